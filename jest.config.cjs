@@ -1,0 +1,29 @@
+/** Packages that ship modern modules only, so that Jest must transpile them. */
+const modern = [
+  '(jest-)?react-native', '@react-native', 'expo', '@expo', 'react-navigation', '@react-navigation', 'react-redux', '@reduxjs', 'immer', 'reselect', 'redux',
+  'comlink', 'idb', 'standard-navigation', 'linear-sum-assignment', 'ml-', 'is-any-array', 'fractional-indexing', 'binary-search', 'cheminfo-types',
+];
+const transformIgnorePatterns = [`node_modules/(?!(${modern.join('|')}))`];
+
+const plain = (name) => ({
+  displayName: name,
+  rootDir: `packages/${name}`,
+  testEnvironment: 'node',
+  testMatch: ['<rootDir>/src/**/*.test.ts'],
+  transform: { '\\.[jt]s$': ['babel-jest', { configFile: require.resolve('./babel.config.cjs') }] },
+  transformIgnorePatterns,
+});
+
+module.exports = {
+  projects: [
+    plain('core'),
+    plain('contract'),
+    {
+      displayName: 'studio',
+      rootDir: 'apps/studio',
+      preset: 'jest-expo',
+      testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/src/**/*.test.tsx'],
+      transformIgnorePatterns,
+    },
+  ],
+};

@@ -1,0 +1,25 @@
+import type { Point } from './point.ts';
+
+const DEGREE = Math.PI / 180;
+
+export const toRadians = (degrees: number): number => degrees * DEGREE;
+export const toDegrees = (radians: number): number => radians / DEGREE;
+
+/** Wraps an angle in degrees into (-180, 180]. */
+export function wrapAngle(degrees: number): number {
+  const wrapped = degrees - 360 * Math.ceil((degrees - 180) / 360);
+  return wrapped === -180 ? 180 : wrapped;
+}
+
+/** Wraps the tilt of an undirected line, in degrees, into (-90, 90]. */
+export function wrapTilt(degrees: number): number {
+  return degrees - 180 * Math.ceil((degrees - 90) / 180);
+}
+
+/**
+ * Tilt of the undirected line through `a` and `b` against level, in degrees,
+ * counter-clockwise as seen on the page (y grows downwards), in (-90, 90].
+ */
+export function lineTilt(a: Point, b: Point): number {
+  return wrapTilt(toDegrees(Math.atan2(-(b.y - a.y), b.x - a.x)));
+}

@@ -1,0 +1,2 @@
+export * from './geometry/index.ts';
+export * from './page/index.ts';

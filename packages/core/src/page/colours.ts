@@ -1,0 +1,5 @@
+/** Colours that belong to the drawing itself, not to the desk around it. */
+export const PAPER_COLOUR = '#FBF8F1';
+export const INK_COLOUR = '#1E2430';
+/** Forms and guides, as the trade draws construction. */
+export const BLUE_PENCIL = '#2B579C';
