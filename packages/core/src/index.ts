@@ -1,2 +1,6 @@
+export * from './findings/index.ts';
+export * from './fit/index.ts';
 export * from './geometry/index.ts';
 export * from './page/index.ts';
+export * from './session/index.ts';
+export * from './subjects/index.ts';

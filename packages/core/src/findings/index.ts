@@ -1,0 +1,6 @@
+export * from './check.ts';
+export type { Finding, FindingKind, Mark } from './finding.ts';
+export { formItem, landmarkItem, moveItem, type Item } from './item.ts';
+export type { AverageMiss } from './miss.ts';
+export * from './sentences.ts';
+export { TOLERANCES, toleranceOf, isJudged, GESTURE_SECONDS } from './tolerance.ts';

@@ -1,0 +1,127 @@
+import type { Point } from '../geometry/point.ts';
+import type { CheckReport } from './check.ts';
+import type { Finding } from './finding.ts';
+
+const FRACTIONS: readonly [number, string][] = [
+  [1 / 2, 'half'], [1 / 3, 'a third'], [1 / 4, 'a quarter'], [1 / 5, 'a fifth'], [1 / 6, 'a sixth'],
+  [1 / 7, 'a seventh'], [1 / 8, 'an eighth'], [1 / 9, 'a ninth'], [1 / 10, 'a tenth'], [1 / 11, 'an eleventh'], [1 / 12, 'a twelfth'], [1 / 15, 'a fifteenth'], [1 / 20, 'a twentieth'],
+];
+
+/** What share to add or take away, in words a ruler-less eye can use. */
+export function shareInWords(share: number): string {
+  if (share >= 0.9) return 'twice';
+  return FRACTIONS.reduce((best, entry) => (Math.abs(entry[0] - share) < Math.abs(best[0] - share) ? entry : best))[1];
+}
+
+/** A number with as many digits as one can see: one below ten, none above. */
+export function plainNumber(value: number): string {
+  const size = Math.abs(value);
+  return size < 9.95 ? String(Number(size.toFixed(1))) : String(Math.round(size));
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** The name a finding goes by; a form nobody named is called by its kind. */
+export function nameOf(finding: Pick<Finding, 'about' | 'thing'>): string {
+  return finding.about ?? (finding.thing === 'form' ? 'form without a name' : 'landmark without a name');
+}
+
+/** Left or right for a sideways miss, as the report's sides say. */
+function sideways(dx: number, sides: CheckReport['sides']): 'left' | 'right' {
+  const right = dx > 0;
+  return (sides === 'sitter facing' ? !right : right) ? 'right' : 'left';
+}
+
+/** Where a drawn thing is, against where it should be: "too high, to the left". */
+function whereabouts({ x, y }: Point, sides: CheckReport['sides']): string {
+  const parts: string[] = [];
+  if (Math.abs(y) > 0.4 * Math.abs(x)) parts.push(y < 0 ? 'too high' : 'too low');
+  if (Math.abs(x) > 0.4 * Math.abs(y)) parts.push(`${parts.length === 0 ? 'too far ' : ''}to the ${sideways(x, sides)}`);
+  return parts.join(', ');
+}
+
+const steep = (tilt: number): boolean => Math.abs(tilt) > 45;
+const clockwise = (size: number): string => (size < 0 ? 'clockwise' : 'counter-clockwise');
+
+function tiltState({ size, reference }: Finding): string {
+  const amount = `${plainNumber(size)}°`;
+  const own = reference ?? 0;
+  if (steep(own)) return `turned ${amount} too far ${clockwise(size)}`;
+  const drawn = own + size;
+  if (Math.abs(own) >= 2 && drawn * own < 0) return `tilts the other way, ${amount} off`;
+  return Math.abs(drawn) < Math.abs(own) ? `${amount} too flat` : `${amount} too steep`;
+}
+
+function proportionState({ size, id }: Finding): string {
+  const amount = `${plainNumber(size)} %`;
+  if (id.startsWith('width:')) return `${amount} too ${size > 0 ? 'wide' : 'narrow'}`;
+  if (id.startsWith('length:')) return `${amount} too ${size > 0 ? 'long' : 'short'}`;
+  return `${amount} too ${size > 0 ? 'large' : 'small'}`;
+}
+
+/** What a finding says was measured: "Head 10 % too large". */
+export function findingSentence(finding: Finding, sides: CheckReport['sides']): string {
+  const name = capital(nameOf(finding));
+  if (finding.kind === 'place') return `${name} ${plainNumber(finding.size)} % ${whereabouts(finding.offset ?? { x: 0, y: 0 }, sides)}`;
+  return `${name} ${finding.kind === 'tilt' ? tiltState(finding) : proportionState(finding)}`;
+}
+
+/** How sure a finding is, in its own unit: "± 2°". */
+export function errorPhrase(finding: Pick<Finding, 'kind' | 'error'>): string {
+  return `± ${plainNumber(finding.error)}${finding.kind === 'tilt' ? '°' : ' %'}`;
+}
+
+function placeDeed({ offset }: Finding, sides: CheckReport['sides']): (name: string) => string {
+  const { x, y } = offset ?? { x: 0, y: 0 };
+  const up = Math.abs(y) > 0.4 * Math.abs(x) ? (y > 0 ? 'Lift' : 'Lower') : null;
+  const side = Math.abs(x) > 0.4 * Math.abs(y) ? sideways(-x, sides) : null;
+  if (up) return (name) => `${up} the ${name}${side ? ` and move it to the ${side}` : ''}`;
+  return (name) => `Move the ${name} to the ${side ?? 'side'}`;
+}
+
+function proportionWord({ id, size }: Finding): string {
+  const larger = size < 0;
+  if (id.startsWith('width:')) return larger ? 'wider' : 'narrower';
+  if (id.startsWith('length:')) return larger ? 'longer' : 'shorter';
+  return larger ? 'larger' : 'smaller';
+}
+
+/** What to do about one finding: "Make the head an eleventh smaller." without its full stop. */
+function deed(finding: Finding, sides: CheckReport['sides'], name: string): string {
+  if (finding.kind === 'place') return placeDeed(finding, sides)(name);
+  if (finding.kind === 'proportion') {
+    const share = Math.abs(1 / (1 + finding.size / 100) - 1);
+    return `Make the ${name} ${shareInWords(share)} ${proportionWord(finding)}`;
+  }
+  const amount = `${plainNumber(finding.size)}°`;
+  const own = finding.reference ?? 0;
+  if (steep(own)) return `Turn the ${name} ${amount} ${clockwise(-finding.size)}`;
+  const drawn = own + finding.size;
+  if (Math.abs(own) >= 2 && drawn * own < 0) return `Tilt the ${name} the other way, by ${amount}`;
+  return Math.abs(drawn) < Math.abs(own) ? `Tilt the ${name} ${amount} more` : `Flatten the ${name} by ${amount}`;
+}
+
+/**
+ * The one thing to do: the first finding, with a second one about the same thing joined on.
+ * @param findings listed ones, biggest first; null where there are none
+ */
+export function thingToDo(findings: readonly Finding[], sides: CheckReport['sides']): string | null {
+  const [first, ...rest] = findings;
+  if (!first) return null;
+  const also = rest.find((f) => f.about !== null && f.about === first.about && f.kind !== first.kind);
+  const text = deed(first, sides, nameOf(first));
+  if (!also) return `${text}.`;
+  const second = deed(also, sides, nameOf(also)).replace(` the ${nameOf(also)}`, ' it');
+  return `${text}, and ${second.charAt(0).toLowerCase()}${second.slice(1)}.`;
+}
+
+/** The summary line of a report, with what the fit took out of the drawing. */
+export function summarySentence(report: CheckReport, scale: number | null): string {
+  const parts: string[] = [];
+  if (report.averageMiss) parts.push(`Average miss ${report.averageMiss.value.toFixed(1)} ± ${report.averageMiss.error.toFixed(1)} % of the figure's height.`);
+  if (report.mirrored) parts.push('The drawing is mirrored; that is taken out.');
+  const off = scale === null ? 0 : 100 * (scale - 1);
+  if (Math.abs(off) >= 2) parts.push(`The whole drawing was ${plainNumber(off)} % ${off > 0 ? 'larger' : 'smaller'}; that is taken out.`);
+  parts.push(report.sides === 'picture' ? "Left and right are the picture's." : "Left and right are the sitter's.");
+  return parts.join(' ');
+}

@@ -1,0 +1,2 @@
+export * from './subject.ts';
+export * from './subjects.ts';

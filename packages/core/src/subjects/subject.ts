@@ -1,0 +1,30 @@
+/**
+ * What a kind of subject is made of, as far as names go: offered to the student, never demanded,
+ * and used by the check to know what moves along with what.
+ */
+export interface Subject {
+  readonly key: SubjectKey;
+  readonly title: string;
+  /** Names offered for landmarks, in the order of the quick run. */
+  readonly landmarks: readonly string[];
+  /** The few landmarks that suffice for a first check. */
+  readonly essential: readonly string[];
+  /** Names offered for forms, in the order in which one builds. */
+  readonly parts: readonly string[];
+  /** Named lines between two landmarks. */
+  readonly axes: readonly Axis[];
+  /** What each part or landmark hangs on; what is not named here hangs on nothing. */
+  readonly hangs: Readonly<Record<string, string>>;
+  /** Landmarks that belong to a part's own form and change with it. */
+  readonly own: Readonly<Record<string, readonly string[]>>;
+}
+
+export interface Axis {
+  readonly name: string;
+  readonly ends: readonly [string, string];
+  /** Parts and landmarks that turn with the line, with all that hangs on them. */
+  readonly carries: readonly string[];
+}
+
+export const SUBJECT_KEYS = ['figure', 'animal', 'box', 'building', 'thing'] as const;
+export type SubjectKey = (typeof SUBJECT_KEYS)[number];

@@ -1,0 +1,98 @@
+import type { Subject, SubjectKey } from './subject.ts';
+
+const both = (make: (side: 'left' | 'right') => Record<string, string>): Record<string, string> => ({ ...make('left'), ...make('right') });
+
+const figure: Subject = {
+  key: 'figure',
+  title: 'Figure',
+  landmarks: [
+    'crown', 'pit of the neck', 'left hip', 'right hip', 'lowest foot', 'chin', 'left shoulder', 'right shoulder',
+    'left elbow', 'right elbow', 'left wrist', 'right wrist', 'left knee', 'right knee', 'left ankle', 'right ankle',
+  ],
+  essential: ['crown', 'pit of the neck', 'left hip', 'right hip', 'lowest foot'],
+  parts: [
+    'head', 'ribcage', 'pelvis', 'left thigh', 'right thigh', 'left shin', 'right shin', 'left upper arm', 'right upper arm',
+    'left forearm', 'right forearm', 'left foot', 'right foot', 'left hand', 'right hand', 'neck',
+  ],
+  axes: [
+    { name: 'shoulder line', ends: ['right shoulder', 'left shoulder'], carries: ['left upper arm', 'right upper arm', 'left elbow', 'right elbow'] },
+    { name: 'hip line', ends: ['right hip', 'left hip'], carries: ['left thigh', 'right thigh', 'left knee', 'right knee'] },
+  ],
+  hangs: {
+    head: 'ribcage', neck: 'ribcage', 'pit of the neck': 'ribcage',
+    ...both((s) => ({
+      [`${s} shoulder`]: 'ribcage', [`${s} upper arm`]: `${s} shoulder`, [`${s} elbow`]: `${s} upper arm`, [`${s} forearm`]: `${s} elbow`,
+      [`${s} wrist`]: `${s} forearm`, [`${s} hand`]: `${s} wrist`,
+      [`${s} hip`]: 'pelvis', [`${s} thigh`]: `${s} hip`, [`${s} knee`]: `${s} thigh`, [`${s} shin`]: `${s} knee`,
+      [`${s} ankle`]: `${s} shin`, [`${s} foot`]: `${s} ankle`,
+    })),
+  },
+  own: { head: ['crown', 'chin'] },
+};
+
+const animal: Subject = {
+  key: 'animal',
+  title: 'Four-legged animal',
+  landmarks: ['muzzle', 'poll', 'withers', 'croup', 'lowest foot', 'left elbow', 'right elbow', 'left stifle', 'right stifle', 'left fore foot', 'right fore foot', 'left hind foot', 'right hind foot', 'tail'],
+  essential: ['muzzle', 'poll', 'withers', 'croup', 'lowest foot'],
+  parts: ['head', 'neck', 'ribcage', 'belly', 'pelvis', 'left fore leg', 'right fore leg', 'left hind leg', 'right hind leg', 'tail'],
+  axes: [{ name: 'back line', ends: ['croup', 'withers'], carries: [] }],
+  hangs: { head: 'neck', neck: 'ribcage', muzzle: 'head', poll: 'head', tail: 'pelvis' },
+  own: { head: ['muzzle', 'poll'] },
+};
+
+const box: Subject = {
+  key: 'box',
+  title: 'Box or round thing',
+  landmarks: ['top', 'bottom', 'near corner, top', 'near corner, bottom', 'left corner, top', 'left corner, bottom', 'right corner, top', 'right corner, bottom', 'far corner, top'],
+  essential: ['near corner, top', 'near corner, bottom', 'left corner, top', 'right corner, top', 'far corner, top'],
+  parts: ['top', 'left side', 'right side', 'lid', 'front', 'foot', 'body', 'handle'],
+  axes: [
+    { name: 'left top edge', ends: ['left corner, top', 'near corner, top'], carries: [] },
+    { name: 'right top edge', ends: ['near corner, top', 'right corner, top'], carries: [] },
+  ],
+  hangs: {},
+  own: {},
+};
+
+const building: Subject = {
+  ...box,
+  key: 'building',
+  title: 'Building',
+  landmarks: ['near corner, top', 'near corner, bottom', 'left corner, top', 'left corner, bottom', 'right corner, top', 'right corner, bottom', 'ridge, near end', 'ridge, far end', 'door, foot', 'door, head'],
+  essential: ['near corner, top', 'near corner, bottom', 'left corner, top', 'right corner, top', 'ridge, near end'],
+  parts: ['left wall', 'right wall', 'roof', 'gable', 'door', 'window', 'platform', 'chimney'],
+};
+
+const thing: Subject = {
+  key: 'thing',
+  title: 'Something else',
+  landmarks: ['top', 'bottom', 'left edge', 'right edge', 'middle'],
+  essential: ['top', 'bottom', 'left edge', 'right edge', 'middle'],
+  parts: ['main form', 'top', 'left side', 'right side', 'foot', 'front'],
+  axes: [],
+  hangs: {},
+  own: {},
+};
+
+export const SUBJECTS: Readonly<Record<SubjectKey, Subject>> = { figure, animal, box, building, thing };
+
+/** Everything that hangs on `name`, near and far, without itself. */
+export function hangingOn(subject: Subject, name: string): Set<string> {
+  const found = new Set<string>();
+  const reach = (on: string): void => {
+    for (const [child, parent] of Object.entries(subject.hangs)) {
+      if (parent !== on || found.has(child)) continue;
+      found.add(child);
+      reach(child);
+    }
+    for (const child of subject.own[on] ?? []) found.add(child);
+  };
+  reach(name);
+  return found;
+}
+
+/** The other side's name: left for right; the same where a name has no side. */
+export function otherSide(name: string): string {
+  return name.replace(/\b(left|right)\b/g, (side) => (side === 'left' ? 'right' : 'left'));
+}
