@@ -11,7 +11,7 @@ import { toleranceOf } from './tolerance.ts';
  * about five standard errors, since some eighty causes are tried on every drawing and a student
  * checks hundreds.
  */
-const BELIEF: Readonly<Record<1 | 2, number>> = { 1: 23, 2: 28 };
+const BELIEF: Readonly<Record<1 | 2, number>> = { 1: 24, 2: 32 };
 /** What a further number in a cause must earn before it is preferred over a simpler cause. */
 const PRICE = 4;
 const MOST_CAUSES = 12;

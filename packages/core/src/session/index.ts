@@ -1,1 +1,2 @@
-export {};
+export * from './choose.ts';
+export * from './clock.ts';

@@ -1,0 +1,67 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import morgan from 'morgan';
+import type { BlobFiles } from '../store/blob-files.ts';
+import type { Store } from '../store/store.ts';
+import { oneAddress } from './address.ts';
+import { pagesRouter } from './pages.ts';
+import { referencesRouter } from './references.ts';
+import { notFound, refuse } from './refuse.ts';
+import { sessionsRouter } from './sessions.ts';
+import { studiesRouter } from './studies.ts';
+
+export interface AppOptions {
+  readonly store: Store;
+  readonly files: BlobFiles;
+  /** Folder for files on their way in. */
+  readonly temporary: string;
+  /** The studio as exported; left out where only the API is wanted. */
+  readonly studio?: string;
+  /** The one address, such as `127.0.0.1:8090`. */
+  readonly address: string;
+  readonly log?: boolean;
+}
+
+export function makeApp({ store, files, temporary, studio, address, log = true }: AppOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  if (log) app.use(morgan(':method :url :status :res[content-length] - :response-time ms'));
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"], scriptSrc: ["'self'"], workerSrc: ["'self'"], connectSrc: ["'self'"], fontSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'blob:', 'data:'], objectSrc: ["'none'"], baseUri: ["'self'"], frameAncestors: ["'none'"], formAction: ["'self'"],
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(oneAddress(address));
+  app.use(compression());
+  app.use(express.json({ limit: '32mb' }));
+  app.get('/api/health', (_request, response) => {
+    response.json({ desk: 'open' });
+  });
+  app.use('/api/pages', pagesRouter(store, files));
+  app.use('/api/references', referencesRouter(store, files, temporary));
+  app.get('/api/sets', async (_request, response) => {
+    response.json(await store.listSets());
+  });
+  app.use('/api/sessions', sessionsRouter(store));
+  app.use('/api/studies', studiesRouter(store));
+  app.use('/api', notFound);
+  if (studio && existsSync(studio)) {
+    app.use(express.static(studio, { index: false, maxAge: '1y', immutable: true, setHeaders: (r, path) => path.endsWith('.html') && r.set('Cache-Control', 'no-cache') }));
+    app.get('/{*path}', (request, response) => {
+      if (/\.\w+$/.test(request.path)) response.status(404).end();
+      else response.set('Cache-Control', 'no-cache').sendFile(join(studio, 'index.html'));
+    });
+  }
+  app.use(refuse);
+  return app;
+}

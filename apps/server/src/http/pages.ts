@@ -1,0 +1,65 @@
+import { Router } from 'express';
+import Joi from 'joi';
+import { batchSchema, idSchema } from '@deft/contract';
+import { BrokenStroke, decodeStroke, type Operation } from '@deft/core';
+import { exportPng, exportSvg } from '../jobs/export-page.ts';
+import type { BlobFiles } from '../store/blob-files.ts';
+import { Malformed } from '../store/refusals.ts';
+import type { Store } from '../store/store.ts';
+import { valid } from './refuse.ts';
+
+/** What Joi cannot see: a stroke must unpack, and an operation must speak of the page it is sent to. */
+function mustBeSound(page: string, operations: readonly Operation[]): void {
+  for (const operation of operations) {
+    if (operation.page !== page) throw new Malformed('An operation speaks of another page than the one it was sent to.');
+    if (operation.kind === 'revert') continue;
+    const strokes = [...(operation.body.add ?? []), ...(operation.body.set ?? []).map((entry) => entry.to)];
+    for (const thing of strokes) {
+      if (!('points' in thing) || thing.points === undefined) continue;
+      try {
+        decodeStroke(thing.points);
+      } catch (error) {
+        if (error instanceof BrokenStroke) throw new Malformed(error.message);
+        throw error;
+      }
+    }
+  }
+}
+
+export function pagesRouter(store: Store, files: BlobFiles): Router {
+  const router = Router();
+  const truth = Joi.boolean().truthy('1').falsy('0').default(false);
+  const exportSchema = Joi.object<{ guides: boolean; picture: boolean; dpi: number }>({ guides: truth, picture: truth, dpi: Joi.number().integer().min(36).max(1200).default(300) });
+  const options = (query: unknown): { guides: boolean; picture: boolean; dpi: number } => {
+    const { error, value } = exportSchema.validate(query);
+    if (error) throw new Malformed(`This request does not fit: ${error.message}.`);
+    return value;
+  };
+
+  router.get('/:page/operations', async (request, response) => {
+    const after = Number(request.query['after'] ?? 0);
+    if (!Number.isSafeInteger(after) || after < 0) throw new Malformed('The number to read on from must be a whole number.');
+    response.json(await store.readPage(valid(idSchema, request.params.page), after));
+  });
+
+  router.post('/:page/operations', async (request, response) => {
+    const page = valid(idSchema, request.params.page);
+    const { after, operations } = valid(batchSchema, request.body);
+    mustBeSound(page, operations);
+    response.json(await store.appendOperations(page, operations, after));
+  });
+
+  router.get('/:page/page.svg', async (request, response) => {
+    const page = valid(idSchema, request.params.page);
+    const { svg } = await exportSvg(store, files, page, options(request.query));
+    response.attachment('deft-study-page.svg').type('image/svg+xml').send(svg);
+  });
+
+  router.get('/:page/page.png', async (request, response) => {
+    const page = valid(idSchema, request.params.page);
+    const { dpi, ...what } = options(request.query);
+    response.attachment('deft-study-page.png').type('image/png').send(await exportPng(store, files, page, dpi, what));
+  });
+
+  return router;
+}

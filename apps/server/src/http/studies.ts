@@ -1,0 +1,28 @@
+import { Router } from 'express';
+import { idSchema, newStudySchema, studyPatchSchema } from '@deft/contract';
+import { newId } from '../ids.ts';
+import type { Store } from '../store/store.ts';
+import { valid } from './refuse.ts';
+
+export function studiesRouter(store: Store): Router {
+  const router = Router();
+  router.get('/', async (_request, response) => {
+    response.json(await store.listStudies());
+  });
+  router.post('/', async (request, response) => {
+    response.json(await store.openStudy({ id: newId(), ...valid(newStudySchema, request.body) }));
+  });
+  router.get('/:id', async (request, response) => {
+    response.json(await store.readStudy(valid(idSchema, request.params.id)));
+  });
+  router.patch('/:id', async (request, response) => {
+    response.json(await store.changeStudy(valid(idSchema, request.params.id), valid(studyPatchSchema, request.body)));
+  });
+  router.post('/:id/traces', async (request, response) => {
+    response.json(await store.addTrace(valid(idSchema, request.params.id), { id: newId(), page: newId() }));
+  });
+  router.post('/:id/attempts', async (request, response) => {
+    response.json(await store.addAttempt(valid(idSchema, request.params.id), { id: newId(), page: newId() }));
+  });
+  return router;
+}

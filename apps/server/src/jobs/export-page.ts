@@ -1,0 +1,47 @@
+import sharp from 'sharp';
+import { pageSvg, paperOf, reducePage, type Id, type Placement } from '@deft/core';
+import type { BlobFiles } from '../store/blob-files.ts';
+import type { Store } from '../store/store.ts';
+
+export interface ExportOptions {
+  /** Guides and landmarks too. */
+  readonly guides: boolean;
+  /** The reference behind a trace too. */
+  readonly picture: boolean;
+}
+
+/** The most pixels a PNG may have; more is refused by lowering the resolution. */
+const MOST_PNG_PIXELS = 60_000_000;
+const MM_PER_INCH = 25.4;
+
+/** A page as SVG from its operations. Throws Gone where there is no such page, RangeError where it has no paper yet. */
+export async function exportSvg(store: Store, files: BlobFiles, page: Id, options: ExportOptions): Promise<{ svg: string; width: number; height: number }> {
+  const { operations } = await store.readPage(page, 0);
+  const things = reducePage(operations.map(({ operation }) => operation));
+  const paper = paperOf(things);
+  if (!paper) throw new RangeError('There is nothing on this page yet.');
+  const pictures = new Map<Id, { href: string; width: number; height: number }>();
+  if (options.picture) {
+    for (const { reference } of [...things.values()].filter((t): t is Placement => t.type === 'placement')) {
+      const { original } = await store.referenceBlobs(reference);
+      const { width, height } = await store.readReference(reference);
+      const upright = await sharp(await files.read(original.sha256)).rotate().resize(2400, 2400, { fit: 'inside', withoutEnlargement: true }).jpeg({ quality: 90 }).toBuffer();
+      pictures.set(reference, { href: `data:image/jpeg;base64,${upright.toString('base64')}`, width, height });
+    }
+  }
+  const svg = pageSvg(things, { guides: options.guides, picture: ({ reference }) => pictures.get(reference) ?? null });
+  return { svg, width: paper.width, height: paper.height };
+}
+
+/** A page as PNG, rendered from its SVG at a physical resolution that the file itself names. */
+export async function exportPng(store: Store, files: BlobFiles, page: Id, dpi: number, options: ExportOptions): Promise<Buffer> {
+  const { svg, width, height } = await exportSvg(store, files, page, options);
+  const most = Math.sqrt((MOST_PNG_PIXELS * MM_PER_INCH ** 2) / (width * height));
+  const density = Math.max(1, Math.min(dpi, Math.floor(most)));
+  const pixels = { width: Math.round((width / MM_PER_INCH) * density), height: Math.round((height / MM_PER_INCH) * density) };
+  return sharp(Buffer.from(svg), { density, limitInputPixels: 2 * MOST_PNG_PIXELS })
+    .resize(pixels.width, pixels.height, { fit: 'fill' })
+    .withMetadata({ density })
+    .png()
+    .toBuffer();
+}

@@ -1,0 +1,55 @@
+import { mkdirSync, rmSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import { makeApp } from './http/app.ts';
+import { closeServer } from './http/shutdown.ts';
+import { seedDemo } from './seed.ts';
+import { BlobFiles } from './store/blob-files.ts';
+import { startStore } from './store/client.ts';
+import { DeskInUse, takeLock } from './store/lock.ts';
+
+const env = process.env;
+const root = resolve(env['DEFT_ROOT'] ?? '.');
+const data = resolve(env['DEFT_DATA'] ?? join(root, 'data'));
+const host = env['DEFT_HOST'] ?? '127.0.0.1';
+const port = Number(env['DEFT_PORT'] ?? 8090);
+
+async function main(): Promise<void> {
+  mkdirSync(data, { recursive: true });
+  const giveBack = takeLock(join(data, 'desk.lock'));
+  const temporary = join(data, 'incoming');
+  rmSync(temporary, { recursive: true, force: true });
+  mkdirSync(temporary, { recursive: true });
+  console.log('Opening the desk …');
+  const store = await startStore({ folder: join(data, 'database'), migrations: join(root, 'apps/server/migrations'), ...(env['DEFT_TEMPLATE'] ? { template: env['DEFT_TEMPLATE'] } : {}) });
+  const files = new BlobFiles(join(data, 'files'));
+  if (env['DEFT_DEMO'] === '1') {
+    const laid = await seedDemo(store, files, join(root, 'demo'));
+    if (laid > 0) console.log(`Laid ${laid} demo pictures on the desk.`);
+  }
+  const address = `${host}:${port}`;
+  const app = makeApp({ store, files, temporary, studio: join(root, 'apps/studio/dist'), address, log: env['DEFT_LOG'] !== '0' });
+  const server = app.listen(port, host, () => console.log(`Deft Study is open at http://${address}`));
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    console.error(error.code === 'EADDRINUSE' ? `Port ${port} is taken by another program. Choose another with DEFT_PORT.` : error.message);
+    void store.close().finally(() => {
+      giveBack();
+      process.exit(1);
+    });
+  });
+  let closing = false;
+  const close = (): void => {
+    if (closing) return;
+    closing = true;
+    void closeServer(server).then(() => store.close()).finally(() => {
+      giveBack();
+      process.exit(0);
+    });
+  };
+  process.on('SIGTERM', close);
+  process.on('SIGINT', close);
+}
+
+main().catch((error: Error) => {
+  console.error(error instanceof DeskInUse ? error.message : error);
+  process.exit(1);
+});

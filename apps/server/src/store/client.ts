@@ -1,0 +1,50 @@
+import { Worker } from 'node:worker_threads';
+import type { OpenOptions } from './database.ts';
+import type { Store } from './store.ts';
+import type { Call, Reply } from './thread.ts';
+
+class StoreError extends Error {
+  constructor({ name, message, stack }: { name: string; message: string; stack?: string }) {
+    super(message);
+    this.name = name;
+    if (stack) this.stack = stack;
+  }
+}
+
+/** Starts the database's own thread and gives its store as if it were here. */
+export async function startStore(options: OpenOptions): Promise<Store> {
+  const source = import.meta.url.endsWith('.ts');
+  const worker = new Worker(new URL(source ? './thread.ts' : './thread.js', import.meta.url), { workerData: options });
+  const waiting = new Map<number, { resolve: (value: unknown) => void; reject: (error: Error) => void }>();
+  let last = 0;
+  const opened = new Promise((resolve, reject) => waiting.set(0, { resolve, reject }));
+  worker.on('message', (reply: Reply) => {
+    const caller = waiting.get(reply.call);
+    waiting.delete(reply.call);
+    if ('error' in reply) caller?.reject(new StoreError(reply.error));
+    else caller?.resolve(reply.value);
+  });
+  const lost = (why: Error): void => {
+    for (const { reject } of waiting.values()) reject(why);
+    waiting.clear();
+  };
+  worker.on('error', lost);
+  worker.on('exit', () => lost(new Error('The database has stopped.')));
+  await opened.catch(async (error: Error) => {
+    await worker.terminate();
+    throw error;
+  });
+  const call = (method: keyof Store, rest: readonly unknown[]): Promise<unknown> =>
+    new Promise((resolve, reject) => {
+      last += 1;
+      waiting.set(last, { resolve, reject });
+      worker.postMessage({ call: last, method, rest } satisfies Call);
+    });
+  return new Proxy({} as Store, {
+    get: (_, name: string) => {
+      if (name === 'then') return undefined;
+      if (name === 'close') return () => call('close', []).finally(() => worker.terminate());
+      return (...rest: unknown[]) => call(name as keyof Store, rest);
+    },
+  });
+}

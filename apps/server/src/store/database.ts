@@ -1,0 +1,38 @@
+import { existsSync, readdirSync, renameSync, rmSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
+import { basename, dirname, join } from 'node:path';
+import { PGlite } from '@electric-sql/pglite';
+import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite';
+import { migrate } from 'drizzle-orm/pglite/migrator';
+import * as schema from './schema.ts';
+
+export type Database = PgliteDatabase<typeof schema>;
+
+export interface OpenOptions {
+  readonly folder: string;
+  /** Folder of checked-in migrations. */
+  readonly migrations: string;
+  /** A dumped data directory to begin a new database from, which is quicker than making one. */
+  readonly template?: string;
+}
+
+/**
+ * Opens the database, bringing it up to date. A new one is made in a temporary folder and renamed
+ * when it is whole, so that a kill on the way leaves nothing that looks like a database.
+ */
+export async function openDatabase({ folder, migrations, template }: OpenOptions): Promise<{ client: PGlite; database: Database }> {
+  const unfinished = `${basename(folder)}.new-`;
+  for (const name of readdirSync(dirname(folder))) if (name.startsWith(unfinished)) rmSync(join(dirname(folder), name), { recursive: true, force: true });
+  if (!existsSync(folder)) {
+    const temporary = join(dirname(folder), `${unfinished}${process.pid}`);
+    const loadDataDir = template && existsSync(template) ? new Blob([await readFile(template)]) : undefined;
+    const fresh = await PGlite.create({ dataDir: temporary, ...(loadDataDir ? { loadDataDir } : {}) });
+    await migrate(drizzle(fresh, { schema }), { migrationsFolder: migrations });
+    await fresh.close();
+    renameSync(temporary, folder);
+  }
+  const client = await PGlite.create({ dataDir: folder });
+  const database = drizzle(client, { schema });
+  await migrate(database, { migrationsFolder: migrations });
+  return { client, database };
+}

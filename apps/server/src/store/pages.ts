@@ -1,0 +1,58 @@
+import { and, asc, eq, gt, inArray, max, sql } from 'drizzle-orm';
+import { newPage, numberBatch, OPERATION_VERSION, type Answer, type Id, type Numbered, type Operation } from '@deft/core';
+import { newId } from '../ids.ts';
+import type { Database } from './database.ts';
+import { Gone } from './refusals.ts';
+import { operations, pages } from './schema.ts';
+
+const stored = (row: typeof operations.$inferSelect): Numbered => {
+  const { number, ...operation } = row;
+  return { number, operation: operation as Operation };
+};
+
+/** The page's operations after a number, in order. Throws Gone where there is no such page. */
+export async function readPage(database: Database, page: Id, after: number): Promise<Answer> {
+  const [row] = await database.select({ head: pages.head }).from(pages).where(eq(pages.id, page));
+  if (!row) throw new Gone('This page is not on the desk.');
+  const rows = await database.select().from(operations).where(and(eq(operations.page, page), gt(operations.number, after))).orderBy(asc(operations.number));
+  return { after, head: rows.at(-1)?.number ?? Math.min(after, row.head), operations: rows.map(stored) };
+}
+
+/**
+ * Stores a batch in one transaction and answers with all that the sender has not seen. A batch
+ * that was stored before changes nothing.
+ * @throws OutOfSequence or Gone, with nothing stored
+ */
+export async function appendOperations(database: Database, page: Id, batch: readonly Operation[], after: number): Promise<Answer> {
+  return database.transaction(async (tx) => {
+    const [row] = await tx.select({ head: pages.head }).from(pages).where(eq(pages.id, page)).for('update');
+    if (!row) throw new Gone('This page is not on the desk.');
+    if (batch.length > 0) {
+      const known = await tx.select({ id: operations.id }).from(operations).where(inArray(operations.id, batch.map((o) => o.id)));
+      const last = await tx.select({ device: operations.device, n: max(operations.n) }).from(operations)
+        .where(and(eq(operations.page, page), inArray(operations.device, [...new Set(batch.map((o) => o.device))]))).groupBy(operations.device);
+      const numbered = numberBatch(batch, {
+        head: row.head,
+        stored: new Set(known.map((k) => k.id)),
+        last: new Map(last.map((l) => [l.device, l.n ?? 0])),
+      });
+      if (numbered.length > 0) {
+        await tx.insert(operations).values(numbered.map(({ number, operation }) => ({ ...operation, number })));
+        await tx.update(pages).set({ head: sql`${row.head + numbered.length}` }).where(eq(pages.id, page));
+      }
+    }
+    return readPage(tx as unknown as Database, page, after);
+  });
+}
+
+/**
+ * Makes a page with its first operation: the paper, its sheets, and the reference behind a trace.
+ * @param tx the transaction in which whatever owns the page is stored too
+ */
+export async function makePage(tx: Pick<Database, 'insert'>, page: Id, trace?: Parameters<typeof newPage>[2]): Promise<void> {
+  await tx.insert(pages).values({ id: page, head: 1 });
+  const things = newPage(page, newId, trace);
+  await tx.insert(operations).values({
+    page, number: 1, id: newId(), device: newId(), n: 1, seen: 0, at: Date.now(), kind: 'change', version: OPERATION_VERSION, body: { add: things },
+  });
+}

@@ -1,0 +1,51 @@
+import type { Answer, Id, Operation } from '@deft/core';
+import { openDatabase, type Database, type OpenOptions } from './database.ts';
+import * as pages from './pages.ts';
+import * as references from './references.ts';
+import * as sessions from './sessions.ts';
+import * as studies from './studies.ts';
+
+/** Drops the database from a query's arguments. */
+type Bound<F> = F extends (database: Database, ...rest: infer A) => infer R ? (...rest: A) => R : never;
+type BoundAll<T> = { [K in keyof T]: Bound<T[K]> };
+
+const QUERIES = { ...references, ...studies, ...sessions, readPage: pages.readPage };
+
+export type Store = BoundAll<typeof QUERIES> & {
+  appendOperations(page: Id, batch: readonly Operation[], after: number): Promise<Answer>;
+  close(): Promise<void>;
+};
+
+/**
+ * The desk's store: every query over one open database. Writes go one at a time, and a page's
+ * operations before anything else that waits.
+ */
+export async function openStore(options: OpenOptions): Promise<Store> {
+  const { client, database } = await openDatabase(options);
+  const urgent: (() => Promise<void>)[] = [];
+  const patient: (() => Promise<void>)[] = [];
+  let busy = false;
+  const work = async (): Promise<void> => {
+    if (busy) return;
+    busy = true;
+    for (let next = urgent.shift() ?? patient.shift(); next; next = urgent.shift() ?? patient.shift()) await next();
+    busy = false;
+  };
+  const queue = <T>(line: (() => Promise<void>)[], job: () => Promise<T>): Promise<T> =>
+    new Promise((resolve, reject) => {
+      line.push(() => job().then(resolve, reject));
+      void work();
+    });
+  const bound = Object.fromEntries(
+    Object.entries(QUERIES).map(([name, query]) => [
+      name,
+      (...rest: unknown[]) => queue(patient, () => (query as (...all: unknown[]) => Promise<unknown>)(database, ...rest)),
+    ]),
+  ) as BoundAll<typeof QUERIES>;
+  return {
+    ...bound,
+    readPage: (...rest) => queue(urgent, () => pages.readPage(database, ...rest)),
+    appendOperations: (...rest) => queue(urgent, () => pages.appendOperations(database, ...rest)),
+    close: () => queue(patient, () => client.close()),
+  };
+}

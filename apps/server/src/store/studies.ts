@@ -1,0 +1,80 @@
+import { asc, desc, eq, sql } from 'drizzle-orm';
+import type { Attempt, Pass, Study, Way } from '@deft/contract';
+import type { Id } from '@deft/core';
+import type { Database } from './database.ts';
+import { readReference } from './references.ts';
+import { Gone } from './refusals.ts';
+import { makePage } from './pages.ts';
+import { attempts, studies, traces } from './schema.ts';
+
+const shown = ({ createdAt, way, ...row }: typeof attempts.$inferSelect): Attempt => ({ ...row, way: way as Way, createdAt: createdAt.getTime() });
+
+export async function readStudy(database: Database, id: Id): Promise<Study> {
+  const [row] = await database.select().from(studies).where(eq(studies.id, id));
+  if (!row) throw new Gone('This study is not on the desk.');
+  const traceRows = await database.select().from(traces).where(eq(traces.study, id)).orderBy(asc(traces.createdAt));
+  const attemptRows = await database.select().from(attempts).where(eq(attempts.study, id)).orderBy(asc(attempts.createdAt));
+  return {
+    id,
+    reference: await readReference(database, row.reference),
+    pass: row.pass as Pass,
+    updatedAt: row.updatedAt.getTime(),
+    traces: traceRows.map((t) => ({ id: t.id, page: t.page, createdAt: t.createdAt.getTime() })),
+    attempts: attemptRows.map(shown),
+  };
+}
+
+export async function listStudies(database: Database): Promise<Study[]> {
+  const rows = await database.select({ id: studies.id }).from(studies).orderBy(desc(studies.updatedAt)).limit(200);
+  return Promise.all(rows.map(({ id }) => readStudy(database, id)));
+}
+
+export interface NewStudy {
+  readonly id: Id;
+  readonly reference?: Id;
+  readonly attempt?: Id;
+}
+
+/** Opens a reference or an attempt as a study; the study that is there for it already is given back. */
+export async function openStudy(database: Database, { id, reference, attempt }: NewStudy): Promise<Study> {
+  const study = await database.transaction(async (tx) => {
+    const [drawn] = attempt ? await tx.select().from(attempts).where(eq(attempts.id, attempt)) : [];
+    if (attempt && !drawn) throw new Gone('This drawing is not on the desk.');
+    if (drawn?.study) return drawn.study;
+    const subject = drawn?.reference ?? reference ?? '';
+    await readReference(tx as unknown as Database, subject);
+    const [there] = await tx.select({ id: studies.id }).from(studies).where(eq(studies.reference, subject)).orderBy(desc(studies.updatedAt)).limit(1);
+    const study = there?.id ?? id;
+    if (!there) await tx.insert(studies).values({ id, reference: subject, pass: 'trace' });
+    if (drawn) await tx.update(attempts).set({ study }).where(eq(attempts.id, drawn.id));
+    return study;
+  });
+  return readStudy(database, study);
+}
+
+export async function changeStudy(database: Database, id: Id, patch: { pass: Pass }): Promise<Study> {
+  await database.update(studies).set({ ...patch, updatedAt: sql`now()` }).where(eq(studies.id, id));
+  return readStudy(database, id);
+}
+
+/** A further trace of a study, on a fresh page. */
+export async function addTrace(database: Database, study: Id, made: { id: Id; page: Id }): Promise<Study> {
+  const { reference } = await readStudy(database, study);
+  await database.transaction(async (tx) => {
+    await makePage(tx, made.page, { reference: reference.id, revision: 0, width: reference.width, height: reference.height });
+    await tx.insert(traces).values({ ...made, study });
+    await tx.update(studies).set({ updatedAt: sql`now()` }).where(eq(studies.id, study));
+  });
+  return readStudy(database, study);
+}
+
+/** A further freehand attempt of a study, on a fresh page. */
+export async function addAttempt(database: Database, study: Id, made: { id: Id; page: Id }): Promise<Study> {
+  const { reference } = await readStudy(database, study);
+  await database.transaction(async (tx) => {
+    await makePage(tx, made.page);
+    await tx.insert(attempts).values({ ...made, study, reference: reference.id, way: 'freehand', seconds: null });
+    await tx.update(studies).set({ updatedAt: sql`now()` }).where(eq(studies.id, study));
+  });
+  return readStudy(database, study);
+}

@@ -1,0 +1,53 @@
+import assert from 'node:assert/strict';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { after, test } from 'node:test';
+import { startOf } from '../src/store/lock.ts';
+import { Desk, freePort, temporaryFolder } from './desk.ts';
+
+const { folder, remove } = temporaryFolder();
+after(remove);
+
+test('a server killed at random moments of its very first start always opens afterwards', async () => {
+  for (const wait of [150, 700, 1600, 3200]) {
+    const desk = new Desk(join(folder, `first-${wait}`), await freePort());
+    desk.spawn();
+    await new Promise((done) => setTimeout(done, wait * (0.7 + 0.6 * Math.random())));
+    await desk.end('SIGKILL');
+    await desk.open();
+    assert.equal(await desk.end(), 0, desk.output);
+  }
+});
+
+test('a second server on the same folder is refused with a sentence, a restart after a kill is not', async () => {
+  const data = join(folder, 'lock');
+  const first = new Desk(data, await freePort());
+  await first.open();
+  const second = new Desk(data, await freePort());
+  await assert.rejects(second.open(), /already open: process \d+/);
+  await first.end('SIGKILL');
+  assert.ok(existsSync(join(data, 'desk.lock')));
+  await second.open();
+  await second.end();
+  assert.ok(!existsSync(join(data, 'desk.lock')));
+  // The number of a dead server may have gone to another living process.
+  writeFileSync(join(data, 'desk.lock'), JSON.stringify({ pid: process.pid, started: `${startOf(process.pid)}0` }));
+  await second.open();
+  assert.match(readFileSync(join(data, 'desk.lock'), 'utf8'), new RegExp(`"pid":${second.process.pid},`));
+  await second.end();
+});
+
+test('it listens on this machine only, has one address, and takes nothing from other sites', async () => {
+  const desk = new Desk(join(folder, 'lock'), await freePort());
+  await desk.open();
+  const away = await fetch(`http://localhost:${desk.port}/studies`, { redirect: 'manual' });
+  assert.deepEqual([away.status, away.headers.get('location')], [308, `${desk.address}/studies`]);
+  const foreign = await fetch(`${desk.address}/api/studies`, { method: 'POST', headers: { Origin: 'http://elsewhere.example', 'Content-Type': 'application/json' }, body: '{}' });
+  assert.equal(foreign.status, 403);
+  assert.match((await fetch(`${desk.address}/api/health`)).headers.get('content-security-policy') ?? '', /default-src 'self'/);
+  assert.equal((await fetch(`${desk.address}/api/nothing`)).status, 404);
+  assert.match(desk.output, /GET \/studies 308/);
+  const taken = new Desk(join(folder, 'other'), desk.port);
+  await assert.rejects(async () => { taken.spawn(); await new Promise((done) => taken.process.once('exit', done)); throw new Error(taken.output); }, /Port \d+ is taken/);
+  await desk.end();
+});

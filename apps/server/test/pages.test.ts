@@ -1,0 +1,195 @@
+import assert from 'node:assert/strict';
+import { createHash, randomBytes } from 'node:crypto';
+import { join } from 'node:path';
+import { after, before, test } from 'node:test';
+import sharp from 'sharp';
+import { encodeStroke, idOf, OPERATION_VERSION, reducePage, Replica, sheetsOf, type Answer, type Operation, type Thing } from '@deft/core';
+import type { Brought, Session, Study } from '@deft/contract';
+import { Desk, freePort, temporaryFolder } from './desk.ts';
+
+const { folder, remove } = temporaryFolder();
+const newId = (): string => idOf(randomBytes(16));
+let desk: Desk;
+before(async () => {
+  desk = new Desk(join(folder, 'desk'), await freePort(), { DEFT_DEMO: '0', DEFT_LOG: '0' });
+  await desk.open();
+});
+after(async () => {
+  await desk.end();
+  remove();
+});
+
+async function ask<T>(path: string, method = 'GET', body?: unknown): Promise<{ status: number; value: T }> {
+  const response = await fetch(`${desk.address}/api${path}`, { method, ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }) });
+  return { status: response.status, value: (await response.json()) as T };
+}
+
+async function bring(files: Record<string, Uint8Array>): Promise<Brought[]> {
+  const form = new FormData();
+  for (const [name, bytes] of Object.entries(files)) form.append('pictures', new Blob([bytes as BlobPart]), name);
+  return (await (await fetch(`${desk.address}/api/references`, { method: 'POST', body: form })).json()) as Brought[];
+}
+
+const picture = (colour: string): Promise<Buffer> => sharp({ create: { width: 300, height: 400, channels: 3, background: colour } }).jpeg().toBuffer();
+
+async function newStudy(colour: string): Promise<Study> {
+  const [brought] = await bring({ 'a.jpg': await picture(colour) });
+  assert.ok(brought && 'reference' in brought);
+  const study = (await ask<Study>('/studies', 'POST', { reference: brought.reference.id })).value;
+  return (await ask<Study>(`/studies/${study.id}/traces`, 'POST', {})).value;
+}
+
+class Device {
+  readonly id = newId();
+  n = 0;
+  replica: Replica;
+  journal: Operation[] = [];
+  constructor(readonly page: string) {
+    this.replica = new Replica(page, this.id);
+  }
+  reopen(): void {
+    this.replica = new Replica(this.page, this.id);
+    for (const operation of this.journal) this.replica.show(operation);
+  }
+  write(body: Parameters<Replica['compose']>[0]): void {
+    this.n += 1;
+    const operation = this.replica.compose(body, { id: newId(), n: this.n, at: Date.now() });
+    this.journal.push(operation);
+    this.replica.show(operation);
+  }
+  async send(): Promise<boolean> {
+    try {
+      const { status, value } = await ask<Answer>(`/pages/${this.page}/operations`, 'POST', { after: this.replica.head, operations: this.replica.pending.slice(0, 50) });
+      assert.equal(status, 200, JSON.stringify(value));
+      this.replica.receive(value);
+      const left = new Set(this.replica.pending.map((o) => o.id));
+      this.journal = this.journal.filter((o) => left.has(o.id));
+      return true;
+    } catch (error) {
+      if (error instanceof TypeError) return false;
+      throw error;
+    }
+  }
+}
+
+const stroke = (sheet: string, i: number): Thing => ({
+  type: 'stroke', id: newId(), sheet, order: 'a0', pen: 'pencil', size: 0.6, colour: '#1E2430', pressure: 'device',
+  points: encodeStroke(Array.from({ length: 30 }, (_, k) => ({ x: 10 + k + i / 7, y: 20 + i, pressure: 0.5, time: 8 * k }))),
+});
+
+test('two devices draw through kills of the server; nothing is lost or applied twice', { timeout: 150_000 }, async () => {
+  const study = await newStudy('#884422');
+  const page = study.traces[0]!.page;
+  const devices = [new Device(page), new Device(page)];
+  const drawn: string[] = [];
+  for (const d of devices) await d.send();
+  let kills = 0;
+  for (let i = 0; i < 120; i += 1) {
+    const device = devices[i % 2]!;
+    const sheet = sheetsOf(device.replica.log.things).find((s) => s.kind === 'ink')!;
+    const thing = stroke(sheet.id, i);
+    drawn.push(thing.id);
+    device.write({ add: [thing] });
+    if (i % 9 === 4) device.write({ ids: [device.replica.log.undoable(device.id)!.id] });
+    if (i % 9 === 5) device.reopen();
+    const sending = device.send();
+    if (i === 40 || i === 85) {
+      kills += 1;
+      await new Promise((done) => setTimeout(done, 3 * kills));
+      await desk.end('SIGKILL');
+      await sending;
+      await desk.open();
+    }
+    await sending;
+  }
+  for (let round = 0; round < 3; round += 1) for (const d of devices) { d.reopen(); while (!(await d.send()) || d.replica.pending.length > 0); await d.send(); }
+  const { value } = await ask<Answer>(`/pages/${page}/operations?after=0`);
+  const stored = value.operations.map((o) => o.operation);
+  assert.equal(value.head, stored.length);
+  assert.deepEqual(value.operations.map((o) => o.number), stored.map((_, i) => i + 1));
+  const count = new Map<string, number>();
+  for (const operation of stored) if (operation.kind === 'change') for (const thing of operation.body.add ?? []) count.set(thing.id, (count.get(thing.id) ?? 0) + 1);
+  for (const id of drawn) assert.equal(count.get(id), 1);
+  const truth = JSON.stringify([...reducePage(stored)].sort());
+  for (const d of devices) assert.equal(JSON.stringify([...d.replica.log.things].sort()), truth);
+});
+
+test('malformed batches are refused with a name, nothing stored', async () => {
+  const study = await newStudy('#224488');
+  const page = study.traces[0]!.page;
+  const good = (): Operation => ({ id: newId(), page, device: newId(), n: 1, seen: 0, at: Date.now(), version: OPERATION_VERSION, kind: 'change', body: { add: [stroke(newId(), 1)] } });
+  const cases: [string, unknown, number][] = [
+    ['no operations', { after: 0 }, 400],
+    ['a gap in the running number', { after: 0, operations: [{ ...good(), n: 3 }] }, 409],
+    ['another page', { after: 0, operations: [{ ...good(), page: newId() }] }, 400],
+    ['another version', { after: 0, operations: [{ ...good(), version: 9 }] }, 400],
+    ['an unknown kind of thing', { after: 0, operations: [{ ...good(), body: { add: [{ type: 'spell', id: newId() }] } }] }, 400],
+    ['not a number', { after: 0, operations: [{ ...good(), body: { add: [{ type: 'guide', id: newId(), sheet: newId(), kind: 'level', at: null }] } }] }, 400],
+    ['a stroke cut short', { after: 0, operations: [{ ...good(), body: { add: [{ ...stroke(newId(), 1), points: 'AQCQ' }] } }] }, 400],
+    ['a broken one after a good one', { after: 0, operations: [good(), { ...good(), id: 'x' }] }, 400],
+    ['not JSON at all', 'nonsense', 400],
+  ];
+  for (const [what, body, status] of cases) {
+    const answer = await ask<{ refusal: string; sentence: string }>(`/pages/${page}/operations`, 'POST', body);
+    assert.equal(answer.status, status, what);
+    assert.ok(answer.value.refusal && answer.value.sentence.length > 10, what);
+  }
+  assert.equal((await ask<Answer>(`/pages/${page}/operations?after=0`)).value.head, 1);
+  assert.equal((await ask(`/pages/${newId()}/operations?after=0`)).status, 404);
+});
+
+test('a page goes out as SVG in millimetres and as PNG with its resolution', async () => {
+  const study = await newStudy('#448822');
+  const device = new Device(study.traces[0]!.page);
+  await device.send();
+  const ink = sheetsOf(device.replica.log.things).find((s) => s.kind === 'ink')!;
+  device.write({ add: [stroke(ink.id, 3), { type: 'guide', id: newId(), sheet: sheetsOf(device.replica.log.things).find((s) => s.kind === 'guides')!.id, kind: 'ground', at: 200 }] });
+  await device.send();
+  const svg = await (await fetch(`${desk.address}/api/pages/${device.page}/page.svg`)).text();
+  assert.match(svg, /width="148mm" height="210mm"/);
+  assert.equal(svg.match(/<g id="sheet-/g)?.length, 4);
+  assert.doesNotMatch(svg, /<line|<image/);
+  assert.match(await (await fetch(`${desk.address}/api/pages/${device.page}/page.svg?guides=1&picture=1`)).text(), /<image href="data:image\/jpeg[^>]*>.*<line /s);
+  const png = Buffer.from(await (await fetch(`${desk.address}/api/pages/${device.page}/page.png?dpi=150`)).arrayBuffer());
+  const { width, height, density } = await sharp(png).metadata();
+  assert.deepEqual([width, height, density], [874, 1240, 150]);
+  const { data, info } = await sharp(png).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+  const at = (x: number, y: number): number => data[(Math.round(y * 150 / 25.4) * info.width + Math.round(x * 150 / 25.4)) * 3]!;
+  assert.ok(at(25, 23) < 120 && at(25, 60) > 240, 'ink where it was drawn, paper elsewhere');
+});
+
+test('pictures come in; what is none is refused with its name and the reason, and leaves nothing', async () => {
+  const jpeg = await picture('#aa3311');
+  const before = (await ask<unknown[]>('/references')).value.length;
+  const bomb = await sharp({ create: { width: 12_000, height: 9_000, channels: 3, background: '#fff' }, limitInputPixels: false }).png({ compressionLevel: 9 }).toBuffer();
+  const noise = await sharp({ create: { width: 400, height: 400, channels: 3, background: '#000', noise: { type: 'gaussian', mean: 128, sigma: 60 } } }).jpeg().toBuffer();
+  const answers = await bring({
+    'good.jpg': jpeg, 'good again.jpg': jpeg, 'good.webp': await sharp(jpeg).webp().toBuffer(), 'good.png': await sharp(jpeg).png().toBuffer(),
+    'letter.jpg': Buffer.from('Dear desk, this is not a picture.'), 'empty.png': Buffer.alloc(0), 'cut.jpg': noise.subarray(0, noise.length / 2), 'huge.png': bomb,
+    'drawing.svg': Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>'), 'head only.png': (await sharp(jpeg).png().toBuffer()).subarray(0, 20), 'ünïcode.jpg': Buffer.from('x'),
+  });
+  const told = answers.map((a) => ('refused' in a ? a.refused : a.known ? 'known' : 'in'));
+  assert.deepEqual(told.slice(0, 4), ['in', 'known', 'in', 'in']);
+  for (const [i, reason] of ([[4, /“letter.jpg”.*not a JPEG, PNG or WebP/], [5, /“empty.png”.*0 bytes/], [6, /“cut.jpg”.*cut short/], [7, /“huge.png”.*108 megapixels/], [8, /“drawing.svg”.*not a/], [9, /“head only.png”.*damaged/], [10, /“ünïcode.jpg”/]] as const)) assert.match(told[i]!, reason);
+  assert.equal((await ask<unknown[]>('/references')).value.length, before + 3);
+  const kept = answers[0];
+  assert.ok(kept && 'reference' in kept);
+  const back = Buffer.from(await (await fetch(`${desk.address}/api/references/${kept.reference.id}/picture`)).arrayBuffer());
+  assert.equal(createHash('sha256').update(back).digest('hex'), createHash('sha256').update(jpeg).digest('hex'));
+  const sideways = await sharp({ create: { width: 300, height: 100, channels: 3, background: '#123456' } }).withMetadata({ orientation: 6 }).jpeg().toBuffer();
+  const [turned] = await bring({ 'sideways.jpg': sideways });
+  assert.ok(turned && 'reference' in turned);
+  assert.deepEqual([turned.reference.width, turned.reference.height], [100, 300]);
+});
+
+test('a study adopts its traces and attempts, and is found again', async () => {
+  const study = await newStudy('#333399');
+  const again = (await ask<Study>('/studies', 'POST', { reference: study.reference.id })).value;
+  assert.equal(again.id, study.id);
+  const built = (await ask<Study>(`/studies/${study.id}/attempts`, 'POST', {})).value;
+  assert.deepEqual([built.traces.length, built.attempts.length, built.attempts[0]!.seconds], [1, 1, null]);
+  assert.equal((await ask<Study>(`/studies/${study.id}`, 'PATCH', { pass: 'build' })).value.pass, 'build');
+  assert.equal((await ask(`/studies/${study.id}`, 'PATCH', { pass: 'dance' })).status, 400);
+  assert.equal((await ask(`/references/${study.reference.id}`, 'PATCH', { author: 'A. Student', year: 2026 })).status, 200);
+  assert.equal((await ask<Session>('/sessions', 'POST', { set: newId(), count: 1, seconds: 60 })).status, 404);
+});

@@ -1,0 +1,2 @@
+export * from './operations.ts';
+export * from './resources.ts';

@@ -1,0 +1,73 @@
+import Joi from 'joi';
+import { FORM_KINDS, GUIDE_KINDS, LANDMARK_STATES, MOST_POINTS, OPERATION_VERSION, PENS, PRESSURES, SHEET_KINDS, type Operation } from '@deft/core';
+
+/** Most operations in one batch, and most things in one operation. */
+export const MOST_OPERATIONS = 200;
+export const MOST_THINGS = 5000;
+/** Longest stroke record, base64 characters: about six bytes a point at the most points. */
+const LONGEST_STROKE = MOST_POINTS * 8;
+const FARTHEST = 100_000;
+
+export const id = Joi.string().pattern(/^[0-9a-f]{32}$/, 'an id');
+const order = Joi.string().pattern(/^[A-Za-z0-9]{1,200}$/, 'an order key');
+const colour = Joi.string().pattern(/^#[0-9A-Fa-f]{6}$/, 'a colour');
+const length = Joi.number().min(-FARTHEST).max(FARTHEST);
+const point = Joi.object({ x: length.required(), y: length.required() });
+const affine = Joi.array().items(Joi.number().min(-1e7).max(1e7)).length(6);
+const name = Joi.string().max(200);
+const size = Joi.number().greater(0).max(10_000);
+
+const shape = Joi.alternatives(
+  Joi.object({ kind: Joi.valid(FORM_KINDS[0]).required(), rx: size.required(), ry: size.required() }),
+  Joi.object({ kind: Joi.valid(FORM_KINDS[1]).required(), corners: Joi.array().items(point).length(4).required() }),
+);
+
+const FIELDS = {
+  page: { width: size, height: size, colour },
+  sheet: { kind: Joi.valid(...SHEET_KINDS), name, order, opacity: Joi.number().min(0).max(1), hidden: Joi.boolean(), locked: Joi.boolean() },
+  stroke: { sheet: id, order, points: Joi.string().base64().max(LONGEST_STROKE), pen: Joi.valid(...PENS), size: Joi.number().greater(0).max(200), colour, pressure: Joi.valid(...PRESSURES) },
+  form: { sheet: id, order, shape, transform: affine, part: name.allow(null) },
+  guide: { sheet: id, kind: Joi.valid(...GUIDE_KINDS), at: length },
+  landmark: { sheet: id, name: name.allow(null), state: Joi.valid(...LANDMARK_STATES), at: point, spread: Joi.number().greater(0).max(1000) },
+  placement: { sheet: id, order, reference: id, revision: Joi.number().integer().min(0), transform: affine },
+} as const;
+
+const thing = Joi.object().when('.type', {
+  switch: Object.entries(FIELDS).map(([type, fields]) => ({
+    is: type,
+    then: Joi.object({ type: Joi.valid(type).required(), id: id.required(), ...Object.fromEntries(Object.entries(fields).map(([key, rule]) => [key, rule.required()])) }),
+  })),
+  otherwise: Joi.forbidden(),
+});
+
+/** A patch may carry any field that some thing has; one that its own thing lacks is refused by kind. */
+const patch = Joi.alternatives(...Object.values(FIELDS).map((fields) => Joi.object(fields as Joi.SchemaMap).min(1)));
+
+const change = Joi.object({
+  add: Joi.array().items(thing).max(MOST_THINGS),
+  set: Joi.array().items(Joi.object({ id: id.required(), to: patch.required() })).max(MOST_THINGS),
+  remove: Joi.array().items(id).max(MOST_THINGS),
+}).or('add', 'set', 'remove');
+
+const operation = Joi.object({
+  id: id.required(),
+  page: id.required(),
+  device: id.required(),
+  n: Joi.number().integer().min(1).max(2 ** 31 - 1).required(),
+  seen: Joi.number().integer().min(0).max(2 ** 31 - 1).required(),
+  at: Joi.number().integer().min(0).max(8.64e15).required(),
+  version: Joi.valid(OPERATION_VERSION).required(),
+  kind: Joi.valid('change', 'revert').required(),
+  body: Joi.when('kind', { is: 'revert', then: Joi.object({ ids: Joi.array().items(id).min(1).max(MOST_THINGS).required() }), otherwise: change }).required(),
+});
+
+/** A batch of operations, and the page number up to which the sender knows everything. */
+export interface Batch {
+  readonly after: number;
+  readonly operations: readonly Operation[];
+}
+
+export const batchSchema = Joi.object<Batch>({
+  after: Joi.number().integer().min(0).required(),
+  operations: Joi.array().items(operation).max(MOST_OPERATIONS).required(),
+});
