@@ -1,0 +1,200 @@
+import { compose, distance, measureForm, rotation, translation, type Form, type FormKind, type Landmark, type Point, type Shape, thingsOfType } from '@deft/core';
+import { newId } from '../../data/new-id';
+import { paintForm } from '../ink';
+import { formAt, handlesOf, pullHandle } from '../form-handles';
+import { orderOnTop, sheetFor, whyNot } from '../place-on';
+import type { Hand, PointerKind, Sample } from '../pointer';
+import { spreadOf } from '../spread';
+import type { Surface } from '../surface';
+
+export type FormTool = FormKind | 'landmark';
+
+export interface FormsEvents {
+  readonly selected: (id: string | null) => void;
+  readonly refused?: (sentence: string) => void;
+}
+
+const GRIP = 16;
+const LEAST = 8;
+const HANDLE = 6;
+
+/** The form that a drag from one place to another makes: an ellipse fills the box, a trapezoid runs along the drag. */
+export function formFromDrag(kind: FormKind, from: Point, to: Point): Pick<Form, 'shape' | 'transform'> {
+  if (kind === 'ellipse') {
+    const shape: Shape = { kind, rx: Math.max(0.5, Math.abs(to.x - from.x) / 2), ry: Math.max(0.5, Math.abs(to.y - from.y) / 2) };
+    return { shape, transform: translation((from.x + to.x) / 2, (from.y + to.y) / 2) };
+  }
+  const length = Math.max(1, distance(from, to));
+  const [wide, narrow] = [length * 0.17, length * 0.12];
+  const angle = (Math.atan2(-(to.y - from.y), to.x - from.x) * 180) / Math.PI;
+  const corners = [{ x: 0, y: -wide }, { x: length, y: -narrow }, { x: length, y: narrow }, { x: 0, y: wide }] as const;
+  return { shape: { kind, corners: [...corners] }, transform: compose(translation(from.x, from.y), rotation(angle)) };
+}
+
+type Act =
+  | { readonly kind: 'make'; readonly from: Point }
+  | { readonly kind: 'pull'; readonly form: Form; readonly key: string }
+  | { readonly kind: 'carry'; readonly form: Form; readonly from: Point }
+  | { readonly kind: 'landmark'; readonly held: Landmark | null };
+
+/** Lays forms and landmarks: a drag makes a form, its handles shape it, a touch inside takes it up. */
+export class FormsHand implements Hand {
+  tool: FormTool = 'ellipse';
+  /** Name for what is made next; null for none. */
+  name: string | null = null;
+  #selected: string | null = null;
+  #act: Act | null = null;
+  #preview: Form | null = null;
+  #at: Point = { x: 0, y: 0 };
+  #pointer: PointerKind = 'touch';
+  #moved = false;
+
+  constructor(private readonly surface: Surface, private readonly events: FormsEvents) {}
+
+  select(id: string | null): void {
+    this.#selected = id;
+    this.#show();
+  }
+
+  redraw(): void {
+    this.#show();
+  }
+
+  begin(sample: Sample): void {
+    const { keeper, painter } = this.surface;
+    const reason = whyNot(keeper.things, sheetFor(keeper.things, 'forms'));
+    if (reason) return this.events.refused?.(reason);
+    const at = this.surface.toPage(sample);
+    this.#at = at;
+    this.#moved = false;
+    this.#pointer = sample.kind;
+    const grip = GRIP / painter.view.scale;
+    if (this.tool === 'landmark') {
+      const held = thingsOfType(keeper.things, 'landmark').find((l) => l.state === 'set' && distance(l.at, at) < grip) ?? null;
+      this.#act = { kind: 'landmark', held };
+      return this.#show();
+    }
+    const selected = this.#selectedForm();
+    const handle = selected && handlesOf(selected).find((h) => distance(h.at, at) < grip);
+    if (selected && handle) this.#act = { kind: 'pull', form: selected, key: handle.key };
+    else if (selected && formAt([selected], at)) this.#act = { kind: 'carry', form: selected, from: at };
+    else this.#act = { kind: 'make', from: at };
+    return undefined;
+  }
+
+  extend(samples: readonly Sample[]): void {
+    const last = samples.at(-1);
+    if (!last || !this.#act) return;
+    const at = this.surface.toPage(last);
+    const start = this.#act.kind === 'make' || this.#act.kind === 'carry' ? this.#act.from : this.#at;
+    this.#moved ||= distance(at, start) > LEAST / this.surface.painter.view.scale;
+    this.#at = at;
+    this.#preview = this.#moved ? this.#made() : null;
+    this.#show();
+  }
+
+  finish(): void {
+    const act = this.#act;
+    this.#act = null;
+    const made = this.#preview;
+    this.#preview = null;
+    const { keeper } = this.surface;
+    if (act?.kind === 'landmark') this.#keepLandmark(act.held);
+    else if (act?.kind === 'make' && made) {
+      void keeper.commit({ add: [made] }).then(() => this.#choose(made.id));
+    } else if ((act?.kind === 'pull' || act?.kind === 'carry') && made) {
+      void keeper.commit({ set: [{ id: made.id, to: { shape: made.shape, transform: made.transform } }] });
+    } else if (act) {
+      this.#choose(formAt(thingsOfType(keeper.things, 'form'), this.#at)?.id ?? null);
+    }
+    this.#show();
+  }
+
+  cancel(): void {
+    this.#act = null;
+    this.#preview = null;
+    this.#show();
+  }
+
+  #choose(id: string | null): void {
+    this.#selected = id;
+    this.events.selected(id);
+    this.#show();
+  }
+
+  #selectedForm(): Form | null {
+    const thing = this.#selected ? this.surface.keeper.things.get(this.#selected) : undefined;
+    return thing?.type === 'form' ? thing : null;
+  }
+
+  #made(): Form | null {
+    const act = this.#act;
+    const { keeper } = this.surface;
+    if (act?.kind === 'make' && this.tool !== 'landmark') {
+      const sheet = sheetFor(keeper.things, 'forms');
+      if (!sheet) return null;
+      return { type: 'form', id: newId(), sheet, order: orderOnTop(keeper.things, 'form', sheet), part: this.name, ...formFromDrag(this.tool, act.from, this.#at) };
+    }
+    if (act?.kind === 'pull') return { ...act.form, ...pullHandle(act.form, act.key, this.#at) };
+    if (act?.kind === 'carry') return { ...act.form, transform: compose(translation(this.#at.x - act.from.x, this.#at.y - act.from.y), act.form.transform) };
+    return null;
+  }
+
+  #keepLandmark(held: Landmark | null): void {
+    const { keeper, painter } = this.surface;
+    const sheet = sheetFor(keeper.things, 'forms');
+    if (!sheet) return;
+    const spread = spreadOf(this.#pointer, painter.view.scale);
+    const same = held ?? thingsOfType(keeper.things, 'landmark').find((l) => this.name !== null && l.name === this.name);
+    if (same) void keeper.commit({ set: [{ id: same.id, to: { at: this.#at, spread, state: 'set' } }] });
+    else void keeper.commit({ add: [{ type: 'landmark', id: newId(), sheet, name: this.name, state: 'set', at: this.#at, spread }] });
+  }
+
+  #show(): void {
+    const { painter } = this.surface;
+    const form = this.#preview ?? this.#selectedForm();
+    const landmark = this.#act?.kind === 'landmark' ? this.#at : null;
+    painter.setOverlay((context, pixel) => {
+      const { paper } = painter;
+      if (!paper) return;
+      if (landmark) drawCross(context, landmark, pixel);
+      if (!form) return;
+      if (this.#preview) paintForm(context, this.#preview, paper, pixel);
+      drawHandles(context, form, pixel);
+    });
+  }
+}
+
+const VERDIGRIS = '#17635A';
+
+function drawCross(context: CanvasRenderingContext2D, at: Point, pixel: number): void {
+  context.strokeStyle = VERDIGRIS;
+  context.lineWidth = 2 * pixel;
+  context.beginPath();
+  context.moveTo(at.x - 22 * pixel, at.y);
+  context.lineTo(at.x + 22 * pixel, at.y);
+  context.moveTo(at.x, at.y - 22 * pixel);
+  context.lineTo(at.x, at.y + 22 * pixel);
+  context.stroke();
+}
+
+/** The handles of a selected form, and a dashed line along its length. */
+export function drawHandles(context: CanvasRenderingContext2D, form: Form, pixel: number): void {
+  const { axis } = measureForm(form);
+  context.strokeStyle = VERDIGRIS;
+  context.lineWidth = 1.2 * pixel;
+  context.setLineDash([5 * pixel, 4 * pixel]);
+  context.beginPath();
+  context.moveTo(axis[0].x, axis[0].y);
+  context.lineTo(axis[1].x, axis[1].y);
+  context.stroke();
+  context.setLineDash([]);
+  for (const { at } of handlesOf(form)) {
+    context.fillStyle = '#FBF8F1';
+    context.lineWidth = 2 * pixel;
+    context.beginPath();
+    context.arc(at.x, at.y, HANDLE * pixel, 0, 2 * Math.PI);
+    context.fill();
+    context.stroke();
+  }
+}

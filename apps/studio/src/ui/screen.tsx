@@ -1,0 +1,70 @@
+import { usePathname, useRouter, type Href } from 'expo-router';
+import type { PropsWithChildren, ReactNode } from 'react';
+import { ScrollView, View } from 'react-native';
+import { WordAct } from './acts';
+import { usePalette, useWide } from './use-desk-theme';
+import { Words } from './words';
+
+const PLACES: readonly [string, Href][] = [['Desk', '/'], ['References', '/references'], ['Sessions', '/sessions'], ['Studies', '/studies']];
+
+function Places({ upright }: { readonly upright: boolean }) {
+  const path = usePathname();
+  const router = useRouter();
+  const palette = usePalette();
+  return (
+    <View
+      role="navigation"
+      style={upright
+        ? { flexDirection: 'row', justifyContent: 'space-around', borderTopWidth: 1, borderColor: palette.rule, paddingTop: 2, paddingBottom: 10, backgroundColor: palette.desk }
+        : { width: 168, borderRightWidth: 1, borderColor: palette.rule, paddingTop: 24, paddingHorizontal: 20, gap: 4, alignItems: 'flex-start' }}
+    >
+      {upright ? null : <Words size={17} kind="heading" style={{ marginBottom: 14, marginLeft: 6 }}>Deft Study</Words>}
+      {PLACES.map(([label, href]) => (
+        <WordAct key={label} label={label} on={href === '/' ? path === '/' : path.startsWith(String(href))} onPress={() => router.navigate(href)} soft />
+      ))}
+    </View>
+  );
+}
+
+/** A screen of the desk outside of drawing: heading, what it holds, the main act in the thumb's reach, and the places. */
+export function Screen({ title, aside, foot, children }: PropsWithChildren<{ title: string; aside?: ReactNode; foot?: ReactNode }>) {
+  const palette = usePalette();
+  const wide = useWide();
+  return (
+    <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column-reverse', backgroundColor: palette.desk }}>
+      <Places upright={!wide} />
+      <View style={{ flex: 1 }} role="main">
+        <ScrollView contentContainerStyle={{ padding: wide ? 32 : 18, paddingTop: wide ? 26 : 20, gap: 18, maxWidth: 1120, width: '100%' }}>
+          <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline', gap: 12 }}>
+            <Words size={26} kind="heading" level={1} style={{ flexShrink: 1 }}>{title}</Words>
+            {aside}
+          </View>
+          {children}
+        </ScrollView>
+        {foot ? <View style={{ flexDirection: 'row', gap: 10, padding: wide ? 20 : 14, paddingHorizontal: wide ? 32 : 18, maxWidth: 1120 }}>{foot}</View> : null}
+      </View>
+    </View>
+  );
+}
+
+/** What stands where a list has nothing in it: what to do. */
+export function Empty({ children }: PropsWithChildren) {
+  const palette = usePalette();
+  return (
+    <View style={{ borderWidth: 1, borderStyle: 'dashed', borderColor: palette.rule, padding: 18 }}>
+      <Words soft>{children}</Words>
+    </View>
+  );
+}
+
+/** A word for a wait, and for a desk that does not answer. */
+export function Waiting({ failed, retry }: { readonly failed: boolean; readonly retry: () => void }) {
+  return failed ? (
+    <View style={{ gap: 8, alignItems: 'flex-start' }}>
+      <Words>The desk does not answer. What you drew is kept on this device.</Words>
+      <WordAct label="Try again" on onPress={retry} />
+    </View>
+  ) : (
+    <Words soft live>One moment …</Words>
+  );
+}

@@ -1,0 +1,1 @@
+export { SCENES, SETS, type Scene } from './scenes.ts';
