@@ -123,6 +123,13 @@ export class Painter {
     this.#ask();
   }
 
+  /** Paints everything drawn into a context that is set to page millimetres already: for a loupe. */
+  drawInto(context: CanvasRenderingContext2D): void {
+    const { paper } = this;
+    if (!paper) return;
+    for (const sheet of sheetsOf(this.#things)) if (!sheet.hidden) this.#drawSheet(context, sheet, paper);
+  }
+
   repaint(): void {
     const { paper } = this;
     this.#painted = this.#view;
@@ -182,7 +189,10 @@ export class Painter {
     const { paper } = this;
     if (!paper) return;
     this.#size(canvas);
-    const context = this.#context(canvas);
+    this.#drawSheet(this.#context(canvas), sheet, paper);
+  }
+
+  #drawSheet(context: CanvasRenderingContext2D, sheet: Sheet, paper: Paper): void {
     const pixel = 1 / this.#view.scale;
     for (const guide of thingsOfType(this.#things, 'guide')) if (guide.sheet === sheet.id) paintGuide(context, guide, paper, pixel);
     for (const form of thingsOfType(this.#things, 'form')) if (form.sheet === sheet.id) paintForm(context, form, paper, pixel);

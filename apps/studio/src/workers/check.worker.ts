@@ -1,4 +1,7 @@
-import { polygonMoments } from '@deft/core';
+import { checkPages } from '@deft/core';
 import * as Comlink from 'comlink';
 
-Comlink.expose({ polygonMoments });
+const work = { checkPages };
+export type CheckWork = typeof work;
+
+Comlink.expose(work);

@@ -1,4 +1,5 @@
 export * from './check.ts';
+export * from './from-pages.ts';
 export type { Finding, FindingKind, Mark } from './finding.ts';
 export { formItem, landmarkItem, moveItem, type Item } from './item.ts';
 export type { AverageMiss } from './miss.ts';

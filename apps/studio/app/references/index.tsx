@@ -1,0 +1,3 @@
+import { WallScreen } from '../../src/references/wall-screen';
+
+export default WallScreen;

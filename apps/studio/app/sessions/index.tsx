@@ -1,0 +1,3 @@
+import { SessionsScreen } from '../../src/sessions/sessions-screen';
+
+export default SessionsScreen;

@@ -1,0 +1,3 @@
+import { StudiesScreen } from '../../src/studies/studies-screen';
+
+export default StudiesScreen;

@@ -1,0 +1,37 @@
+import { Pressable, ScrollView, View } from 'react-native';
+import { CORNER } from '../../ui/theme';
+import { usePalette } from '../../ui/use-desk-theme';
+import { Words } from '../../ui/words';
+
+interface ChipsProps {
+  readonly names: readonly string[];
+  /** Names already given on this page. */
+  readonly used: ReadonlySet<string>;
+  readonly value: string | null;
+  readonly onChoose: (name: string | null) => void;
+  readonly label: string;
+}
+
+/** Names offered over the page's foot; none need be taken. */
+export function NameChips({ names, used, value, onChoose, label }: ChipsProps) {
+  const palette = usePalette();
+  const chip = (name: string | null, text: string) => {
+    const on = value === name;
+    return (
+      <Pressable
+        key={text} role="radio" aria-checked={on} aria-label={text} onPress={() => onChoose(name)}
+        style={{ minHeight: 36, paddingHorizontal: 12, justifyContent: 'center', backgroundColor: palette.paper, borderWidth: on ? 2 : 1, borderColor: on ? palette.verdigris : palette.rule, borderRadius: CORNER }}
+      >
+        <Words size={13} kind={on ? 'strong' : 'body'} colour={on ? palette.verdigris : name !== null && used.has(name) ? palette.softInk : palette.ink}>{name !== null && used.has(name) && !on ? `${text} ✓` : text}</Words>
+      </Pressable>
+    );
+  };
+  return (
+    <View role="radiogroup" aria-label={label} style={{ position: 'absolute', left: 0, right: 0, bottom: 8 }}>
+      <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ gap: 8, paddingHorizontal: 10 }}>
+        {chip(null, 'no name')}
+        {names.map((name) => chip(name, name))}
+      </ScrollView>
+    </View>
+  );
+}

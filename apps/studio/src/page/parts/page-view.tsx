@@ -1,0 +1,49 @@
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { View } from 'react-native';
+import type { Id } from '@deft/core';
+import { pictureOf } from '../../data/api';
+import type { PageKeeper } from '../../data/page-keeper';
+import { Surface } from '../surface';
+
+interface PageViewProps {
+  readonly keeper: PageKeeper;
+  /** Pixel size of the references that may lie on the page. */
+  readonly pictures?: Readonly<Record<Id, { width: number; height: number }>>;
+  readonly showPicture?: boolean;
+  /** Called with the surface once it stands; what it gives back is called when it goes. */
+  readonly onSurface: (surface: Surface) => void;
+  readonly children?: ReactNode;
+}
+
+const NONE = {};
+
+/** The page to draw on. It is painted by hand: React only gives it room. */
+export function PageView({ keeper, pictures = NONE, showPicture = true, onSurface, children }: PageViewProps) {
+  const host = useRef<View>(null);
+  const [surface, setSurface] = useState<Surface | null>(null);
+  const sizes = useRef(pictures);
+  sizes.current = pictures;
+  useEffect(() => {
+    const element = host.current as unknown as HTMLElement;
+    Object.assign(element.style, { touchAction: 'none', cursor: 'crosshair', userSelect: 'none' });
+    const made = new Surface(element, keeper, {
+      picture: ({ reference }) => pictureOf(reference),
+      pictureSize: ({ reference }) => sizes.current[reference] ?? { width: 1, height: 1 },
+    });
+    setSurface(made);
+    return () => {
+      made.destroy();
+      setSurface(null);
+    };
+  }, [keeper]);
+  useEffect(() => surface?.painter.showPicture(showPicture), [surface, showPicture]);
+  useEffect(() => {
+    if (surface) onSurface(surface);
+  }, [surface, onSurface]);
+  return (
+    <View style={{ flex: 1, overflow: 'hidden' }}>
+      <View ref={host} testID="page" aria-label="Page" style={{ position: 'absolute', inset: 0}} />
+      {children}
+    </View>
+  );
+}

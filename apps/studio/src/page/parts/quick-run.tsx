@@ -1,0 +1,150 @@
+import { useEffect, useMemo, useRef } from 'react';
+import { View } from 'react-native';
+import { thingsOfType, type Id, type LandmarkState, type Point } from '@deft/core';
+import type { PageKeeper } from '../../data/page-keeper';
+import { newId } from '../../data/new-id';
+import { SideAct, WordAct } from '../../ui/acts';
+import { usePalette } from '../../ui/use-desk-theme';
+import { Words } from '../../ui/words';
+import { sheetFor } from '../place-on';
+import type { Hand, Sample } from '../pointer';
+import { pointsOf } from '../stroke-points';
+import { spreadOf } from '../spread';
+import { toScreen } from '../view';
+import type { Surface } from '../surface';
+
+const ATTRACT = 14;
+const LOUPE = 62;
+
+/** Takes one touch for the landmark asked for: a loupe away from the finger, and ink ends that attract. */
+class PointHand implements Hand {
+  #at: Point | null = null;
+  #sample: Sample | null = null;
+
+  constructor(private readonly surface: Surface, private readonly placed: (at: Point, spread: number) => void) {}
+
+  begin(sample: Sample): void {
+    this.extend([sample]);
+  }
+
+  extend(samples: readonly Sample[]): void {
+    const last = samples.at(-1);
+    if (!last) return;
+    this.#sample = last;
+    this.#at = this.#attracted(this.surface.toPage(last));
+    this.#show();
+  }
+
+  finish(): void {
+    const [at, sample] = [this.#at, this.#sample];
+    this.cancel();
+    if (at && sample) this.placed(at, spreadOf(sample.kind, this.surface.painter.view.scale));
+  }
+
+  cancel(): void {
+    this.#at = null;
+    this.#show();
+  }
+
+  #attracted(at: Point): Point {
+    const reach = ATTRACT / this.surface.painter.view.scale;
+    let best = at;
+    let nearest = reach;
+    for (const stroke of thingsOfType(this.surface.keeper.things, 'stroke')) {
+      const points = pointsOf(stroke);
+      for (const end of [points[0], points.at(-1)]) {
+        if (!end) continue;
+        const far = Math.hypot(end.x - at.x, end.y - at.y);
+        if (far < nearest) [best, nearest] = [end, far];
+      }
+    }
+    return { x: best.x, y: best.y };
+  }
+
+  #show(): void {
+    const at = this.#at;
+    const { painter } = this.surface;
+    painter.setOverlay(at && ((context, pixel) => {
+      const arm = 10 * pixel;
+      context.strokeStyle = '#17635A';
+      context.lineWidth = 2 * pixel;
+      context.beginPath();
+      context.moveTo(at.x - arm, at.y);
+      context.lineTo(at.x + arm, at.y);
+      context.moveTo(at.x, at.y - arm);
+      context.lineTo(at.x, at.y + arm);
+      context.stroke();
+      this.#loupe(context, at, pixel);
+    }));
+  }
+
+  /** What lies under the finger, twice as large, on the far side of the page. */
+  #loupe(context: CanvasRenderingContext2D, at: Point, pixel: number): void {
+    const { painter } = this.surface;
+    const screen = toScreen(painter.view, at);
+    const x = screen.x > painter.room.width / 2 ? LOUPE + 12 : painter.room.width - LOUPE - 12;
+    const centre = this.surface.toPage({ x, y: LOUPE + 12 });
+    context.save();
+    context.beginPath();
+    context.arc(centre.x, centre.y, LOUPE * pixel, 0, 2 * Math.PI);
+    context.fillStyle = painter.paper?.colour ?? '#FBF8F1';
+    context.fill();
+    context.clip();
+    context.translate(centre.x, centre.y);
+    context.scale(2.4, 2.4);
+    context.translate(-at.x, -at.y);
+    painter.drawInto(context);
+    context.restore();
+    context.lineWidth = 1.5 * pixel;
+    context.beginPath();
+    context.arc(centre.x, centre.y, LOUPE * pixel, 0, 2 * Math.PI);
+    context.moveTo(centre.x - 9 * pixel, centre.y);
+    context.lineTo(centre.x + 9 * pixel, centre.y);
+    context.moveTo(centre.x, centre.y - 9 * pixel);
+    context.lineTo(centre.x, centre.y + 9 * pixel);
+    context.stroke();
+  }
+}
+
+interface QuickRunProps {
+  readonly keeper: PageKeeper;
+  readonly surface: Surface | null;
+  /** Landmarks still to be asked for, the first now. */
+  readonly names: readonly string[];
+  readonly onSkip: () => void;
+}
+
+/** Asks for one landmark after the other; a touch answers, and so do "not drawn" and "hidden". */
+export function QuickRun({ keeper, surface, names, onSkip }: QuickRunProps) {
+  const palette = usePalette();
+  const name = names[0];
+  const answer = useMemo(() => (state: LandmarkState, at: Point, spread: number): void => {
+    const sheet: Id | null = sheetFor(keeper.things, 'forms');
+    if (sheet && name) void keeper.commit({ add: [{ type: 'landmark', id: newId(), sheet, name, state, at, spread }] });
+  }, [keeper, name]);
+  const latest = useRef(answer);
+  useEffect(() => {
+    latest.current = answer;
+  }, [answer]);
+  useEffect(() => {
+    surface?.setHand(new PointHand(surface, (at, spread) => latest.current('set', at, spread)));
+  }, [surface]);
+  if (!name) return null;
+  const nowhere = { x: 0, y: 0 };
+  return (
+    <View style={{ padding: 12, gap: 6, backgroundColor: palette.desk, borderTopWidth: 1, borderColor: palette.rule }}>
+      <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline', gap: 8 }}>
+        <Words size={17} kind="heading" live testID="asks">{`Touch the ${name} in your drawing`}</Words>
+        <Words size={13} soft>{names.length === 1 ? 'last one' : `${names.length} to go`}</Words>
+      </View>
+      <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', flexWrap: 'wrap' }}>
+        <View style={{ flexDirection: 'row' }}>
+          <WordAct label="Not drawn" onPress={() => answer('not drawn', nowhere, 1)} />
+          <WordAct label="Hidden" onPress={() => answer('hidden', nowhere, 1)} />
+          <WordAct label="Undo" disabled={!keeper.replica.log.undoable(keeper.replica.device)} onPress={() => void keeper.undo()} />
+        </View>
+        <SideAct label="Check with what there is" onPress={onSkip} testID="skip-run" />
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,141 @@
+import { useEffect, useMemo, useState } from 'react';
+import { Pressable, ScrollView, View } from 'react-native';
+import { errorPhrase, findingSentence, lackingLandmarks, referenceItems, summarySentence, thingToDo, type CheckReport, type Finding } from '@deft/core';
+import type { Attempt, Study } from '@deft/contract';
+import { useChangeReferenceMutation } from '../data/api';
+import { checkInWorker } from '../data/check-worker';
+import type { PageKeeper } from '../data/page-keeper';
+import { useThings } from '../data/use-page';
+import { PageView } from '../page/parts/page-view';
+import { QuickRun } from '../page/parts/quick-run';
+import type { Surface } from '../page/surface';
+import { MainAct, WordAct } from '../ui/acts';
+import { usePalette, useWide } from '../ui/use-desk-theme';
+import { Words } from '../ui/words';
+import { LaidOver } from './laid-over';
+import { WhereOnReference } from './where-on-reference';
+
+interface CheckPassProps {
+  readonly study: Study;
+  readonly attempt: Attempt;
+  readonly keeper: PageKeeper;
+  readonly trace: PageKeeper | null;
+  readonly onAnew: () => void;
+}
+
+/** Check: first the landmarks that are lacking, then the drawing laid over its reference with what is off. */
+export function CheckPass({ study, attempt, keeper, trace, onAnew }: CheckPassProps) {
+  const { reference } = study;
+  const things = useThings(keeper, ['form', 'landmark', 'sheet', 'page', 'stroke']);
+  const traceThings = useThings(trace, ['form', 'landmark', 'placement']);
+  const [skipped, setSkipped] = useState(false);
+  const [surface, setSurface] = useState<Surface | null>(null);
+  const lacking = lackingLandmarks(things, trace ? traceThings : null, reference);
+  const ready = keeper.ready && (!study.traces.length || trace?.ready === true);
+  if (!ready) return <View style={{ padding: 24 }}><Words soft>One moment …</Words></View>;
+  if (lacking.length > 0 && !skipped) {
+    const asked = referenceItems(trace ? traceThings : null, reference).find((item) => item.kind === 'landmark' && item.name === lacking[0]);
+    return (
+      <View style={{ flex: 1 }}>
+        <PageView keeper={keeper} onSurface={setSurface}>
+          {asked ? <WhereOnReference reference={reference} at={asked.centre} /> : null}
+        </PageView>
+        <QuickRun keeper={keeper} surface={surface} names={lacking} onSkip={() => setSkipped(true)} />
+      </View>
+    );
+  }
+  return <Findings study={study} attempt={attempt} keeper={keeper} trace={trace} onAnew={onAnew} onLandmarks={lacking.length > 0 ? () => setSkipped(false) : null} />;
+}
+
+function Findings({ study, attempt, keeper, trace, onAnew, onLandmarks }: CheckPassProps & { readonly onLandmarks: (() => void) | null }) {
+  const palette = usePalette();
+  const wide = useWide();
+  const { reference } = study;
+  const [result, setResult] = useState<Awaited<ReturnType<typeof checkInWorker>> | null>(null);
+  const [failed, setFailed] = useState(false);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [changeReference] = useChangeReferenceMutation();
+  const things = useThings(keeper, ['form', 'landmark', 'stroke']);
+  const stand = `${keeper.replica.head}/${keeper.replica.pending.length}/${trace?.replica.head ?? 0}`;
+  const { id, subject, figureHeight, truth } = reference;
+  useEffect(() => {
+    let gone = false;
+    const about = { id, subject, figureHeight, truth };
+    checkInWorker({ attempt: new Map(keeper.things), trace: trace ? new Map(trace.things) : null, reference: about, seconds: attempt.seconds }).then(
+      (answer) => {
+        if (gone) return;
+        setResult(answer);
+        // Once known, the figure's height stays what it is, so that attempts can be compared.
+        if (!figureHeight && answer.height > 0 && answer.report.averageMiss) void changeReference({ id, patch: { figureHeight: answer.height } });
+      },
+      () => !gone && setFailed(true),
+    );
+    return () => {
+      gone = true;
+    };
+  }, [keeper, trace, id, subject, figureHeight, truth, attempt.seconds, stand, changeReference]);
+  const report = result?.report ?? null;
+  const shown = useMemo(() => report?.findings.find((f) => f.id === chosen) ?? report?.folded.find((f) => f.id === chosen) ?? null, [report, chosen]);
+  if (failed) return <View style={{ padding: 24 }}><Words>The check could not be carried out on this drawing. The drawing itself is untouched.</Words></View>;
+  if (!report || !result) return <View style={{ padding: 24 }}><Words soft live>Laying the drawing on the picture …</Words></View>;
+  const todo = thingToDo(report.findings, report.sides);
+  const watch = report.findings[0]?.about ?? null;
+  return (
+    <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column' }}>
+      {wide ? null : <Headline report={report} todo={todo} />}
+      <View style={{ flex: wide ? 6 : 5, minHeight: 200 }}>
+        <LaidOver reference={reference} things={things} report={report} shown={shown} onChoose={setChosen} />
+      </View>
+      <View style={{ flex: wide ? 5 : 4, borderColor: palette.rule, [wide ? 'borderLeftWidth' : 'borderTopWidth']: 1 }}>
+        {wide ? <Headline report={report} todo={todo} /> : null}
+        <ScrollView contentContainerStyle={{ paddingHorizontal: wide ? 24 : 16, paddingVertical: 10, gap: 8 }}>
+          {report.cannotSay.map((sentence) => <Words key={sentence} soft>{sentence}</Words>)}
+          {report.averageMiss ? <Words soft testID="summary">{summarySentence(report, result.scale)}</Words> : null}
+          <View>
+            {report.findings.map((finding, i) => (
+              <FindingRow key={finding.id} finding={finding} number={i + 1} on={finding.id === chosen} report={report} onPress={() => setChosen(finding.id === chosen ? null : finding.id)} />
+            ))}
+          </View>
+          <Unsure report={report} />
+          {onLandmarks ? <WordAct label="Set the landmarks it lacks" onPress={onLandmarks} style={{ alignSelf: 'flex-start' }} /> : null}
+        </ScrollView>
+        <View style={{ padding: wide ? 20 : 12 }}>
+          <MainAct label={watch ? `Try again, watching the ${watch}` : 'Try again'} onPress={onAnew} testID="try-again" />
+        </View>
+      </View>
+    </View>
+  );
+}
+
+function Headline({ report, todo }: { readonly report: CheckReport; readonly todo: string | null }) {
+  const palette = usePalette();
+  const wide = useWide();
+  const text = todo ?? (report.averageMiss ? 'Nothing is off by more than is worth a word.' : 'It cannot be told yet.');
+  return (
+    <View style={{ paddingHorizontal: wide ? 24 : 16, paddingVertical: wide ? 18 : 8, borderBottomWidth: wide ? 0 : 1, borderColor: palette.rule }}>
+      <Words size={21} kind="heading" level={1} testID="todo">{text}</Words>
+    </View>
+  );
+}
+
+function FindingRow({ finding, number, on, report, onPress }: { readonly finding: Finding; readonly number: number; readonly on: boolean; readonly report: CheckReport; readonly onPress: () => void }) {
+  const palette = usePalette();
+  const folded = report.folded.filter((f) => f.explainedBy === finding.id);
+  return (
+    <Pressable role="button" aria-pressed={on} testID="finding" onPress={onPress} style={{ minHeight: 44, paddingVertical: 8, borderBottomWidth: 1, borderColor: palette.rule, flexDirection: 'row', gap: 12, backgroundColor: on ? palette.verdigrisWash : 'transparent' }}>
+      <Words kind="figures" colour={palette.redline} style={{ width: 20, textAlign: 'center' }}>{number}</Words>
+      <View style={{ flex: 1 }}>
+        <Words>{findingSentence(finding, report.sides)}</Words>
+        {on && folded.length > 0 ? <Words size={13} soft>{`With it goes: ${folded.slice(0, 5).map((f) => findingSentence(f, report.sides).toLowerCase()).join('; ')}${folded.length > 5 ? '; and more' : ''}.`}</Words> : null}
+      </View>
+      <Words size={13} soft>{errorPhrase(finding)}</Words>
+    </Pressable>
+  );
+}
+
+/** What may be off but cannot be told: said, and not counted. */
+function Unsure({ report }: { readonly report: CheckReport }) {
+  const near = report.unsure.filter((f) => Math.abs(f.size) >= f.tolerance);
+  if (near.length === 0) return null;
+  return <Words size={13} soft>{`Too close to tell from these marks: ${near.slice(0, 4).map((f) => findingSentence(f, report.sides).toLowerCase()).join('; ')}${near.length > 4 ? `; and ${near.length - 4} more` : ''}.`}</Words>;
+}

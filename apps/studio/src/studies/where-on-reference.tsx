@@ -1,0 +1,23 @@
+import { View } from 'react-native';
+import type { Point } from '@deft/core';
+import type { Reference } from '@deft/contract';
+import { pictureOf } from '../data/api';
+import { usePalette, useWide } from '../ui/use-desk-theme';
+
+/** The reference small, with the place that is asked for marked. */
+export function WhereOnReference({ reference, at }: { readonly reference: Reference; readonly at: Point }) {
+  const palette = usePalette();
+  const wide = useWide();
+  const { width, height } = reference;
+  const tall = wide ? 300 : 170;
+  const r = Math.max(width, height) / 22;
+  return (
+    <View style={{ position: 'absolute', top: 8, right: 8, height: tall, width: (tall * width) / height, borderWidth: 1, borderColor: palette.rule, backgroundColor: palette.paper, pointerEvents: 'none' }}>
+      <svg viewBox={`0 0 ${width} ${height}`} width="100%" height="100%" role="img" aria-label="Where on the reference">
+        <image href={pictureOf(reference.id)} width={width} height={height} />
+        <circle cx={at.x} cy={at.y} r={r} fill="none" stroke="#FBF8F1" strokeWidth={r / 2} />
+        <circle cx={at.x} cy={at.y} r={r} fill="none" stroke={palette.bluePencil} strokeWidth={r / 4} />
+      </svg>
+    </View>
+  );
+}
