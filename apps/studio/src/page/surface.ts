@@ -8,8 +8,7 @@ import type { Point, Stroke } from '@deft/core';
 export class Surface {
   readonly painter: Painter;
   readonly input: PointerInput;
-  /** Whether anything may be drawn; a session that is held says no. */
-  enabled = true;
+  #enabled = true;
   #onEnd: (() => void)[] = [];
   #stopListening: () => void;
   #observer: ResizeObserver;
@@ -19,7 +18,7 @@ export class Surface {
     this.input = new PointerInput(host, {
       move: (about, by, shift) => this.painter.moveTo(zoomView(this.painter.view, about, by, shift)),
       settle: () => this.painter.settle(),
-      mayBegin: () => this.enabled,
+      mayBegin: () => this.#enabled,
     });
     this.painter.update(keeper.things, new Set());
     this.#stopListening = keeper.onChange((changed) => {
@@ -43,6 +42,12 @@ export class Surface {
     this.input.finishNow();
     this.input.hand = hand;
     this.painter.setOverlay(null);
+  }
+
+  /** Whether anything may be drawn; a session that is held says no, and what is under the pen is finished. */
+  enable(enabled: boolean): void {
+    this.#enabled = enabled;
+    if (!enabled) this.input.finishNow();
   }
 
   toPage(p: Point): Point {

@@ -42,7 +42,7 @@ export function ContactSheet({ session }: { readonly session: Session }) {
               <View style={{ flex: 1 }}><img src={previewOf(pose.reference.id)} alt={pose.reference.title} style={{ width: '100%', height: '100%', objectFit: 'contain', background: palette.rule }} /></View>
               <View style={{ flex: 1, borderLeftWidth: 1, borderColor: palette.rule }}><DrawnPage page={pose.page} label={`Your drawing of ${pose.reference.title}`} /></View>
             </View>
-            <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', paddingHorizontal: 10, borderTopWidth: 1, borderColor: palette.rule }}>
+            <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', minHeight: 40, paddingHorizontal: 12, borderTopWidth: 1, borderColor: palette.rule }}>
               <Words size={13} soft>{`${pose.reference.title}, ${spoken(pose.seconds * 1000)}${pose.addedMs ? ` + ${spoken(pose.addedMs)}` : ''}${pose.skipped ? ', skipped' : ''}`}</Words>
               {single ? null : <WordAct small label="Study" spoken={`Study ${pose.reference.title}`} onPress={() => void study({ attempt: pose.attempt })} />}
             </View>

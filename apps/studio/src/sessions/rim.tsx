@@ -1,5 +1,6 @@
 import { useEffect, useRef, type PropsWithChildren } from 'react';
 import { View } from 'react-native';
+import { useLatest } from '../ui/use-latest';
 import { usePalette } from '../ui/use-desk-theme';
 
 const WIDTH = 5;
@@ -8,8 +9,7 @@ const WIDTH = 5;
 export function Rim({ left, children }: PropsWithChildren<{ readonly left: () => number }>) {
   const palette = usePalette();
   const rim = useRef<SVGRectElement>(null);
-  const asked = useRef(left);
-  asked.current = left;
+  const asked = useLatest(left);
   useEffect(() => {
     let frame = 0;
     const draw = (): void => {
@@ -19,7 +19,7 @@ export function Rim({ left, children }: PropsWithChildren<{ readonly left: () =>
     };
     draw();
     return () => cancelAnimationFrame(frame);
-  }, []);
+  }, [asked]);
   return (
     <View style={{ flex: 1, padding: WIDTH + 3 }}>
       {children}

@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { timeLeft } from '@deft/core';
 import type { Session } from '@deft/contract';
@@ -9,6 +9,7 @@ import { DrawHand } from '../page/hands/draw';
 import { PageView } from '../page/parts/page-view';
 import type { Surface } from '../page/surface';
 import { MainAct, WordAct } from '../ui/acts';
+import { useLatest } from '../ui/use-latest';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
 import { Rim } from './rim';
@@ -38,8 +39,7 @@ export function Running({ session }: { readonly session: Session }) {
   }, [keeper, surface, clock.phase, say]);
   useEffect(() => {
     if (!surface) return;
-    surface.enabled = drawing;
-    if (!drawing) surface.input.finishNow();
+    surface.enable(drawing);
   }, [surface, drawing]);
   useEffect(() => {
     if (next) new Image().src = pictureOf(next.reference.id);
@@ -76,12 +76,11 @@ export function Running({ session }: { readonly session: Session }) {
 /** A figure that changes by itself, without React rendering anything else. */
 function Ticking({ read, label }: { readonly read: () => string; readonly label: string }) {
   const [text, setText] = useState(read);
-  const asked = useRef(read);
-  asked.current = read;
+  const asked = useLatest(read);
   useEffect(() => {
     const timer = setInterval(() => setText(asked.current()), 200);
     return () => clearInterval(timer);
-  }, []);
+  }, [asked]);
   return <span role="timer" aria-label={label}><Words size={21} kind="figures">{text}</Words></span>;
 }
 

@@ -30,11 +30,10 @@ interface PagePassProps {
   readonly keeper: PageKeeper;
   /** The trace's page while building: its names are taken over. */
   readonly trace: PageKeeper | null;
-  readonly onNext: () => void;
 }
 
 /** Trace or Build: the page, the reference in its place, and the tray. */
-export function PagePass({ pass, study, keeper, trace, onNext }: PagePassProps) {
+export function PagePass({ pass, study, keeper, trace }: PagePassProps) {
   const palette = usePalette();
   const wide = useWide();
   const dispatch = useDeskDispatch();
@@ -78,6 +77,10 @@ export function PagePass({ pass, study, keeper, trace, onNext }: PagePassProps) 
   useEffect(() => {
     setChosenName(undefined);
   }, [type, used.size]);
+  // One begins a trace with forms, and a construction with its ground line.
+  useEffect(() => {
+    dispatch(takeHand(pass === 'build' && thingsOfType(keeper.things, 'form').length === 0 ? 'Guides' : 'Forms'));
+  }, [dispatch, pass, keeper]);
   useEffect(() => {
     if (hand !== 'Forms' && hand !== 'Move') setSelected(null);
   }, [hand]);
@@ -99,12 +102,14 @@ export function PagePass({ pass, study, keeper, trace, onNext }: PagePassProps) 
     />
   );
 
+  const empty = keeper.ready && ![...things.values()].some(({ type: kind }) => kind === 'form' || kind === 'landmark' || kind === 'stroke');
   const pageView = (
     <PageView keeper={keeper} pictures={sizes} showPicture={place === 'Behind'} onSurface={setSurface}>
       {place === 'Corner' ? <CornerView reference={reference} leftHanded={leftHanded} /> : null}
       {place === 'Away' ? <PeekAct reference={reference} /> : null}
       {hand === 'Forms' ? <NameChips label={landmarks ? 'Name of the landmark' : 'Name of the part'} names={offered} used={used} value={name} onChoose={choose} /> : null}
       {sheetSign}
+      {empty ? <View style={{ position: 'absolute', top: 10, left: 12, right: place === 'Corner' ? (wide ? 230 : 150) : 12, pointerEvents: 'none' }}><Words size={13} soft style={{ textAlign: 'center' }}>{PASS_NOTES[pass]}</Words></View> : null}
       {notice ? (
         <View role="alert" style={{ position: 'absolute', top: 8, left: 8, right: 8, backgroundColor: palette.paper, borderWidth: 1, borderColor: palette.ink, padding: 12, flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 8 }}>
           <Words style={{ flex: 1 }}>{notice}</Words>
@@ -127,10 +132,6 @@ export function PagePass({ pass, study, keeper, trace, onNext }: PagePassProps) 
         {open === 'looks' ? <LooksPanel keeper={keeper} onFit={() => surface?.painter.fit()} onClose={() => setOpen(null)} title={reference.title} /> : null}
       </View>
       <Tray keeper={keeper} upper={upper} place={place} open={open} onOpen={(what) => { setOpen(what); setSpread(false); }} />
-      <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 8, paddingHorizontal: 14, paddingBottom: 4, backgroundColor: palette.desk }}>
-        <Words size={12} soft lines={2} style={{ flex: 1 }}>{PASS_NOTES[pass]}</Words>
-        <WordAct label={pass === 'trace' ? 'Build ›' : 'Check ›'} spoken={pass === 'trace' ? 'Go on to Build' : 'Go on to Check'} on testID="next-pass" onPress={onNext} />
-      </View>
     </View>
   );
 }

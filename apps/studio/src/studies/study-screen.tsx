@@ -78,7 +78,9 @@ function OpenStudy({ study }: { readonly study: Study }) {
       right={
         <View style={{ flexDirection: 'row' }}>
           {study.attempts.length > 1 && pass !== 'trace' ? <WordAct small label={`${nth} of ${study.attempts.length}`} spoken="Next attempt" onPress={() => setAttempt(study.attempts[nth % study.attempts.length]?.id ?? null)} /> : null}
-          {pass === 'build' ? <WordAct small label="New attempt" onPress={() => void anew()} /> : null}
+          {pass === 'build' && wide ? <WordAct small label="New attempt" onPress={() => void anew()} /> : null}
+          {pass === 'trace' ? <WordAct label="Build ›" spoken="Go on to Build" on testID="next-pass" onPress={() => go('build')} /> : null}
+          {pass === 'build' ? <WordAct label="Check ›" spoken="Go on to Check" on testID="next-pass" onPress={() => go('check')} /> : null}
         </View>
       }
     />
@@ -91,7 +93,7 @@ function OpenStudy({ study }: { readonly study: Study }) {
         {!keeper ? <View style={{ padding: 24 }}><Waiting failed={tracing.isError || attempting.isError} retry={() => { tracing.reset(); attempting.reset(); }} /></View>
           : pass === 'check' && attempt
             ? <CheckPass key={attempt.id} study={study} attempt={attempt} keeper={keeper} trace={tracePage} onAnew={() => void anew()} />
-            : <PagePass key={keeper.page} pass={pass === 'trace' ? 'trace' : 'build'} study={study} keeper={keeper} trace={tracePage} onNext={() => go(pass === 'trace' ? 'build' : 'check')} />}
+            : <PagePass key={keeper.page} pass={pass === 'trace' ? 'trace' : 'build'} study={study} keeper={keeper} trace={tracePage} />}
       </View>
     </View>
   );

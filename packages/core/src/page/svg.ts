@@ -13,7 +13,6 @@ export interface SvgOptions {
 }
 
 const escape = (text: string): string =>
-  // eslint-disable-next-line no-control-regex -- control characters are not allowed in XML at all
   text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '').replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 const num = (value: number): string => String(Math.round(value * 1000) / 1000);
 const matrix = (m: readonly number[]): string => `matrix(${m.map((v) => Number(v.toPrecision(9))).join(' ')})`;

@@ -29,6 +29,8 @@ export type ClockEvent =
 
 /** A stroke that crosses the bell may take this much longer, milliseconds. */
 export const LATEST = 1500;
+/** What a pose whose time was up is given when one goes back to it, milliseconds. */
+export const AGAIN = 30_000;
 /** A gap between two ticks longer than this is a tab that slept: it comes back held. */
 export const SLEPT = 3000;
 
@@ -51,6 +53,15 @@ function next(clock: Clock, skipped: boolean): Clock {
   const current = closed.current + 1;
   if (current >= closed.poses.length) return { ...closed, phase: 'done', penDown: false };
   return { ...closed, current, penDown: false };
+}
+
+/** The pose before, with what it was drawn so far; where its time was up, it goes on from there once time is added. */
+function back(clock: Clock): Clock {
+  if (clock.current === 0) return clock;
+  const before = { ...clock, current: clock.current - 1, penDown: false };
+  const { planned, added, drawn } = pose(before);
+  const spent = drawn >= planned + added;
+  return change(before, { over: false, skipped: false, added: spent ? drawn - planned + AGAIN : added });
 }
 
 /** Counts the time up to `at` to whatever is running. */
@@ -88,7 +99,7 @@ export function tickClock(before: Clock, event: ClockEvent): Clock {
     case 'skip':
       return clock.phase === 'ready' ? clock : next(clock, true);
     case 'back':
-      return clock.current > 0 ? change({ ...clock, current: clock.current - 1 }, { over: false, skipped: false, added: Math.max(pose({ ...clock, current: clock.current - 1 }).added, pose({ ...clock, current: clock.current - 1 }).drawn) }) : clock;
+      return back(clock);
     case 'end':
       return { ...change(clock, { over: true }), phase: 'done', penDown: false };
     case 'pen down':

@@ -23,7 +23,7 @@ const REACH = 12;
 
 /** Draws ink, or rubs whole strokes out. The live stroke stays on its own canvas until the page shows it. */
 export class DrawHand implements Hand {
-  setting: DrawSetting = { tool: 'pencil', size: 0.7, sheet: null };
+  #setting: DrawSetting = { tool: 'pencil', size: 0.7, sheet: null };
   #points: StrokePoint[] = [];
   #pressure: PressureSource = 'device';
   #settling: LiveStroke[] = [];
@@ -33,9 +33,14 @@ export class DrawHand implements Hand {
 
   constructor(private readonly surface: Surface, private readonly events: DrawEvents = {}) {}
 
+  /** Takes a pen; what is being drawn keeps the one it was begun with. */
+  take(setting: DrawSetting): void {
+    this.#setting = setting;
+  }
+
   begin(sample: Sample): void {
     const { things } = this.surface.keeper;
-    const reason = whyNot(things, sheetFor(things, 'ink', this.setting.sheet));
+    const reason = whyNot(things, sheetFor(things, 'ink', this.#setting.sheet));
     if (reason) return this.events.refused?.(reason);
     this.#active = true;
     this.#points = [];
@@ -49,7 +54,7 @@ export class DrawHand implements Hand {
     if (!this.#active) return;
     for (const { kind: _kind, ...sample } of samples) {
       const at = this.surface.toPage(sample);
-      if (this.setting.tool === 'rub out') this.#rub(at.x, at.y);
+      if (this.#setting.tool === 'rub out') this.#rub(at.x, at.y);
       else if (this.#points.length < MOST_POINTS) this.#points.push({ ...sample, ...at });
     }
     this.#show();
@@ -58,7 +63,7 @@ export class DrawHand implements Hand {
   finish(): void {
     if (!this.#active) return;
     this.#active = false;
-    if (this.setting.tool === 'rub out') {
+    if (this.#setting.tool === 'rub out') {
       if (this.#rubbed.size > 0) void this.surface.keeper.commit({ remove: [...this.#rubbed] });
       this.#rubbed = new Set();
       this.#show();
@@ -82,12 +87,12 @@ export class DrawHand implements Hand {
   }
 
   #look(): LiveStroke['look'] {
-    return { pen: this.setting.tool === 'pen' ? 'pen' : 'pencil', size: this.setting.size, colour: INK_COLOUR, pressure: this.#pressure };
+    return { pen: this.#setting.tool === 'pen' ? 'pen' : 'pencil', size: this.#setting.size, colour: INK_COLOUR, pressure: this.#pressure };
   }
 
   #keep(): void {
     const { keeper } = this.surface;
-    const sheet = sheetFor(keeper.things, 'ink', this.setting.sheet);
+    const sheet = sheetFor(keeper.things, 'ink', this.#setting.sheet);
     if (!sheet || this.#points.length === 0) return;
     const live = { look: this.#look(), points: this.#points };
     const stroke: Stroke = { type: 'stroke', id: newId(), sheet, order: orderOnTop(keeper.things, 'stroke', sheet), points: encodeStroke(this.#points), ...live.look };
@@ -107,7 +112,7 @@ export class DrawHand implements Hand {
 
   #rub(x: number, y: number): void {
     const { things } = this.surface.keeper;
-    const sheet = sheetFor(things, 'ink', this.setting.sheet);
+    const sheet = sheetFor(things, 'ink', this.#setting.sheet);
     const reach = REACH / this.surface.painter.view.scale;
     for (const thing of things.values()) {
       if (thing.type !== 'stroke' || thing.sheet !== sheet || this.#rubbed.has(thing.id)) continue;

@@ -39,9 +39,8 @@ type Act =
 
 /** Lays forms and landmarks: a drag makes a form, its handles shape it, a touch inside takes it up. */
 export class FormsHand implements Hand {
-  tool: FormTool = 'ellipse';
-  /** Name for what is made next; null for none. */
-  name: string | null = null;
+  #tool: FormTool = 'ellipse';
+  #name: string | null = null;
   #selected: string | null = null;
   #act: Act | null = null;
   #preview: Form | null = null;
@@ -50,6 +49,12 @@ export class FormsHand implements Hand {
   #moved = false;
 
   constructor(private readonly surface: Surface, private readonly events: FormsEvents) {}
+
+  /** @param name for what is made next; null for none */
+  take(tool: FormTool, name: string | null): void {
+    this.#tool = tool;
+    this.#name = name;
+  }
 
   select(id: string | null): void {
     this.#selected = id;
@@ -69,7 +74,7 @@ export class FormsHand implements Hand {
     this.#moved = false;
     this.#pointer = sample.kind;
     const grip = GRIP / painter.view.scale;
-    if (this.tool === 'landmark') {
+    if (this.#tool === 'landmark') {
       const held = thingsOfType(keeper.things, 'landmark').find((l) => l.state === 'set' && distance(l.at, at) < grip) ?? null;
       this.#act = { kind: 'landmark', held };
       return this.#show();
@@ -130,10 +135,10 @@ export class FormsHand implements Hand {
   #made(): Form | null {
     const act = this.#act;
     const { keeper } = this.surface;
-    if (act?.kind === 'make' && this.tool !== 'landmark') {
+    if (act?.kind === 'make' && this.#tool !== 'landmark') {
       const sheet = sheetFor(keeper.things, 'forms');
       if (!sheet) return null;
-      return { type: 'form', id: newId(), sheet, order: orderOnTop(keeper.things, 'form', sheet), part: this.name, ...formFromDrag(this.tool, act.from, this.#at) };
+      return { type: 'form', id: newId(), sheet, order: orderOnTop(keeper.things, 'form', sheet), part: this.#name, ...formFromDrag(this.#tool, act.from, this.#at) };
     }
     if (act?.kind === 'pull') return { ...act.form, ...pullHandle(act.form, act.key, this.#at) };
     if (act?.kind === 'carry') return { ...act.form, transform: compose(translation(this.#at.x - act.from.x, this.#at.y - act.from.y), act.form.transform) };
@@ -145,9 +150,9 @@ export class FormsHand implements Hand {
     const sheet = sheetFor(keeper.things, 'forms');
     if (!sheet) return;
     const spread = spreadOf(this.#pointer, painter.view.scale);
-    const same = held ?? thingsOfType(keeper.things, 'landmark').find((l) => this.name !== null && l.name === this.name);
+    const same = held ?? thingsOfType(keeper.things, 'landmark').find((l) => this.#name !== null && l.name === this.#name);
     if (same) void keeper.commit({ set: [{ id: same.id, to: { at: this.#at, spread, state: 'set' } }] });
-    else void keeper.commit({ add: [{ type: 'landmark', id: newId(), sheet, name: this.name, state: 'set', at: this.#at, spread }] });
+    else void keeper.commit({ add: [{ type: 'landmark', id: newId(), sheet, name: this.#name, state: 'set', at: this.#at, spread }] });
   }
 
   #show(): void {

@@ -9,11 +9,15 @@ const GRIP = 14;
 
 /** Lays a ground line, levels and plumbs where one touches; one that is there is taken along. There is one ground line. */
 export class GuidesHand implements Hand {
-  kind: GuideKind = 'ground';
+  #kind: GuideKind = 'ground';
   #held: Guide | null = null;
   #fresh = false;
 
   constructor(private readonly surface: Surface, private readonly refused?: (sentence: string) => void) {}
+
+  take(kind: GuideKind): void {
+    this.#kind = kind;
+  }
 
   begin(sample: Sample): void {
     const { keeper, painter } = this.surface;
@@ -21,12 +25,12 @@ export class GuidesHand implements Hand {
     const reason = whyNot(keeper.things, sheet);
     if (reason || !sheet) return this.refused?.(reason ?? '');
     const p = this.surface.toPage(sample);
-    const at = this.kind === 'plumb' ? p.x : p.y;
+    const at = this.#kind === 'plumb' ? p.x : p.y;
     const grip = GRIP / painter.view.scale;
-    const known = thingsOfType(keeper.things, 'guide').filter((g) => g.kind === this.kind);
-    const near = this.kind === 'ground' ? known[0] : known.find((g) => Math.abs(g.at - at) < grip);
+    const known = thingsOfType(keeper.things, 'guide').filter((g) => g.kind === this.#kind);
+    const near = this.#kind === 'ground' ? known[0] : known.find((g) => Math.abs(g.at - at) < grip);
     this.#fresh = !near;
-    this.#held = { ...(near ?? { type: 'guide', id: newId(), sheet, kind: this.kind }), at };
+    this.#held = { ...(near ?? { type: 'guide', id: newId(), sheet, kind: this.#kind }), at };
     return this.#show();
   }
 
@@ -34,7 +38,7 @@ export class GuidesHand implements Hand {
     const last = samples.at(-1);
     if (!last || !this.#held) return;
     const p = this.surface.toPage(last);
-    this.#held = { ...this.#held, at: this.kind === 'plumb' ? p.x : p.y };
+    this.#held = { ...this.#held, at: this.#kind === 'plumb' ? p.x : p.y };
     this.#show();
   }
 

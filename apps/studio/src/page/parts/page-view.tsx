@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import type { Id } from '@deft/core';
 import { pictureOf } from '../../data/api';
 import type { PageKeeper } from '../../data/page-keeper';
+import { useLatest } from '../../ui/use-latest';
 import { Surface } from '../surface';
 
 interface PageViewProps {
@@ -21,8 +22,7 @@ const NONE = {};
 export function PageView({ keeper, pictures = NONE, showPicture = true, onSurface, children }: PageViewProps) {
   const host = useRef<View>(null);
   const [surface, setSurface] = useState<Surface | null>(null);
-  const sizes = useRef(pictures);
-  sizes.current = pictures;
+  const sizes = useLatest(pictures);
   useEffect(() => {
     const element = host.current as unknown as HTMLElement;
     Object.assign(element.style, { touchAction: 'none', cursor: 'crosshair', userSelect: 'none' });
@@ -35,7 +35,7 @@ export function PageView({ keeper, pictures = NONE, showPicture = true, onSurfac
       made.destroy();
       setSurface(null);
     };
-  }, [keeper]);
+  }, [keeper, sizes]);
   useEffect(() => surface?.painter.showPicture(showPicture), [surface, showPicture]);
   useEffect(() => {
     if (surface) onSurface(surface);

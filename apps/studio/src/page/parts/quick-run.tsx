@@ -1,9 +1,10 @@
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo } from 'react';
 import { View } from 'react-native';
 import { thingsOfType, type Id, type LandmarkState, type Point } from '@deft/core';
 import type { PageKeeper } from '../../data/page-keeper';
 import { newId } from '../../data/new-id';
 import { SideAct, WordAct } from '../../ui/acts';
+import { useLatest } from '../../ui/use-latest';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
 import { sheetFor } from '../place-on';
@@ -122,13 +123,10 @@ export function QuickRun({ keeper, surface, names, onSkip }: QuickRunProps) {
     const sheet: Id | null = sheetFor(keeper.things, 'forms');
     if (sheet && name) void keeper.commit({ add: [{ type: 'landmark', id: newId(), sheet, name, state, at, spread }] });
   }, [keeper, name]);
-  const latest = useRef(answer);
-  useEffect(() => {
-    latest.current = answer;
-  }, [answer]);
+  const latest = useLatest(answer);
   useEffect(() => {
     surface?.setHand(new PointHand(surface, (at, spread) => latest.current('set', at, spread)));
-  }, [surface]);
+  }, [surface, latest]);
   if (!name) return null;
   const nowhere = { x: 0, y: 0 };
   return (

@@ -31,10 +31,9 @@ export function useHands({ surface, selected, select, name, sheet, refused }: Ha
   }, [surface, hands, hand]);
   useEffect(() => {
     if (!hands) return;
-    hands.Draw.setting = { tool: drawTool, size: sizes[drawTool], sheet };
-    hands.Forms.tool = formsTool;
-    hands.Forms.name = name;
-    hands.Guides.kind = guide;
+    hands.Draw.take({ tool: drawTool, size: sizes[drawTool], sheet });
+    hands.Forms.take(formsTool, name);
+    hands.Guides.take(guide);
   }, [hands, drawTool, sizes, formsTool, guide, name, sheet]);
   useEffect(() => {
     if (!hands || (hand !== 'Forms' && hand !== 'Move')) return undefined;

@@ -1,0 +1,75 @@
+import type { CDPSession, Locator, Page } from '@playwright/test';
+
+export type Pointer = 'pen' | 'touch' | 'mouse';
+export interface At {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Draws on the screen as a device would, through the browser's own input events. */
+export class Fingers {
+  private constructor(private readonly cdp: CDPSession) {}
+
+  static async of(page: Page): Promise<Fingers> {
+    return new Fingers(await page.context().newCDPSession(page));
+  }
+
+  /** A stroke through screen points; a pen presses harder in its middle. @param pauseMs between two points */
+  async stroke(points: readonly At[], pointer: Pointer = 'pen', pauseMs = 0): Promise<void> {
+    await this.down(points[0] as At, pointer);
+    for (const [i, point] of points.slice(1).entries()) {
+      await this.move(point, pointer, 0.25 + 0.5 * Math.sin((Math.PI * i) / points.length));
+      if (pauseMs > 0) await new Promise((done) => setTimeout(done, pauseMs));
+    }
+    await this.up(points.at(-1) as At, pointer);
+  }
+
+  async down({ x, y }: At, pointer: Pointer): Promise<void> {
+    if (pointer === 'touch') await this.cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
+    else await this.cdp.send('Input.dispatchMouseEvent', { type: 'mousePressed', x, y, button: 'left', buttons: 1, clickCount: 1, pointerType: pointer, force: 0.3 });
+  }
+
+  async move({ x, y }: At, pointer: Pointer, force = 0.5): Promise<void> {
+    if (pointer === 'touch') await this.cdp.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [{ x, y }] });
+    else await this.cdp.send('Input.dispatchMouseEvent', { type: 'mouseMoved', x, y, button: 'left', buttons: 1, pointerType: pointer, force });
+  }
+
+  async up({ x, y }: At, pointer: Pointer): Promise<void> {
+    if (pointer === 'touch') await this.cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+    else await this.cdp.send('Input.dispatchMouseEvent', { type: 'mouseReleased', x, y, button: 'left', buttons: 0, clickCount: 1, pointerType: pointer, force: 0 });
+  }
+
+  async tap(at: At, pointer: Pointer = 'pen'): Promise<void> {
+    await this.down(at, pointer);
+    await this.up(at, pointer);
+  }
+
+  /** Two fingers from one pair of places to another. */
+  async pinch(from: readonly [At, At], to: readonly [At, At]): Promise<void> {
+    const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', touchPoints: readonly At[]) => this.cdp.send('Input.dispatchTouchEvent', { type, touchPoints: touchPoints.map(({ x, y }, id) => ({ x, y, id })) });
+    await send('touchStart', [from[0]]);
+    await send('touchStart', from);
+    for (let i = 1; i <= 8; i += 1) await send('touchMove', from.map((p, k) => ({ x: p.x + ((to[k]!.x - p.x) * i) / 8, y: p.y + ((to[k]!.y - p.y) * i) / 8 })));
+    await send('touchEnd', []);
+  }
+}
+
+const SIZE = { width: 148, height: 210 };
+const MARGIN = 6;
+
+/** Where a place on the fitted A5 page lies on the screen. */
+export async function pageOnScreen(surface: Locator): Promise<(x: number, y: number) => At> {
+  const box = (await surface.boundingBox())!;
+  const scale = Math.min((box.width - 2 * MARGIN) / SIZE.width, (box.height - 2 * MARGIN) / SIZE.height);
+  const left = box.x + (box.width - SIZE.width * scale) / 2;
+  const top = box.y + (box.height - SIZE.height * scale) / 2;
+  return (x, y) => ({ x: left + x * scale, y: top + y * scale });
+}
+
+/** Points along an arc, in millimetres. */
+export function arc(cx: number, cy: number, rx: number, ry: number, from = 0, to = 2 * Math.PI, count = 24): At[] {
+  return Array.from({ length: count }, (_, i) => {
+    const t = from + ((to - from) * i) / (count - 1);
+    return { x: cx + rx * Math.cos(t), y: cy + ry * Math.sin(t) };
+  });
+}

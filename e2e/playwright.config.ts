@@ -1,0 +1,19 @@
+import { defineConfig } from '@playwright/test';
+
+/** Real browser, real server, real database: each file starts a desk of its own. */
+export default defineConfig({
+  testDir: '.',
+  testMatch: '*.spec.ts',
+  workers: 1,
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
+  reporter: 'list',
+  outputDir: '../test-results',
+  use: {
+    launchOptions: {
+      executablePath: process.env['DEFT_CHROMIUM'] ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+    trace: 'off',
+  },
+});

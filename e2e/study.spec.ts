@@ -1,0 +1,258 @@
+import { readFile } from 'node:fs/promises';
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import sharp from 'sharp';
+import { openDesk, type Desk } from './desk.ts';
+import { arc, Fingers, pageOnScreen, type At, type Pointer } from './hands.ts';
+
+const SIZES = [
+  { name: 'phone', viewport: { width: 390, height: 844 }, pointer: 'pen' as Pointer, hasTouch: true },
+  { name: 'wide', viewport: { width: 1280, height: 800 }, pointer: 'mouse' as Pointer, hasTouch: false },
+] as const;
+
+let desk: Desk;
+let close: () => Promise<void>;
+test.beforeAll(async () => {
+  ({ desk, close } = await openDesk());
+});
+test.afterAll(async () => close());
+
+interface Opened {
+  readonly page: Page;
+  readonly fingers: Fingers;
+  readonly strange: string[];
+}
+
+/** A browser page that writes down requests leaving the desk, policy violations and errors. */
+async function opened(page: Page): Promise<Opened> {
+  const strange: string[] = [];
+  page.on('request', (request) => {
+    if (!request.url().startsWith(desk.address) && !/^(data|blob):/.test(request.url())) strange.push(`left the desk: ${request.url()}`);
+  });
+  page.on('pageerror', (error) => strange.push(`error: ${error.message}`));
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !/Failed to load resource|ERR_CONNECTION/.test(message.text())) strange.push(`console: ${message.text()}`);
+  });
+  return { page, fingers: await Fingers.of(page), strange };
+}
+
+const surfaceOf = (page: Page) => page.getByTestId('page');
+const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('saved');
+
+async function operationsOf(page: Page, pageId: string): Promise<{ kinds: string[]; strokes: { points: string; pressure: string }[] }> {
+  const { operations } = (await (await page.request.get(`${desk.address}/api/pages/${pageId}/operations?after=0`)).json()) as { operations: { operation: { kind: string; body: { add?: { type: string; points: string; pressure: string }[] } } }[] };
+  const added = operations.flatMap(({ operation }) => operation.body.add ?? []);
+  return { kinds: added.map((t) => t.type), strokes: added.filter((t) => t.type === 'stroke') };
+}
+
+async function study(page: Page): Promise<{ id: string; traces: { page: string }[]; attempts: { page: string; seconds: number | null }[] }> {
+  const id = page.url().split('/').at(-1) as string;
+  return (await (await page.request.get(`${desk.address}/api/studies/${id}`)).json()) as Awaited<ReturnType<typeof study>>;
+}
+
+async function takeHand(page: Page, hand: string): Promise<void> {
+  await page.getByTestId('hand').click();
+  await page.getByRole('menu', { name: 'Hands' }).getByRole('button', { name: hand }).click();
+}
+
+/** An ellipse by a drag over its box, millimetres. */
+async function ellipse(o: Opened, pointer: Pointer, cx: number, cy: number, rx: number, ry: number): Promise<void> {
+  const on = await pageOnScreen(surfaceOf(o.page));
+  const steps = Array.from({ length: 8 }, (_, i): At => on(cx - rx + (2 * rx * i) / 7, cy - ry + (2 * ry * i) / 7));
+  await o.fingers.stroke(steps, pointer);
+}
+
+async function limb(o: Opened, pointer: Pointer, from: At, to: At): Promise<void> {
+  const on = await pageOnScreen(surfaceOf(o.page));
+  await o.fingers.stroke(Array.from({ length: 8 }, (_, i) => on(from.x + ((to.x - from.x) * i) / 7, from.y + ((to.y - from.y) * i) / 7)), pointer);
+}
+
+const TRACED: [string, number, number][] = [['crown', 76, 40], ['pit of the neck', 76, 66], ['left hip', 84, 105], ['right hip', 66, 105], ['lowest foot', 70, 178]];
+
+async function layForms(o: Opened, pointer: Pointer, at: (x: number, y: number) => At, by: number, head: number): Promise<void> {
+  const c = (x: number, y: number) => at(x, y);
+  const centre = c(76, 51);
+  await ellipse(o, pointer, centre.x, centre.y, 8 * by * head, 11 * by * head);
+  await o.page.waitForTimeout(120);
+  const ribs = c(76, 82);
+  await ellipse(o, pointer, ribs.x, ribs.y, 14 * by, 17 * by);
+  await o.page.waitForTimeout(120);
+  const pelvis = c(75, 108);
+  await ellipse(o, pointer, pelvis.x, pelvis.y, 13 * by, 9 * by);
+  await o.page.waitForTimeout(120);
+  await o.page.getByRole('button', { name: 'trapezoid' }).click();
+  await limb(o, pointer, c(84, 113), c(86, 145));
+  await o.page.waitForTimeout(120);
+  await limb(o, pointer, c(66, 113), c(64, 145));
+  await o.page.waitForTimeout(120);
+}
+
+for (const { name, viewport, pointer, hasTouch } of SIZES) {
+  test.describe(name, () => {
+    test.use({ viewport, hasTouch, acceptDownloads: true });
+
+    test('from the desk through a pose, a trace and a construction to its check, and out as files', async ({ page: browserPage }) => {
+      const o = await opened(browserPage);
+      const { page, fingers } = o;
+
+      // 1. The desk, and one touch to a pose.
+      await page.goto(desk.address);
+      await page.getByTestId('start').click();
+      await expect(page.getByTestId('hold')).toBeVisible();
+      await expect(page.getByRole('button')).toHaveCount(1);
+      const on = await pageOnScreen(surfaceOf(page));
+      await fingers.stroke(arc(74, 40, 9, 12).map((p) => on(p.x, p.y)), pointer, 4);
+      await fingers.stroke(arc(74, 80, 30, 28, 3.4, 6).map((p) => on(p.x, p.y)), hasTouch ? 'pen' : 'mouse', 4);
+      await page.getByTestId('hold').click();
+      await expect(page.getByTestId('held')).toBeVisible();
+      // A pose that is held takes no stroke.
+      await fingers.stroke([on(10, 10), on(20, 20)], pointer);
+      await page.getByTestId('go-on').click();
+      await fingers.stroke(arc(74, 150, 20, 10, 0, 3).map((p) => on(p.x, p.y)), pointer, 4);
+      await page.getByTestId('hold').click();
+      await page.getByTestId('end').click();
+      await page.getByTestId('end').click();
+
+      // 2. Beside its drawing, and opened as a study.
+      await expect(page.getByRole('img', { name: /Your drawing of/ })).toBeVisible();
+      await page.getByTestId('study-pose').click();
+
+      // 3. Trace.
+      await expect(page.getByRole('radiogroup', { name: 'Name of the part' })).toBeVisible();
+      await saved(page);
+      await layForms(o, pointer, (x, y) => ({ x, y }), 1, 1);
+      await page.getByRole('button', { name: 'landmark', exact: true }).click();
+      const spot = await pageOnScreen(surfaceOf(page));
+      for (const [landmark, x, y] of TRACED) {
+        await expect(page.getByRole('radio', { name: landmark, exact: true })).toBeChecked();
+        await fingers.tap(spot(x, y), pointer);
+      }
+      await takeHand(page, 'Draw');
+      await fingers.stroke(arc(75, 100, 20, 60, 1, 2).map((p) => spot(p.x, p.y)), pointer);
+      await page.getByTestId('place').click();
+      await page.getByRole('menu').getByRole('button', { name: 'Behind' }).click();
+      const slider = page.getByRole('slider', { name: 'Opacity of the reference' });
+      await slider.focus();
+      await slider.press('ArrowRight');
+      await expect(slider).toHaveAttribute('aria-valuetext', '45 %');
+      await page.getByRole('button', { name: 'Done' }).click();
+      await saved(page);
+      const traced = await operationsOf(page, (await study(page)).traces[0]!.page);
+      expect(traced.kinds.filter((k) => k === 'form')).toHaveLength(5);
+      expect(traced.kinds.filter((k) => k === 'landmark')).toHaveLength(5);
+      expect(traced.strokes).toHaveLength(1);
+      expect(traced.strokes[0]!.pressure).toBe(pointer === 'pen' ? 'device' : 'speed');
+
+      // The pose's own drawing is an attempt of the study already; a new one is built freehand.
+      const before = await study(page);
+      expect(before.attempts.map((a) => a.seconds)).toEqual([60]);
+      expect((await operationsOf(page, before.attempts[0]!.page)).strokes).toHaveLength(3);
+
+      // 4. Build: smaller, the head a fifth too large, names taken over in order.
+      await page.getByTestId('next-pass').click();
+      await expect(page.getByTestId('hand')).toContainText('Guides');
+      if (hasTouch) await page.getByTestId('passes').click();
+      await page.goto(`${desk.address}/studies/${before.id}`);
+      await page.request.post(`${desk.address}/api/studies/${before.id}/attempts`, { data: {} });
+      await page.reload();
+      await expect(page.getByTestId('hand')).toContainText('Guides');
+      const ground = await pageOnScreen(surfaceOf(page));
+      await fingers.tap(ground(74, 175), pointer);
+      await page.getByRole('button', { name: 'plumb' }).click();
+      await fingers.tap(ground(70, 100), pointer);
+      await page.getByRole('button', { name: 'level' }).click();
+      await fingers.tap(ground(70, 60), pointer);
+      await takeHand(page, 'Forms');
+      await page.getByRole('button', { name: 'ellipse' }).click();
+      const small = (x: number, y: number): At => ({ x: 74 + (x - 76) * 0.8, y: 110 + (y - 105) * 0.8 });
+      await layForms(o, pointer, small, 0.8, 1.35);
+      await saved(page);
+      const built = await operationsOf(page, (await study(page)).attempts[1]!.page);
+      expect(built.kinds.filter((k) => k === 'guide')).toHaveLength(3);
+      expect(built.kinds.filter((k) => k === 'form')).toHaveLength(5);
+
+      // 8. Out as SVG and PNG.
+      await page.getByTestId('looks').click();
+      const [svgFile] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Take the page out as SVG' }).click()]);
+      const svg = await readFile(await svgFile.path(), 'utf8');
+      expect(svg).toContain('width="148mm" height="210mm"');
+      expect(svg).toContain('<title>head</title>');
+      expect(svg).not.toContain('<line');
+      const [pngFile] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Take the page out as PNG' }).click()]);
+      const { density, width } = await sharp(await pngFile.path()).metadata();
+      expect([density, width]).toEqual([300, 1748]);
+      await page.getByRole('button', { name: 'Close the looks' }).click({ position: { x: 5, y: 5 } });
+
+      // 5. Check: the quick run for what lacks, then the findings.
+      await page.getByTestId('next-pass').click();
+      for (const [landmark, x, y] of TRACED) {
+        await expect(page.getByTestId('asks')).toContainText(landmark);
+        const drawn = await pageOnScreen(surfaceOf(page));
+        const p = small(x, y);
+        await fingers.tap(drawn(p.x, landmark === 'crown' ? p.y - 3 : p.y), pointer);
+      }
+      await page.getByTestId('skip-run').click();
+      await expect(page.getByTestId('todo')).toHaveText(/^Make the head a (quarter|fifth|third|sixth) smaller/);
+      await expect(page.getByTestId('summary')).toHaveText(/Average miss \d+\.\d ± \d+\.\d % of the figure's height\..*smaller; that is taken out/);
+      await page.getByTestId('finding').first().click();
+      await expect(page.locator('[data-mark]')).toBeVisible();
+      expect(o.strange).toEqual([]);
+
+      // 6. Everything is there again after a reload.
+      await page.reload();
+      await page.getByTestId('skip-run').click();
+      await expect(page.getByTestId('todo')).toHaveText(/^Make the head/);
+      const { violations } = await new AxeBuilder({ page }).disableRules(['region', 'page-has-heading-one']).analyze();
+      expect(violations.filter((v) => v.impact === 'critical' || v.impact === 'serious').map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+      await page.getByTestId('try-again').click();
+      await expect(page.getByTestId('hand')).toBeVisible();
+      expect((await study(page)).attempts).toHaveLength(3);
+      expect(o.strange).toEqual([]);
+    });
+
+    test('a picture of one’s own goes the same way with five touched landmarks; what is none is refused by name', async ({ page: browserPage }) => {
+      const o = await opened(browserPage);
+      const { page, fingers } = o;
+      await page.goto(`${desk.address}/references`);
+      const own = await sharp({ create: { width: 600, height: 900, channels: 3, background: name === 'phone' ? '#9ab' : '#ba9' } }).png().toBuffer();
+      await page.getByTestId('files').setInputFiles([
+        { name: 'letter.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') },
+        { name: 'nothing.png', mimeType: 'image/png', buffer: Buffer.alloc(0) },
+        { name: 'half.png', mimeType: 'image/png', buffer: own.subarray(0, 60) },
+      ]);
+      const told = page.getByTestId('brought');
+      await expect(told).toContainText('“letter.jpg” was not brought in: it is not a JPEG, PNG or WebP picture.');
+      await expect(told).toContainText('“nothing.png” was not brought in: it is empty (0 bytes).');
+      await expect(told).toContainText('“half.png” was not brought in');
+      await page.getByTestId('files').setInputFiles({ name: `my neighbour ${name}.png`, mimeType: 'image/png', buffer: own });
+      await page.getByRole('button', { name: 'Look at it' }).click();
+      await page.getByRole('button', { name: 'figure', exact: true }).click();
+      await expect(page.getByRole('button', { name: 'figure', exact: true })).toHaveAttribute('aria-pressed', 'true');
+      await page.getByTestId('study-this').click();
+      const finger: Pointer = hasTouch ? 'touch' : 'mouse';
+      await page.getByRole('button', { name: 'landmark', exact: true }).click();
+      await saved(page);
+      const on = await pageOnScreen(surfaceOf(page));
+      for (const [landmark, x, y] of TRACED) {
+        await expect(page.getByRole('radio', { name: landmark, exact: true })).toBeChecked();
+        await fingers.tap(on(x, y), finger);
+      }
+      await saved(page);
+      await page.getByTestId('next-pass').click();
+      await expect(page.getByTestId('hand')).toContainText('Guides');
+      await takeHand(page, 'Draw');
+      await saved(page);
+      const drawn = await pageOnScreen(surfaceOf(page));
+      await fingers.stroke(arc(74, 100, 20, 60).map((p) => drawn(p.x, p.y)), finger);
+      await page.getByTestId('next-pass').click();
+      for (const [landmark, x, y] of TRACED) {
+        await expect(page.getByTestId('asks')).toContainText(landmark);
+        const spot = await pageOnScreen(surfaceOf(page));
+        await fingers.tap(spot(landmark === 'left hip' ? x + 26 : x, y), finger);
+      }
+      await expect(page.getByTestId('todo')).toContainText('left hip');
+      await expect(page.getByTestId('summary')).toContainText('Average miss');
+      expect(o.strange).toEqual([]);
+    });
+  });
+}

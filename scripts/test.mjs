@@ -1,0 +1,61 @@
+import { needChromium } from './find-chromium.mjs';
+import { build, install } from './prepare.mjs';
+import { run } from './run.mjs';
+
+/** Everything: types, lint, unit, server and browser tests. `npm test -- unit server` runs only those parts. */
+
+const PROJECTS = ['packages/core', 'packages/contract', 'packages/scenes', 'apps/server', 'apps/studio', 'e2e', 'bench'];
+
+/** One count a check that has no counts of its own. */
+async function single(command, args) {
+  const { code } = await run(command, args);
+  return { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 };
+}
+
+function counted({ code, output }, passedBy, failedBy) {
+  const passed = Number(passedBy.exec(output)?.[1] ?? 0);
+  const failed = Number(failedBy.exec(output)?.[1] ?? 0);
+  return { passed, failed: code !== 0 && failed === 0 ? 1 : failed };
+}
+
+const PARTS = {
+  types: async () => {
+    let sum = { passed: 0, failed: 0 };
+    for (const project of PROJECTS) {
+      const { passed, failed } = await single('npx', ['tsc', '-p', project]);
+      sum = { passed: sum.passed + passed, failed: sum.failed + failed };
+    }
+    return sum;
+  },
+  lint: () => single('npx', ['eslint', '.', '--max-warnings', '0']),
+  unit: async () => counted(await run('npx', ['jest', '--ci']), /Tests:.*?(\d+) passed/, /Tests:.*?(\d+) failed/),
+  server: async () =>
+    counted(await run(process.execPath, ['--import', 'tsx', '--test', '--test-concurrency=1', ...(await serverTests())]), /^# pass (\d+)/m, /^# fail (\d+)/m),
+  browser: async () => {
+    await needChromium();
+    return counted(await run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts']), /(\d+) passed/, /(\d+) failed/);
+  },
+};
+
+async function serverTests() {
+  const { readdir } = await import('node:fs/promises');
+  return (await readdir('apps/server/test')).filter((name) => name.endsWith('.test.ts')).map((name) => `apps/server/test/${name}`);
+}
+
+const asked = process.argv.slice(2).filter((part) => part in PARTS);
+const parts = asked.length > 0 ? asked : Object.keys(PARTS);
+await install();
+if (parts.includes('server') || parts.includes('browser')) await build();
+let passed = 0;
+let failed = 0;
+const rows = [];
+for (const part of parts) {
+  console.log(`\n== ${part}`);
+  const began = Date.now();
+  const result = await PARTS[part]();
+  passed += result.passed;
+  failed += result.failed;
+  rows.push(`${part.padEnd(8)} ${String(result.passed).padStart(4)} passed ${String(result.failed).padStart(4)} failed  ${((Date.now() - began) / 1000).toFixed(0)} s`);
+}
+console.log(`\n${rows.join('\n')}\n\n${passed} passed, ${failed} failed`);
+process.exit(failed > 0 || passed === 0 ? 1 : 0);
