@@ -1,7 +1,7 @@
 import { defineConfig, globalIgnores } from 'eslint/config';
 import expo from 'eslint-config-expo/flat.js';
 import prettier from 'eslint-config-prettier';
-import tseslint from 'typescript-eslint';
+import { configs } from 'typescript-eslint';
 
 /** Packages that the core may use: pure computation, no interface, no I/O. */
 const CORE_MAY_USE = ['perfect-freehand', 'fractional-indexing', 'ml-matrix', 'linear-sum-assignment'];
@@ -28,7 +28,7 @@ const layers = [
 export default defineConfig([
   globalIgnores(['**/node_modules', '**/dist', '**/build', '**/.expo', 'test-results', 'playwright-report', 'data', '.bench']),
   ...expo,
-  ...tseslint.configs.recommended.map((config) => ({ ...config, files: ['**/*.ts', '**/*.tsx'] })),
+  ...configs.recommended.map((config) => ({ ...config, files: ['**/*.ts', '**/*.tsx'] })),
   prettier,
   {
     files: ['**/*.ts', '**/*.tsx'],

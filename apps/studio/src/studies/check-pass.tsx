@@ -135,7 +135,8 @@ function FindingRow({ finding, number, on, report, onPress }: { readonly finding
 
 /** What may be off but cannot be told: said, and not counted. */
 function Unsure({ report }: { readonly report: CheckReport }) {
-  const near = report.unsure.filter((f) => Math.abs(f.size) >= f.tolerance);
+  const past = report.unsure.filter((f) => Math.abs(f.size) >= f.tolerance);
+  const near = past.filter((f, i) => past.findIndex((other) => other.about === f.about && other.kind === f.kind) === i);
   if (near.length === 0) return null;
   return <Words size={13} soft>{`Too close to tell from these marks: ${near.slice(0, 4).map((f) => findingSentence(f, report.sides).toLowerCase()).join('; ')}${near.length > 4 ? `; and ${near.length - 4} more` : ''}.`}</Words>;
 }

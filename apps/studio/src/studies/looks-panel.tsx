@@ -43,7 +43,7 @@ export function LooksPanel({ keeper, title, onFit, onClose }: LooksProps) {
   };
   return (
     <View style={{ position: 'absolute', inset: 0, zIndex: 5 }}>
-      <Pressable aria-label="Close the looks" onPress={onClose} style={{ position: 'absolute', inset: 0 }} />
+      <Pressable role="button" aria-label="Close the looks" onPress={onClose} style={{ position: 'absolute', inset: 0 }} />
       <View style={{ position: 'absolute', bottom: 0, right: 8, maxWidth: 330, padding: 12, gap: 2, alignItems: 'flex-start', backgroundColor: palette.desk, borderWidth: 1, borderColor: palette.rule }}>
         <Words size={13} kind="strong">See</Words>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { SUBJECTS, sheetsOf, thingsOfType, type Id } from '@deft/core';
 import type { Study } from '@deft/contract';
@@ -45,8 +45,8 @@ export function PagePass({ pass, study, keeper, trace }: PagePassProps) {
   const [open, setOpen] = useState<'hand' | 'place' | 'looks' | null>(null);
   const [spread, setSpread] = useState(false);
   const [sheet, setSheet] = useState<Id | null>(null);
-  const [selected, setSelected] = useState<Id | null>(null);
-  const [chosenName, setChosenName] = useState<string | null | undefined>(undefined);
+  const [touched, setTouched] = useState<Id | null>(null);
+  const [choice, setChoice] = useState<{ name: string | null; among: string } | null>(null);
   const [notice, setNotice] = useState<string | null>(null);
   const things = useThings(keeper, ['sheet', 'form', 'landmark', 'placement', 'page']);
   const traceThings = useThings(trace, ['form', 'landmark']);
@@ -61,29 +61,24 @@ export function PagePass({ pass, study, keeper, trace }: PagePassProps) {
     return [...new Set([...known.filter((n) => n !== null), ...(landmarks ? subject.landmarks : subject.parts)])];
   }, [traceThings, landmarks, subject]);
   const used = new Set(landmarks ? thingsOfType(things, 'landmark').map((l) => l.name ?? '') : thingsOfType(things, 'form').map((f) => f.part ?? ''));
+  const selected = hand === 'Forms' || hand === 'Move' ? touched : null;
+  // A choice of name holds for one thing: the next one is offered the next name.
+  const among = `${type} ${used.size} ${selected ?? ''}`;
+  const chosenName = choice?.among === among ? choice.name : undefined;
   const selectedForm = selected ? things.get(selected) : undefined;
   const name = selectedForm?.type === 'form' && !landmarks ? selectedForm.part : chosenName === undefined ? nextName(offered, used) : chosenName;
   const nextForNew = chosenName === undefined ? nextName(offered, used) : chosenName;
 
-  const select = useCallback((id: Id | null): void => {
-    setSelected(id);
-    setChosenName(undefined);
-  }, []);
+  const select = setTouched;
   const choose = (value: string | null): void => {
     if (selectedForm?.type === 'form' && !landmarks) void keeper.commit({ set: [{ id: selectedForm.id, to: { part: value } }] });
-    else setChosenName(value);
+    else setChoice({ name: value, among });
   };
   useHands({ surface, selected, select, name: nextForNew, sheet: current?.kind === 'ink' ? current.id : null, refused: setNotice });
-  useEffect(() => {
-    setChosenName(undefined);
-  }, [type, used.size]);
   // One begins a trace with forms, and a construction with its ground line.
   useEffect(() => {
     dispatch(takeHand(pass === 'build' && thingsOfType(keeper.things, 'form').length === 0 ? 'Guides' : 'Forms'));
   }, [dispatch, pass, keeper]);
-  useEffect(() => {
-    if (hand !== 'Forms' && hand !== 'Move') setSelected(null);
-  }, [hand]);
 
   const pictureSheet = sheets.find(({ kind }) => kind === 'picture') ?? null;
   const sizes = useMemo(() => ({ [reference.id]: { width: reference.width, height: reference.height } }), [reference]);
@@ -98,7 +93,7 @@ export function PagePass({ pass, study, keeper, trace }: PagePassProps) {
     <WordAct
       small label={current?.name ?? ''} spoken={`Sheets, current: ${current?.name ?? 'none'}`} on={spread} icon={<Icon shape="sheets" on={spread} />} testID="sheets"
       onPress={() => { setSpread(!spread); setOpen(null); }}
-      style={{ position: 'absolute', bottom: hand === 'Forms' ? 56 : 8, [leftHanded ? 'left' : 'right']: 8, backgroundColor: palette.paper, borderWidth: 1, borderColor: palette.rule }}
+      style={{ position: 'absolute', bottom: 8, [leftHanded ? 'left' : 'right']: 8, backgroundColor: palette.paper, borderWidth: 1, borderColor: palette.rule }}
     />
   );
 
@@ -107,7 +102,6 @@ export function PagePass({ pass, study, keeper, trace }: PagePassProps) {
     <PageView keeper={keeper} pictures={sizes} showPicture={place === 'Behind'} onSurface={setSurface}>
       {place === 'Corner' ? <CornerView reference={reference} leftHanded={leftHanded} /> : null}
       {place === 'Away' ? <PeekAct reference={reference} /> : null}
-      {hand === 'Forms' ? <NameChips label={landmarks ? 'Name of the landmark' : 'Name of the part'} names={offered} used={used} value={name} onChoose={choose} /> : null}
       {sheetSign}
       {empty ? <View style={{ position: 'absolute', top: 10, left: 12, right: place === 'Corner' ? (wide ? 230 : 150) : 12, pointerEvents: 'none' }}><Words size={13} soft style={{ textAlign: 'center' }}>{PASS_NOTES[pass]}</Words></View> : null}
       {notice ? (
@@ -131,6 +125,7 @@ export function PagePass({ pass, study, keeper, trace }: PagePassProps) {
         {open === 'place' ? <Fan label="Place of the reference" side={wide ? 'right' : 'left'} options={places} value={place} onChoose={takePlace} onClose={() => setOpen(null)} /> : null}
         {open === 'looks' ? <LooksPanel keeper={keeper} onFit={() => surface?.painter.fit()} onClose={() => setOpen(null)} title={reference.title} /> : null}
       </View>
+      {hand === 'Forms' ? <NameChips label={landmarks ? 'Name of the landmark' : 'Name of the part'} names={offered} used={used} value={name} onChoose={choose} /> : null}
       <Tray keeper={keeper} upper={upper} place={place} open={open} onOpen={(what) => { setOpen(what); setSpread(false); }} />
     </View>
   );

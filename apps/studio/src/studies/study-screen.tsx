@@ -77,7 +77,7 @@ function OpenStudy({ study }: { readonly study: Study }) {
       middle={keeper ? <SaveSign keeper={keeper} /> : <View />}
       right={
         <View style={{ flexDirection: 'row' }}>
-          {study.attempts.length > 1 && pass !== 'trace' ? <WordAct small label={`${nth} of ${study.attempts.length}`} spoken="Next attempt" onPress={() => setAttempt(study.attempts[nth % study.attempts.length]?.id ?? null)} /> : null}
+          {study.attempts.length > 1 && pass !== 'trace' ? <WordAct small label={`${nth} of ${study.attempts.length}`} spoken={`${nth} of ${study.attempts.length}, show the next attempt`} onPress={() => setAttempt(study.attempts[nth % study.attempts.length]?.id ?? null)} /> : null}
           {pass === 'build' && wide ? <WordAct small label="New attempt" onPress={() => void anew()} /> : null}
           {pass === 'trace' ? <WordAct label="Build ›" spoken="Go on to Build" on testID="next-pass" onPress={() => go('build')} /> : null}
           {pass === 'build' ? <WordAct label="Check ›" spoken="Go on to Check" on testID="next-pass" onPress={() => go('check')} /> : null}

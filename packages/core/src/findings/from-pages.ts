@@ -20,7 +20,7 @@ export interface CheckedReference {
 }
 
 /** How surely a form's end is placed by its handle, millimetres: a prior until it is measured. */
-const FORM_SPREAD = 0.8;
+const FORM_SPREAD = 0.5;
 /** How surely a made picture knows its own landmarks, pixels. */
 const TRUTH_SPREAD = 0.5;
 /** As many landmarks as one quick run asks for at the most. */

@@ -14,7 +14,8 @@ export interface FormsEvents {
   readonly refused?: (sentence: string) => void;
 }
 
-const GRIP = 16;
+/** How near a handle a contact takes it, CSS pixels: a finger less surely than a point. */
+const GRIP: Readonly<Record<PointerKind, number>> = { touch: 18, pen: 9, mouse: 9 };
 const LEAST = 8;
 const HANDLE = 6;
 
@@ -37,7 +38,7 @@ type Act =
   | { readonly kind: 'carry'; readonly form: Form; readonly from: Point }
   | { readonly kind: 'landmark'; readonly held: Landmark | null };
 
-/** Lays forms and landmarks: a drag makes a form, its handles shape it, a touch inside takes it up. */
+/** Lays forms and landmarks: a drag makes a form, its handles shape it, its middle carries it, a touch inside takes it up. */
 export class FormsHand implements Hand {
   #tool: FormTool = 'ellipse';
   #name: string | null = null;
@@ -73,7 +74,7 @@ export class FormsHand implements Hand {
     this.#at = at;
     this.#moved = false;
     this.#pointer = sample.kind;
-    const grip = GRIP / painter.view.scale;
+    const grip = GRIP[sample.kind] / painter.view.scale;
     if (this.#tool === 'landmark') {
       const held = thingsOfType(keeper.things, 'landmark').find((l) => l.state === 'set' && distance(l.at, at) < grip) ?? null;
       this.#act = { kind: 'landmark', held };
@@ -82,7 +83,7 @@ export class FormsHand implements Hand {
     const selected = this.#selectedForm();
     const handle = selected && handlesOf(selected).find((h) => distance(h.at, at) < grip);
     if (selected && handle) this.#act = { kind: 'pull', form: selected, key: handle.key };
-    else if (selected && formAt([selected], at)) this.#act = { kind: 'carry', form: selected, from: at };
+    else if (selected && distance(measureForm(selected).centre, at) < grip) this.#act = { kind: 'carry', form: selected, from: at };
     else this.#act = { kind: 'make', from: at };
     return undefined;
   }
@@ -183,7 +184,7 @@ function drawCross(context: CanvasRenderingContext2D, at: Point, pixel: number):
   context.stroke();
 }
 
-/** The handles of a selected form, and a dashed line along its length. */
+/** The handles of a selected form, its middle, and a dashed line along its length. */
 export function drawHandles(context: CanvasRenderingContext2D, form: Form, pixel: number): void {
   const { axis } = measureForm(form);
   context.strokeStyle = VERDIGRIS;
@@ -194,6 +195,11 @@ export function drawHandles(context: CanvasRenderingContext2D, form: Form, pixel
   context.lineTo(axis[1].x, axis[1].y);
   context.stroke();
   context.setLineDash([]);
+  const { centre } = measureForm(form);
+  context.fillStyle = VERDIGRIS;
+  context.beginPath();
+  context.arc(centre.x, centre.y, 5 * pixel, 0, 2 * Math.PI);
+  context.fill();
   for (const { at } of handlesOf(form)) {
     context.fillStyle = '#FBF8F1';
     context.lineWidth = 2 * pixel;

@@ -18,7 +18,7 @@ export function Fan<T extends string>({ options, value, onChoose, onClose, side 
   const place = side === 'top' ? { top: 0, left: 8 } : { bottom: 0, [side]: 8 };
   return (
     <View style={{ position: 'absolute', inset: 0, zIndex: 5 }}>
-      <Pressable aria-label="Close the choices" onPress={onClose} style={{ position: 'absolute', inset: 0 }} />
+      <Pressable role="button" aria-label="Close the choices" onPress={onClose} style={{ position: 'absolute', inset: 0 }} />
       <View role="menu" aria-label={label} style={[{ position: 'absolute', minWidth: 140, paddingHorizontal: 10, paddingVertical: 4, backgroundColor: palette.desk, borderWidth: 1, borderColor: palette.rule }, place]}>
         {options.map((option) => (
           <WordAct

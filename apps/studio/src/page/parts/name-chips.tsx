@@ -12,7 +12,7 @@ interface ChipsProps {
   readonly label: string;
 }
 
-/** Names offered over the page's foot; none need be taken. */
+/** Names offered under the page; none need be taken. */
 export function NameChips({ names, used, value, onChoose, label }: ChipsProps) {
   const palette = usePalette();
   const chip = (name: string | null, text: string) => {
@@ -27,7 +27,7 @@ export function NameChips({ names, used, value, onChoose, label }: ChipsProps) {
     );
   };
   return (
-    <View role="radiogroup" aria-label={label} style={{ position: 'absolute', left: 0, right: 0, bottom: 8 }}>
+    <View role="radiogroup" aria-label={label} style={{ paddingBottom: 6, paddingTop: 4 }}>
       <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ gap: 8, paddingHorizontal: 10 }}>
         {chip(null, 'no name')}
         {names.map((name) => chip(name, name))}

@@ -1,0 +1,18 @@
+import { needChromium } from './find-chromium.mjs';
+import { build, install } from './prepare.mjs';
+import { run } from './run.mjs';
+
+/** Measures: `npm run bench` all parts, `npm run bench -- fit pen` those. Ratios hold on any machine; absolute times do not. */
+
+const PARTS = { fit: 'bench/fit.ts', changes: 'bench/changes.ts', pen: 'bench/pen.ts' };
+const asked = process.argv.slice(2).filter((part) => part in PARTS);
+await install();
+await build();
+await needChromium();
+let failed = 0;
+for (const part of asked.length > 0 ? asked : Object.keys(PARTS)) {
+  console.log(`\n== ${part}`);
+  const { code } = await run(process.execPath, ['--import', 'tsx', PARTS[part]]);
+  if (code !== 0) failed += 1;
+}
+process.exit(failed > 0 ? 1 : 0);
