@@ -13,6 +13,7 @@ import { useLatest } from '../ui/use-latest';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
 import { Rim } from './rim';
+import { useAwake } from './use-awake';
 import { useClock } from './use-clock';
 import { goodFor, minutesAndSeconds, spoken } from './words';
 
@@ -44,6 +45,7 @@ export function Running({ session }: { readonly session: Session }) {
   useEffect(() => {
     if (next) new Image().src = pictureOf(next.reference.id);
   }, [next]);
+  useAwake(drawing);
   const left = (): number => {
     const times = now.current.poses[now.current.current];
     return times ? timeLeft(now.current) / (times.planned + times.added) : 0;

@@ -97,6 +97,7 @@ function Findings({ study, attempt, keeper, trace, onAnew, onLandmarks }: CheckP
             ))}
           </View>
           <Unsure report={report} />
+          <Guesses report={report} keeper={keeper} trace={trace} />
           {onLandmarks ? <WordAct label="Set the landmarks it lacks" onPress={onLandmarks} style={{ alignSelf: 'flex-start' }} /> : null}
         </ScrollView>
         <View style={{ padding: wide ? 20 : 12 }}>
@@ -120,7 +121,7 @@ function Headline({ report, todo }: { readonly report: CheckReport; readonly tod
 
 function FindingRow({ finding, number, on, report, onPress }: { readonly finding: Finding; readonly number: number; readonly on: boolean; readonly report: CheckReport; readonly onPress: () => void }) {
   const palette = usePalette();
-  const folded = report.folded.filter((f) => f.explainedBy === finding.id);
+  const folded = report.folded.filter((f) => f.explainedBy === finding.id && !(f.about === finding.about && f.kind === finding.kind));
   return (
     <Pressable role="button" aria-pressed={on} testID="finding" onPress={onPress} style={{ minHeight: 44, paddingVertical: 8, borderBottomWidth: 1, borderColor: palette.rule, flexDirection: 'row', gap: 12, backgroundColor: on ? palette.verdigrisWash : 'transparent' }}>
       <Words kind="figures" colour={palette.redline} style={{ width: 20, textAlign: 'center' }}>{number}</Words>
@@ -130,6 +131,23 @@ function FindingRow({ finding, number, on, report, onPress }: { readonly finding
       </View>
       <Words size={13} soft>{errorPhrase(finding)}</Words>
     </Pressable>
+  );
+}
+
+/** Forms that the core paired by itself: said to be guesses, and confirmed with one touch, which names them. */
+function Guesses({ report, keeper, trace }: { readonly report: CheckReport; readonly keeper: PageKeeper; readonly trace: PageKeeper | null }) {
+  const guesses = report.pairs.filter((pair) => pair.by === 'guess').flatMap((pair) => {
+    const [drawn, reference] = [keeper.things.get(pair.drawn), trace?.things.get(pair.reference)];
+    return drawn?.type === 'form' && reference?.type === 'form' ? [{ id: drawn.id, part: reference.part }] : [];
+  });
+  if (guesses.length === 0) return null;
+  const named = guesses.filter(({ part }) => part !== null);
+  const confirm = (): void => void keeper.commit({ set: named.map(({ id, part }) => ({ id, to: { part } })) });
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }} testID="guesses">
+      <Words size={13} soft>{`Paired by guess: ${named.length > 0 ? named.map(({ part }) => part).join(', ') : `${guesses.length} ${guesses.length === 1 ? 'form' : 'forms'} without a name`}.`}</Words>
+      {named.length > 0 ? <WordAct small label="They are right" onPress={confirm} /> : null}
+    </View>
   );
 }
 

@@ -67,6 +67,7 @@ function Correction({ mark, unit }: { readonly mark: Mark; readonly unit: number
       <g data-mark="outline">
         <path d={line(mark.drawn, true)} {...halo} /><path d={line(mark.drawn, true)} {...pen} />
         <path d={line(mark.reference, true)} {...halo} /><path d={line(mark.reference, true)} {...pen} strokeDasharray={dash} />
+        {[0, 12, 24, 36].map((i) => ({ i, from: mark.drawn[i], to: mark.reference[i] })).map(({ i, from, to }) => from && to && Math.hypot(to.x - from.x, to.y - from.y) > 6 * unit ? <path key={i} d={arrow(from, to, 9 * unit)} {...pen} strokeWidth={3 * unit} /> : null)}
       </g>
     );
   }

@@ -10,7 +10,7 @@ const SAVED = { saved: 'saved', saving: 'saving …', 'kept here': 'kept on this
 /** The quiet sign of where the drawing is kept. */
 export function SaveSign({ keeper }: { readonly keeper: PageKeeper }) {
   const state = useSaveState(keeper);
-  return <Words size={13} soft live testID="save-state" lines={1} style={{ flexShrink: 1, textAlign: 'center' }}>{SAVED[state]}</Words>;
+  return <Words size={13} soft live testID="save-state" lines={1} style={{ flexShrink: 1, textAlign: 'center' }}>{keeper.refused ?? SAVED[state]}</Words>;
 }
 
 /** The one line above a page. */

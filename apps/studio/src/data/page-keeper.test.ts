@@ -1,0 +1,96 @@
+import 'fake-indexeddb/auto';
+import { numberBatch, reducePage, type Answer, type Id, type Numbered, type Operation, type Thing } from '@deft/core';
+import { Journal } from './journal';
+import { PageKeeper, Refused, type Send } from './page-keeper';
+
+const PAGE = 'a'.repeat(32);
+const sheet = (n: number): Thing => ({ type: 'sheet', id: n.toString(16).padStart(32, '0'), kind: 'ink', name: `s${n}`, order: `a${n}`, opacity: 1, hidden: false, locked: false });
+
+/** A desk in memory that can be away, and can lose its answer after it has stored. */
+class Desk {
+  stored: Numbered[] = [];
+  away = false;
+  losesAnswer = false;
+  readonly send: Send = async (_page: Id, after: number, batch: readonly Operation[]): Promise<Answer> => {
+    if (this.away) throw new Error('away');
+    const last = new Map<Id, number>();
+    for (const { operation } of this.stored) last.set(operation.device, operation.n);
+    this.stored.push(...numberBatch(batch, { head: this.stored.length, stored: new Set(this.stored.map((s) => s.operation.id)), last }));
+    if (this.losesAnswer) throw new Error('lost');
+    return { after, head: this.stored.length, operations: this.stored.slice(after) };
+  };
+}
+
+let names = 0;
+const newJournal = (): Promise<Journal> => Journal.open(`journal-${(names += 1)}`);
+
+describe('a page kept in the browser', () => {
+  test('shows at once what the desk has not confirmed, and sends it when the desk is back', async () => {
+    const desk = new Desk();
+    desk.away = true;
+    const journal = await newJournal();
+    const keeper = new PageKeeper(PAGE, journal, desk.send);
+    await keeper.open();
+    await keeper.commit({ add: [sheet(1)] });
+    await keeper.commit({ add: [sheet(2)] });
+    await keeper.sync();
+    expect([...keeper.things.keys()]).toHaveLength(2);
+    expect(keeper.state).toBe('kept here');
+    keeper.close();
+    // A reload: nothing but the journal is left.
+    desk.away = false;
+    const again = new PageKeeper(PAGE, journal, desk.send);
+    await again.open();
+    expect(again.state).toBe('saved');
+    expect(desk.stored.map((s) => s.operation.n)).toEqual([1, 2]);
+    expect(await journal.pending(PAGE)).toEqual([]);
+    again.close();
+  });
+
+  test('a lost answer stores nothing twice', async () => {
+    const desk = new Desk();
+    const keeper = new PageKeeper(PAGE, await newJournal(), desk.send);
+    await keeper.open();
+    desk.losesAnswer = true;
+    await keeper.commit({ add: [sheet(1)] });
+    await keeper.sync();
+    desk.losesAnswer = false;
+    await keeper.flush();
+    expect(desk.stored).toHaveLength(1);
+    expect(keeper.state).toBe('saved');
+    keeper.close();
+  });
+
+  test('two tabs of one device share its running numbers and see each other', async () => {
+    const desk = new Desk();
+    const journal = await newJournal();
+    const tabs = [new PageKeeper(PAGE, journal, desk.send), new PageKeeper(PAGE, journal, desk.send)];
+    for (const tab of tabs) await tab.open();
+    for (let i = 0; i < 12; i += 1) await tabs[i % 2]!.commit({ add: [sheet(i)] });
+    for (const tab of [...tabs, ...tabs]) await tab.flush().catch(() => tab.flush());
+    for (const tab of tabs) await tab.sync();
+    expect(desk.stored.map((s) => s.operation.n)).toEqual(Array.from({ length: 12 }, (_, i) => i + 1));
+    for (const tab of tabs) expect(new Map(tab.things)).toEqual(reducePage(desk.stored.map((s) => s.operation)));
+    for (const tab of tabs) tab.close();
+  });
+
+  test('undo and redo are written down like everything else; what the desk refuses is said', async () => {
+    const desk = new Desk();
+    const keeper = new PageKeeper(PAGE, await newJournal(), desk.send);
+    await keeper.open();
+    await keeper.commit({ add: [sheet(1)] });
+    await keeper.undo();
+    expect(keeper.things.size).toBe(0);
+    await keeper.redo();
+    expect(keeper.things.size).toBe(1);
+    await keeper.flush();
+    expect(desk.stored.map((s) => s.operation.kind)).toEqual(['change', 'revert', 'revert']);
+    keeper.close();
+    const refused = new PageKeeper('b'.repeat(32), await newJournal(), async () => {
+      throw new Refused('This page is not on the desk.');
+    });
+    await refused.open();
+    expect(refused.refused).toBe('This page is not on the desk.');
+    refused.close();
+  });
+});

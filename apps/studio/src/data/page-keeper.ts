@@ -1,0 +1,177 @@
+import { Replica, type Answer, type Change, type Id, type Operation, type Thing } from '@deft/core';
+import type { Journal } from './journal';
+import { newId } from './new-id';
+
+/** Whether all is on the desk, on its way there, or kept here until the desk answers again. */
+export type SaveState = 'saved' | 'saving' | 'kept here';
+
+/** Sends a batch and reads on; throws where the desk does not answer, `Refused` where it will not have it. */
+export type Send = (page: Id, after: number, operations: readonly Operation[]) => Promise<Answer>;
+
+export class Refused extends Error {
+  override readonly name = 'Refused';
+}
+
+const BATCH = 100;
+const PATIENCE = [300, 1000, 2000, 4000];
+
+export const sendToDesk: Send = async (page, after, operations) => {
+  const response = await fetch(`/api/pages/${page}/operations`, {
+    method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ after, operations }),
+  });
+  if (response.ok) return (await response.json()) as Answer;
+  const { sentence } = (await response.json().catch(() => ({ sentence: 'The desk did not answer.' }))) as { sentence: string };
+  throw response.status < 500 ? new Refused(sentence) : new Error(sentence);
+};
+
+type Listener = (changed: ReadonlySet<Id>) => void;
+
+/**
+ * One open page: its replica, the journal under it and the desk behind it. Nothing drawn waits
+ * for the network; what the desk has not confirmed stays in the journal and is sent again.
+ */
+export class PageKeeper {
+  readonly replica: Replica;
+  readonly #listeners = new Set<Listener>();
+  readonly #stateListeners = new Set<() => void>();
+  #state: SaveState = 'saving';
+  #refused: string | null = null;
+  #writing: Promise<unknown> = Promise.resolve();
+  #sending: Promise<void> | null = null;
+  #failures = 0;
+  #timer: ReturnType<typeof setTimeout> | null = null;
+  #closed = false;
+  #ready = false;
+
+  constructor(
+    readonly page: Id,
+    private readonly journal: Journal,
+    private readonly send: Send = sendToDesk,
+  ) {
+    this.replica = new Replica(page, journal.device);
+  }
+
+  get things(): ReadonlyMap<Id, Thing> {
+    return this.replica.log.things;
+  }
+
+  get state(): SaveState {
+    return this.#state;
+  }
+
+  /** The desk's sentence for what it would not take, or null. */
+  get refused(): string | null {
+    return this.#refused;
+  }
+
+  /** Whether the page has come from the desk at least once, or has something of its own to show. */
+  get ready(): boolean {
+    return this.#ready;
+  }
+
+  async open(): Promise<void> {
+    const changed = new Set<Id>();
+    for (const operation of await this.journal.pending(this.page)) for (const id of this.replica.show(operation)) changed.add(id);
+    this.#tell(changed);
+    await this.sync();
+  }
+
+  close(): void {
+    this.#closed = true;
+    if (this.#timer) clearTimeout(this.#timer);
+    this.#listeners.clear();
+    this.#stateListeners.clear();
+  }
+
+  onChange(listener: Listener): () => void {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  }
+
+  onState(listener: () => void): () => void {
+    this.#stateListeners.add(listener);
+    return () => this.#stateListeners.delete(listener);
+  }
+
+  /** Carries out a gesture: journaled, then shown, then sent. */
+  commit(change: Change): Promise<void> {
+    return this.#write(() => change);
+  }
+
+  undo(): Promise<void> {
+    return this.#write(() => {
+      const last = this.replica.log.undoable(this.replica.device);
+      return last && { ids: [last.id] };
+    });
+  }
+
+  redo(): Promise<void> {
+    return this.#write(() => {
+      const last = this.replica.log.redoable(this.replica.device);
+      return last && { ids: [last.id] };
+    });
+  }
+
+  /** Sends what is unconfirmed and reads what is new; resolves when that is done or has failed. */
+  sync(): Promise<void> {
+    this.#sending ??= this.#round().finally(() => {
+      this.#sending = null;
+    });
+    return this.#sending;
+  }
+
+  /** Waits until everything written so far is on the desk. Throws where the desk does not answer. */
+  async flush(): Promise<void> {
+    await this.#writing;
+    await this.sync();
+    if (this.replica.pending.length > 0) await this.sync();
+    if (this.replica.pending.length > 0) throw new Error('The desk does not answer.');
+  }
+
+  #write(body: () => Change | { ids: Id[] } | null): Promise<void> {
+    const done = this.#writing.then(async () => {
+      const what = body();
+      if (!what) return;
+      const id = newId();
+      const operation = await this.journal.append(this.page, (n) => this.replica.compose(what, { id, n, at: Date.now() }));
+      this.#tell(this.replica.show(operation));
+      this.#setState(this.#failures > 0 ? 'kept here' : 'saving');
+      void this.sync();
+    });
+    this.#writing = done.catch(() => undefined);
+    return done;
+  }
+
+  async #round(): Promise<void> {
+    try {
+      do {
+        const batch = this.replica.pending.slice(0, BATCH);
+        const answer = await this.send(this.page, this.replica.head, batch);
+        const changed = this.replica.receive(answer);
+        const left = new Set(this.replica.pending.map((o) => o.id));
+        await this.journal.confirm(answer.operations.map(({ operation }) => operation.id).filter((id) => !left.has(id)));
+        this.#failures = 0;
+        this.#ready = true;
+        this.#tell(changed);
+      } while (this.replica.pending.length > 0 && !this.#closed);
+      this.#setState('saved');
+    } catch (error) {
+      this.#failures += 1;
+      if (error instanceof Refused) this.#refused = error.message;
+      this.#setState('kept here');
+      if (this.#closed) return;
+      if (this.#timer) clearTimeout(this.#timer);
+      this.#timer = setTimeout(() => void this.sync(), PATIENCE[Math.min(this.#failures, PATIENCE.length) - 1]);
+    }
+  }
+
+  #setState(state: SaveState): void {
+    if (state === this.#state) return;
+    this.#state = state;
+    for (const listener of this.#stateListeners) listener();
+  }
+
+  #tell(changed: ReadonlySet<Id>): void {
+    for (const listener of this.#listeners) listener(changed);
+  }
+}

@@ -1,0 +1,21 @@
+import { useRouter } from 'expo-router';
+import { useOpenStudyMutation, useStartSessionMutation } from './api';
+
+/** Starts sessions and studies and goes to them. */
+export function useStart() {
+  const router = useRouter();
+  const [startSession, session] = useStartSessionMutation();
+  const [openStudy, study] = useOpenStudyMutation();
+  return {
+    busy: session.isLoading || study.isLoading,
+    failed: session.isError || study.isError,
+    start: async (set: string, count: number, seconds: number): Promise<void> => {
+      const made = await startSession({ set, count, seconds }).unwrap().catch(() => null);
+      if (made) router.push({ pathname: '/sessions/[id]', params: { id: made.id } });
+    },
+    study: async (what: { reference: string } | { attempt: string }): Promise<void> => {
+      const made = await openStudy(what).unwrap().catch(() => null);
+      if (made) router.push({ pathname: '/studies/[id]', params: { id: made.id } });
+    },
+  };
+}
