@@ -11,10 +11,12 @@ class StoreError extends Error {
   }
 }
 
-/** Starts the database's own thread and gives its store as if it were here. */
-export async function startStore(options: OpenOptions): Promise<Store> {
-  const source = import.meta.url.endsWith('.ts');
-  const worker = new Worker(new URL(source ? './thread.ts' : './thread.js', import.meta.url), { workerData: options });
+/**
+ * Starts the database's own thread and gives its store as if it were here.
+ * @param thread the built thread.ts; beside this file once both are built
+ */
+export async function startStore(options: OpenOptions, thread = new URL('./thread.js', import.meta.url)): Promise<Store> {
+  const worker = new Worker(thread, { workerData: options });
   const waiting = new Map<number, { resolve: (value: unknown) => void; reject: (error: Error) => void }>();
   let last = 0;
   const opened = new Promise((resolve, reject) => waiting.set(0, { resolve, reject }));

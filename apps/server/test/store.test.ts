@@ -1,0 +1,169 @@
+import assert from 'node:assert/strict';
+import { randomBytes } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { after, before, describe, test } from 'node:test';
+import { pathToFileURL } from 'node:url';
+import { idOf, OPERATION_VERSION, paperOf, reducePage, sheetsOf, type Operation } from '@deft/core';
+import { seedDemo } from '../src/seed.ts';
+import { BlobFiles } from '../src/store/blob-files.ts';
+import { startStore as startStoreIn } from '../src/store/client.ts';
+import type { OpenOptions } from '../src/store/database.ts';
+import { DeskInUse, takeLock } from '../src/store/lock.ts';
+import type { Store } from '../src/store/store.ts';
+import { ROOT, temporaryFolder } from './desk.ts';
+
+const startStore = (options: OpenOptions): Promise<Store> => startStoreIn(options, pathToFileURL(join(ROOT, 'apps/server/build/thread.js')));
+const newId = (): string => idOf(randomBytes(16));
+const { folder, remove } = temporaryFolder();
+let store: Store;
+let files: BlobFiles;
+before(async () => {
+  files = new BlobFiles(join(folder, 'files'));
+  store = await startStore({ folder: join(folder, 'database'), migrations: join(ROOT, 'apps/server/migrations') });
+});
+after(async () => {
+  await store.close();
+  remove();
+});
+
+describe('files by their content', () => {
+  test('the same bytes are one file; nothing half-written stays', async () => {
+    const bytes = randomBytes(5000);
+    const [a, b] = await Promise.all([files.keep(bytes, 'image/png'), files.keep(bytes, 'image/png')]);
+    assert.deepEqual(a, b);
+    assert.deepEqual(await files.read(a.sha256), bytes);
+    assert.deepEqual(readdirSync(join(files.folder, a.sha256.slice(0, 2))), [a.sha256]);
+  });
+
+  test('a name that is no name of a file is refused', () => {
+    for (const name of ['', '../../etc/passwd', 'A'.repeat(64), 'a'.repeat(63)]) assert.throws(() => files.path(name), RangeError);
+  });
+});
+
+describe('the lock', () => {
+  const file = join(folder, 'lock-test');
+
+  test('is held once, and free after it is given back', () => {
+    const give = takeLock(file);
+    assert.throws(() => takeLock(file), DeskInUse);
+    give();
+    assert.ok(!existsSync(file));
+    takeLock(file)();
+  });
+
+  test('of a process that is gone, or that never was one, holds nothing', () => {
+    for (const left of ['{"pid":999999999,"started":"1"}', '', 'nonsense', `{"pid":${process.pid},"started":"1"}`]) {
+      writeFileSync(file, left);
+      takeLock(file)();
+    }
+  });
+});
+
+describe('the demo', () => {
+  test('is laid once, and never on a desk that has something', async () => {
+    assert.equal(await seedDemo(store, files, join(ROOT, 'demo')), 8);
+    assert.equal(await seedDemo(store, files, join(ROOT, 'demo')), 0);
+    const sets = await store.listSets();
+    assert.deepEqual(sets.map((s) => [s.title, s.references.length]), [['Platform figures', 4], ['Trunks and lamps', 2], ['Halt buildings', 1], ['Goats of the upper line', 1]]);
+  });
+
+  test('knows the truth of every picture: landmarks inside it, a camera, a height', async () => {
+    for (const reference of await store.listReferences()) {
+      assert.ok(reference.truth && reference.figureHeight, reference.title);
+      assert.equal(reference.licence, 'CC0 1.0');
+      assert.ok(reference.truth.landmarks.length >= 2 && reference.truth.camera.fov > 5, reference.title);
+      for (const { name, at } of reference.truth.landmarks) {
+        assert.ok(at.x > 0 && at.x < reference.width && at.y > 0 && at.y < reference.height, `${reference.title}: ${name} lies at ${at.x}, ${at.y}`);
+      }
+      const { original } = await store.referenceBlobs(reference.id);
+      assert.ok(original.bytes < 200_000, reference.title);
+    }
+  });
+
+  test('has the sitter’s left on the picture’s right where the sitter faces us', async () => {
+    const man = (await store.listReferences()).find((r) => r.title === 'Man waving')!;
+    const x = (name: string): number => man.truth!.landmarks.find((l) => l.name === name)!.at.x;
+    assert.ok(x('left shoulder') > x('right shoulder') && x('left hip') > x('right hip'));
+  });
+});
+
+describe('pages', () => {
+  const change = (page: string, device: string, n: number): Operation => ({ id: newId(), page, device, n, seen: 0, at: 0, version: OPERATION_VERSION, kind: 'change', body: { remove: [newId()] } });
+
+  async function newTrace(): Promise<string> {
+    const [reference] = await store.listReferences();
+    const study = await store.openStudy({ id: newId(), reference: reference!.id });
+    return (await store.addTrace(study.id, { id: newId(), page: newId() })).traces.at(-1)!.page;
+  }
+
+  test('begin with paper and sheets, and the reference behind a trace', async () => {
+    const { operations, head } = await store.readPage(await newTrace(), 0);
+    const things = reducePage(operations.map((o) => o.operation));
+    assert.equal(head, 1);
+    assert.deepEqual([paperOf(things)?.width, sheetsOf(things).map((s) => s.kind)], [148, ['picture', 'guides', 'forms', 'ink']]);
+    assert.ok([...things.values()].some((t) => t.type === 'placement'));
+  });
+
+  test('a hundred batches at once from many devices are numbered without a gap', async () => {
+    const page = await newTrace();
+    const devices = Array.from({ length: 20 }, newId);
+    await Promise.all(devices.map(async (device) => {
+      for (let n = 1; n <= 5; n += 1) await store.appendOperations(page, [change(page, device, n)], 0);
+    }));
+    const { operations, head } = await store.readPage(page, 0);
+    assert.equal(head, 101);
+    assert.deepEqual(operations.map((o) => o.number), Array.from({ length: 101 }, (_, i) => i + 1));
+    assert.equal((await store.readPage(page, 60)).operations.length, 41);
+  });
+
+  test('a repeated batch gives the same answer and stores nothing', async () => {
+    const page = await newTrace();
+    const batch = [change(page, newId(), 1)];
+    const first = await store.appendOperations(page, batch, 0);
+    assert.deepEqual(await store.appendOperations(page, batch, 0), first);
+  });
+
+  test('refusals keep their names across the thread', async () => {
+    await assert.rejects(store.readPage(newId(), 0), { name: 'Gone' });
+    const page = await newTrace();
+    await assert.rejects(store.appendOperations(page, [change(page, newId(), 2)], 0), { name: 'OutOfSequence' });
+    assert.equal((await store.readPage(page, 0)).head, 1);
+  });
+});
+
+describe('sessions', () => {
+  test('make a page and an attempt a pose, keep its times, and count as drawn', async () => {
+    const [set] = await store.listSets();
+    const reference = set!.references[1]!;
+    const pose = { id: newId(), attempt: newId(), page: newId(), reference: reference.id, seconds: 60 };
+    const made = await store.keepSession({ id: newId(), set: set!.id }, [pose]);
+    assert.deepEqual([made.over, made.poses[0]!.drawnMs, made.poses[0]!.seconds], [false, null, 60]);
+    const over = await store.changeSession(made.id, { clock: { phase: 'done' }, over: true, poses: [{ id: pose.id, drawnMs: 60_000, heldMs: 1500, addedMs: 0, skipped: false }] });
+    assert.deepEqual([over.over, over.poses[0]!.drawnMs, over.poses[0]!.heldMs], [true, 60_000, 1500]);
+    assert.equal((await store.readReference(reference.id)).attempts, reference.attempts + 1);
+    const study = await store.openStudy({ id: newId(), attempt: pose.attempt });
+    assert.deepEqual(study.attempts.map((a) => [a.page, a.seconds, a.way]), [[pose.page, 60, 'on screen']]);
+    assert.equal((await store.openStudy({ id: newId(), attempt: pose.attempt })).id, study.id);
+    assert.equal((await store.listSessions())[0]!.id, made.id);
+  });
+
+  test('a session that is gone is said to be gone', async () => {
+    await assert.rejects(store.readSession(newId()), { name: 'Gone' });
+    await assert.rejects(store.openStudy({ id: newId(), attempt: newId() }), { name: 'Gone' });
+  });
+});
+
+test('a database is opened again with everything in it, and what a killed creation left is cleared away', async () => {
+  const data = join(folder, 'again');
+  mkdirSync(join(data, 'database.new-12345'), { recursive: true });
+  writeFileSync(join(data, 'database.new-12345', 'half'), 'written');
+  const options = { folder: join(data, 'database'), migrations: join(ROOT, 'apps/server/migrations') };
+  const first = await startStore(options);
+  await first.keepSet({ id: newId(), title: 'Kept', note: '', order: 'a0' }, []);
+  await first.close();
+  assert.deepEqual(readdirSync(data), ['database']);
+  const again = await startStore(options);
+  assert.deepEqual((await again.listSets()).map((s) => s.title), ['Kept']);
+  await again.close();
+});
