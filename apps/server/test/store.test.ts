@@ -1,9 +1,10 @@
 import assert from 'node:assert/strict';
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import { pathToFileURL } from 'node:url';
+import { brotliDecompressSync, gzipSync } from 'node:zlib';
 import { idOf, OPERATION_VERSION, paperOf, reducePage, sheetsOf, type Operation } from '@deft/core';
 import { seedDemo } from '../src/seed.ts';
 import { BlobFiles } from '../src/store/blob-files.ts';
@@ -166,4 +167,23 @@ test('a database is opened again with everything in it, and what a killed creati
   const again = await startStore(options);
   assert.deepEqual((await again.listSets()).map((s) => s.title), ['Kept']);
   await again.close();
+});
+
+describe('databases of earlier desks', () => {
+  const fixtures = join(import.meta.dirname, 'fixtures');
+
+  for (const name of readdirSync(fixtures)) {
+    test(`${name} opens, is brought up to date, and has everything in it`, async () => {
+      const template = join(folder, `${name}.tar.gz`);
+      writeFileSync(template, gzipSync(brotliDecompressSync(readFileSync(join(fixtures, name))), { level: 1 }));
+      const old = await startStore({ folder: join(folder, name, 'database'), migrations: join(ROOT, 'apps/server/migrations'), template });
+      const [study] = await old.listStudies();
+      assert.ok(study && study.traces.length === 1 && study.attempts.length === 1);
+      const { operations } = await old.readPage(study.traces[0]!.page, 0);
+      assert.ok(paperOf(reducePage(operations.map((o) => o.operation))));
+      assert.equal((await old.listReferences()).length, 8);
+      assert.equal((await old.listSessions())[0]?.poses.length, 1);
+      await old.close();
+    });
+  }
 });

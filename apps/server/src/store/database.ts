@@ -1,4 +1,4 @@
-import { existsSync, readdirSync, renameSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
@@ -21,6 +21,7 @@ export interface OpenOptions {
  * when it is whole, so that a kill on the way leaves nothing that looks like a database.
  */
 export async function openDatabase({ folder, migrations, template }: OpenOptions): Promise<{ client: PGlite; database: Database }> {
+  mkdirSync(dirname(folder), { recursive: true });
   const unfinished = `${basename(folder)}.new-`;
   for (const name of readdirSync(dirname(folder))) if (name.startsWith(unfinished)) rmSync(join(dirname(folder), name), { recursive: true, force: true });
   if (!existsSync(folder)) {

@@ -12,7 +12,7 @@ interface ChipsProps {
   readonly label: string;
 }
 
-/** Names offered under the page, those not given yet first; none need be taken. */
+/** Names offered under the page, the chosen one first, then those not given yet; none need be taken. */
 export function NameChips({ names, used, value, onChoose, label }: ChipsProps) {
   const palette = usePalette();
   const chip = (name: string | null, text: string) => {
@@ -26,11 +26,12 @@ export function NameChips({ names, used, value, onChoose, label }: ChipsProps) {
       </Pressable>
     );
   };
+  const rank = (name: string): number => (name === value ? 0 : used.has(name) ? 2 : 1);
   return (
     <View role="radiogroup" aria-label={label} style={{ paddingBottom: 6, paddingTop: 4 }}>
       <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ gap: 8, paddingHorizontal: 10 }}>
         {chip(null, 'no name')}
-        {[...names.filter((name) => !used.has(name)), ...names.filter((name) => used.has(name))].map((name) => chip(name, name))}
+        {[...names].sort((a, b) => rank(a) - rank(b)).map((name) => chip(name, name))}
       </ScrollView>
     </View>
   );

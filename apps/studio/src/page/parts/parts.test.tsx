@@ -7,7 +7,7 @@ import { NameChips } from './name-chips';
 const shown = (element: React.ReactElement) => render(<PaperProvider theme={deskTheme(false)}>{element}</PaperProvider>);
 
 describe('names that are offered', () => {
-  test('those not given yet come first, the given ones are ticked, and none need be taken', () => {
+  test('the chosen one comes first, then those not given yet, the given ones ticked, and none need be taken', () => {
     const choose = jest.fn();
     shown(<NameChips label="Name of the part" names={['head', 'ribcage', 'pelvis']} used={new Set(['head'])} value="ribcage" onChoose={choose} />);
     expect(screen.getAllByRole('radio').map((chip) => chip.props['aria-label'] ?? chip.props.accessibilityLabel)).toEqual(['no name', 'ribcage', 'pelvis', 'head']);

@@ -79,12 +79,12 @@ class PointHand implements Hand {
     }));
   }
 
-  /** What lies under the finger, twice as large, on the far side of the page. */
+  /** What lies under the finger, twice as large: at the left, since the reference is at the right, and away from the finger. */
   #loupe(context: CanvasRenderingContext2D, at: Point, pixel: number): void {
     const { painter } = this.surface;
     const screen = toScreen(painter.view, at);
-    const x = screen.x > painter.room.width / 2 ? LOUPE + 12 : painter.room.width - LOUPE - 12;
-    const centre = this.surface.toPage({ x, y: LOUPE + 12 });
+    const near = screen.x < painter.room.width * 0.55 && screen.y < painter.room.height * 0.45;
+    const centre = this.surface.toPage({ x: LOUPE + 12, y: near ? painter.room.height - LOUPE - 12 : LOUPE + 12 });
     context.save();
     context.beginPath();
     context.arc(centre.x, centre.y, LOUPE * pixel, 0, 2 * Math.PI);
