@@ -41,3 +41,9 @@ export const {
 
 export const pictureOf = (reference: Id): string => `/api/references/${reference}/picture`;
 export const previewOf = (reference: Id): string => `/api/references/${reference}/preview`;
+
+/** The desk's own sentence in an error, or null where it did not answer at all. */
+export function sentenceOf(error: unknown): string | null {
+  const { data } = (error ?? {}) as { data?: { sentence?: unknown } };
+  return typeof data?.sentence === 'string' ? data.sentence : null;
+}

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import { SUBJECTS, SUBJECT_KEYS, type Id } from '@deft/core';
 import type { Reference, ReferencePatch } from '@deft/contract';
-import { pictureOf, useChangeReferenceMutation, useReferenceQuery } from '../data/api';
+import { pictureOf, sentenceOf, useChangeReferenceMutation, useReferenceQuery } from '../data/api';
 import { useStart } from '../data/use-start';
 import { MainAct, WordAct } from '../ui/acts';
 import { Screen, Waiting } from '../ui/screen';
@@ -12,8 +12,8 @@ import { Words } from '../ui/words';
 
 /** One reference: the picture whole, where it comes from, and the way into a study of it. */
 export function ReferenceScreen({ id }: { readonly id: Id }) {
-  const { data: reference, isError, refetch } = useReferenceQuery(id);
-  if (!reference) return <Screen title="Reference"><Waiting failed={isError} retry={() => void refetch()} /></Screen>;
+  const { data: reference, isError, error, refetch } = useReferenceQuery(id);
+  if (!reference) return <Screen title="Reference"><Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /></Screen>;
   return <OneReference key={reference.id} reference={reference} />;
 }
 

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
 import type { Brought, ReferenceSet } from '@deft/contract';
-import { useBringInMutation, useReferencesQuery, useSetsQuery } from '../data/api';
+import { sentenceOf, useBringInMutation, useReferencesQuery, useSetsQuery } from '../data/api';
 import { useStart } from '../data/use-start';
 import { MainAct, SideAct, WordAct } from '../ui/acts';
 import { PreviewCard } from '../ui/preview';
@@ -37,8 +37,7 @@ export function WallScreen() {
     const answer = await bringIn(form);
     if (input.current) input.current.value = '';
     if (answer.data) return setTold(answer.data);
-    const { data } = answer.error as { data?: { sentence?: string } };
-    setTrouble(data?.sentence ?? 'The desk does not answer, so nothing was brought in. Try again in a moment.');
+    setTrouble(sentenceOf(answer.error) ?? 'The desk does not answer, so nothing was brought in. Try again in a moment.');
   };
   const one = told.length === 1 ? told[0] : undefined;
   return (

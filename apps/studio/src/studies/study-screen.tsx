@@ -3,7 +3,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { Id } from '@deft/core';
 import { PASSES, type Pass, type Study } from '@deft/contract';
-import { useAddAttemptMutation, useAddTraceMutation, useChangeStudyMutation, useStudyQuery } from '../data/api';
+import { sentenceOf, useAddAttemptMutation, useAddTraceMutation, useChangeStudyMutation, useStudyQuery } from '../data/api';
 import { usePage } from '../data/use-page';
 import { Fan } from '../page/parts/fan';
 import { SaveSign, SlimLine } from '../page/parts/slim-line';
@@ -18,8 +18,8 @@ import { PASS_NAMES } from './words';
 /** One reference studied slowly: its passes, each on its own page. */
 export function StudyScreen({ id }: { readonly id: Id }) {
   const palette = usePalette();
-  const { data: study, isError, refetch } = useStudyQuery(id);
-  if (!study) return <View style={{ flex: 1, padding: 24, backgroundColor: palette.desk }}><Waiting failed={isError} retry={() => void refetch()} /></View>;
+  const { data: study, isError, error, refetch } = useStudyQuery(id);
+  if (!study) return <View style={{ flex: 1, padding: 24, backgroundColor: palette.desk }}><Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /></View>;
   return <OpenStudy study={study} />;
 }
 

@@ -58,10 +58,10 @@ export function Empty({ children }: PropsWithChildren) {
 }
 
 /** A word for a wait, and for a desk that does not answer. */
-export function Waiting({ failed, retry }: { readonly failed: boolean; readonly retry: () => void }) {
+export function Waiting({ failed, retry, said }: { readonly failed: boolean; readonly retry: () => void; readonly said?: string | null }) {
   return failed ? (
     <View style={{ gap: 8, alignItems: 'flex-start' }}>
-      <Words>The desk does not answer. What you drew is kept on this device.</Words>
+      <Words>{said ?? 'The desk does not answer. What you drew is kept on this device.'}</Words>
       <WordAct label="Try again" on onPress={retry} />
     </View>
   ) : (

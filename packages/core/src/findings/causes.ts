@@ -47,8 +47,8 @@ export function topicsOf(pairs: readonly ItemPair[], subject: Subject): Topic[] 
     put('place', 'place', name, thing, [pair]);
     if (thing === 'landmark' || !pair.drawn.ellipse) continue;
     put('proportion', 'size', name, thing, [pair]);
-    if (!hasTilt(pair.reference) || !hasTilt(pair.drawn)) continue;
-    put('tilt', 'tilt', name, thing, [pair]);
+    if (!hasTilt(pair.reference)) continue;
+    if (hasTilt(pair.drawn)) put('tilt', 'tilt', name, thing, [pair]);
     put('proportion', 'width', name, thing, [pair]);
     put('proportion', 'length', name, thing, [pair]);
   }

@@ -9,7 +9,6 @@ const FRACTIONS: readonly [number, string][] = [
 
 /** What share to add or take away, in words a ruler-less eye can use. */
 export function shareInWords(share: number): string {
-  if (share >= 0.9) return 'twice';
   return FRACTIONS.reduce((best, entry) => (Math.abs(entry[0] - share) < Math.abs(best[0] - share) ? entry : best))[1];
 }
 
@@ -79,19 +78,24 @@ function placeDeed({ offset }: Finding, sides: CheckReport['sides']): (name: str
   return (name) => `Move the ${name} to the ${side ?? 'side'}`;
 }
 
-function proportionWord({ id, size }: Finding): string {
-  const larger = size < 0;
-  if (id.startsWith('width:')) return larger ? 'wider' : 'narrower';
-  if (id.startsWith('length:')) return larger ? 'longer' : 'shorter';
-  return larger ? 'larger' : 'smaller';
-}
+const MEASURE_WORDS = {
+  size: { more: 'larger', less: 'smaller', plain: 'large' },
+  width: { more: 'wider', less: 'narrower', plain: 'wide' },
+  length: { more: 'longer', less: 'shorter', plain: 'long' },
+} as const;
+/** From this share on a thing is told to be made twice as large. */
+const TWICE = 0.9;
+
+const measureWords = ({ id }: Finding): (typeof MEASURE_WORDS)[keyof typeof MEASURE_WORDS] =>
+  MEASURE_WORDS[id.startsWith('width:') ? 'width' : id.startsWith('length:') ? 'length' : 'size'];
 
 /** What to do about one finding: "Make the head an eleventh smaller." without its full stop. */
 function deed(finding: Finding, sides: CheckReport['sides'], name: string): string {
   if (finding.kind === 'place') return placeDeed(finding, sides)(name);
   if (finding.kind === 'proportion') {
     const share = Math.abs(1 / (1 + finding.size / 100) - 1);
-    return `Make the ${name} ${shareInWords(share)} ${proportionWord(finding)}`;
+    if (finding.size < 0 && share >= TWICE) return `Make the ${name} twice as ${measureWords(finding).plain}`;
+    return `Make the ${name} ${shareInWords(share)} ${finding.size < 0 ? measureWords(finding).more : measureWords(finding).less}`;
   }
   const amount = `${plainNumber(finding.size)}°`;
   const own = finding.reference ?? 0;

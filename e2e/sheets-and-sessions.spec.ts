@@ -1,0 +1,146 @@
+import { expect, test, type Page } from '@playwright/test';
+import { openDesk, type Desk } from './desk.ts';
+import { arc, Fingers, pageOnScreen } from './hands.ts';
+
+let desk: Desk;
+let close: () => Promise<void>;
+test.beforeAll(async () => {
+  ({ desk, close } = await openDesk());
+});
+test.afterAll(async () => close());
+
+interface Stored {
+  readonly operation: { readonly kind: string; readonly body: { readonly add?: { readonly type: string; readonly id: string; readonly name?: string }[] } };
+}
+
+async function stored(page: Page, pageId: string): Promise<Stored['operation'][]> {
+  const { operations } = (await (await page.request.get(`${desk.address}/api/pages/${pageId}/operations?after=0`)).json()) as { operations: Stored[] };
+  return operations.map(({ operation }) => operation);
+}
+
+const strokesOf = async (page: Page, pageId: string): Promise<number> =>
+  (await stored(page, pageId)).flatMap(({ body }) => body.add ?? []).filter((t) => t.type === 'stroke').length;
+
+async function openTrace(page: Page, nth: number): Promise<string> {
+  await page.goto(`${desk.address}/references`);
+  await page.getByTestId('reference').nth(nth).click();
+  await page.getByTestId('study-this').click();
+  await page.getByTestId('hand').click();
+  await page.getByRole('menu', { name: 'Hands' }).getByRole('button', { name: 'Draw' }).click();
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  const id = page.url().split('/').at(-1);
+  const study = (await (await page.request.get(`${desk.address}/api/studies/${id}`)).json()) as { traces: { page: string }[] };
+  return study.traces[0]!.page;
+}
+
+async function scribble(page: Page, cx: number, cy: number, pointer: 'pen' | 'mouse' = 'mouse'): Promise<void> {
+  const on = await pageOnScreen(page.getByTestId('page'));
+  await (await Fingers.of(page)).stroke(arc(cx, cy, 9, 9).map((p) => on(p.x, p.y)), pointer, 2);
+}
+
+test.describe('wide', () => {
+  test.use({ viewport: { width: 1280, height: 800 } });
+
+  test('a locked sheet says which it is and takes nothing; refine over lays a new one and fades the others', async ({ page }) => {
+    const pageId = await openTrace(page, 0);
+    await scribble(page, 40, 40);
+    await page.getByTestId('sheets').click();
+    await page.getByRole('button', { name: 'Lock', exact: true }).click();
+    await page.getByTestId('sheets').click();
+    await scribble(page, 60, 60);
+    await expect(page.getByRole('alert')).toContainText('The sheet “Ink” is locked.');
+    await page.getByRole('button', { name: 'Show the sheets' }).click();
+    await page.getByRole('button', { name: 'Refine over' }).click();
+    await expect(page.getByRole('button', { name: 'Sheet Ink 2' })).toHaveAttribute('aria-pressed', 'true');
+    await page.getByTestId('sheets').click();
+    await scribble(page, 90, 90);
+    await expect.poll(() => strokesOf(page, pageId)).toBe(2);
+    const sheets = (await stored(page, pageId)).flatMap(({ body }) => body.add ?? []).filter((t) => t.type === 'sheet').map((t) => t.name);
+    expect(sheets).toEqual(['Picture', 'Guides', 'Forms', 'Ink', 'Ink 2']);
+  });
+
+  test('two tabs on one page lose nothing and agree after a reload', async ({ page, context }) => {
+    const pageId = await openTrace(page, 1);
+    const other = await context.newPage();
+    await other.goto(page.url());
+    await expect(other.getByTestId('save-state')).toHaveText('saved');
+    await other.getByTestId('hand').click();
+    await other.getByRole('menu', { name: 'Hands' }).getByRole('button', { name: 'Draw' }).click();
+    for (let i = 0; i < 4; i += 1) {
+      await scribble(page, 30 + 20 * i, 40);
+      await scribble(other, 30 + 20 * i, 90);
+    }
+    await expect.poll(() => strokesOf(page, pageId)).toBe(8);
+    // Undo in one tab takes back this device's last stroke, wherever it was drawn.
+    await other.reload();
+    await expect(other.getByTestId('save-state')).toHaveText('saved');
+    await other.getByTestId('undo').click();
+    await expect.poll(async () => (await stored(page, pageId)).filter((o) => o.kind === 'revert').length).toBe(1);
+    await expect(other.getByTestId('redo')).toBeEnabled();
+  });
+
+  test('the hand, the pen’s width and the side of the hand are remembered', async ({ page }) => {
+    await openTrace(page, 2);
+    await page.getByRole('button', { name: 'pen', exact: true }).click();
+    const width = page.getByRole('slider', { name: 'Width' });
+    await width.focus();
+    await width.press('ArrowRight');
+    await expect(width).toHaveAttribute('aria-valuetext', '1.2 mm');
+    await page.getByTestId('looks').click();
+    await page.getByRole('button', { name: 'Left-handed' }).click();
+    await page.reload();
+    await page.getByTestId('hand').click();
+    await page.getByRole('menu', { name: 'Hands' }).getByRole('button', { name: 'Draw' }).click();
+    await expect(page.getByRole('slider', { name: 'Width' })).toHaveAttribute('aria-valuetext', '1.2 mm');
+    await page.getByTestId('looks').click();
+    await expect(page.getByRole('button', { name: 'Left-handed' })).toHaveAttribute('aria-pressed', 'true');
+  });
+});
+
+test.describe('phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+  test('a session of three poses comes back held after a reload, skips and goes back, and keeps every stroke', async ({ page }) => {
+    await page.goto(`${desk.address}/references`);
+    await page.getByRole('button', { name: 'Start 3 poses of 120 seconds from Platform figures' }).click();
+    await expect(page.getByTestId('hold')).toBeVisible();
+    await scribble(page, 74, 60, 'pen');
+    await page.waitForTimeout(700);
+    await page.reload();
+    await expect(page.getByTestId('held')).toContainText('What you drew is kept.');
+    await page.getByRole('button', { name: '30 s more' }).click();
+    await page.getByRole('button', { name: 'Skip' }).click();
+    await expect(page.getByText('2 of 3, construction')).toBeVisible();
+    await page.getByTestId('go-on').click();
+    await scribble(page, 74, 90, 'pen');
+    await page.getByTestId('hold').click();
+    await page.getByRole('button', { name: 'Back', exact: true }).click();
+    await expect(page.getByText('1 of 3, construction')).toBeVisible();
+    await page.getByTestId('end').click();
+    await page.getByTestId('end').click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('3 poses');
+    const id = page.url().split('/').at(-1);
+    const session = (await (await page.request.get(`${desk.address}/api/sessions/${id}`)).json()) as { over: boolean; poses: { page: string; addedMs: number; heldMs: number }[] };
+    expect(session.over).toBe(true);
+    expect(session.poses[0]!.addedMs).toBe(30_000);
+    expect(await Promise.all(session.poses.map((pose) => strokesOf(page, pose.page)))).toEqual([1, 1, 0]);
+    await page.getByRole('button', { name: 'Study Man waving' }).click();
+    await expect(page.getByTestId('hand')).toBeVisible();
+  });
+
+  test('an empty desk says what to do first', async ({ page }) => {
+    const { desk: own, close: closeOwn } = await openDesk(false);
+    try {
+      await page.goto(own.address);
+      await expect(page.getByText('The desk is empty.')).toBeVisible();
+      await page.getByRole('button', { name: 'Bring in a picture' }).click();
+      await expect(page.getByText('No picture yet.')).toBeVisible();
+      await page.goto(`${own.address}/sessions`);
+      await expect(page.getByText('No session yet.')).toBeVisible();
+      await page.goto(`${own.address}/studies/${'0'.repeat(32)}`);
+      await expect(page.getByText('This study is not on the desk.')).toBeVisible();
+    } finally {
+      await closeOwn();
+    }
+  });
+});
