@@ -34,6 +34,7 @@ async function openTrace(page: Page, nth: number): Promise<string> {
 }
 
 async function scribble(page: Page, cx: number, cy: number, pointer: 'pen' | 'mouse' = 'mouse'): Promise<void> {
+  await page.bringToFront();
   const on = await pageOnScreen(page.getByTestId('page'));
   await (await Fingers.of(page)).stroke(arc(cx, cy, 9, 9).map((p) => on(p.x, p.y)), pointer, 2);
 }
