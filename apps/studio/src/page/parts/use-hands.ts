@@ -1,4 +1,4 @@
-import { useEffect, useMemo } from 'react';
+import { useEffect, useLayoutEffect, useMemo } from 'react';
 import type { Id } from '@deft/core';
 import { useDesk } from '../../data/store';
 import { DrawHand } from '../hands/draw';
@@ -29,7 +29,8 @@ export function useHands({ surface, selected, select, name, sheet, refused }: Ha
   useEffect(() => {
     if (surface && hands) surface.setHand(hands[hand]);
   }, [surface, hands, hand]);
-  useEffect(() => {
+  // Before the screen shows the new setting, so that the very next touch already has it.
+  useLayoutEffect(() => {
     if (!hands) return;
     hands.Draw.take({ tool: drawTool, size: sizes[drawTool], sheet });
     hands.Forms.take(formsTool, name);
