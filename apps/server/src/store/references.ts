@@ -1,4 +1,4 @@
-import { asc, count, desc, eq, getTableColumns } from 'drizzle-orm';
+import { asc, count, desc, eq, getTableColumns, inArray } from 'drizzle-orm';
 import type { Reference, ReferencePatch, ReferenceSet, Truth } from '@deft/contract';
 import type { Id, SubjectKey } from '@deft/core';
 import type { Database } from './database.ts';
@@ -56,7 +56,7 @@ export async function readReference(database: Database, id: Id): Promise<Referen
 export async function referenceBlobs(database: Database, id: Id): Promise<{ original: Blob; preview: Blob }> {
   const [row] = await database.select({ original: references.original, preview: references.preview }).from(references).where(eq(references.id, id));
   if (!row) throw new Gone('This reference is not on the desk.');
-  const found = await database.select().from(blobs);
+  const found = await database.select().from(blobs).where(inArray(blobs.sha256, [row.original, row.preview]));
   const blob = (sha256: string): Blob => found.find((b) => b.sha256 === sha256) as Blob;
   return { original: blob(row.original), preview: blob(row.preview) };
 }

@@ -1,5 +1,5 @@
 import { useEffect, useReducer, useState, useSyncExternalStore } from 'react';
-import { sheetsOf, type Id, type ThingOf } from '@deft/core';
+import type { Id, ThingOf } from '@deft/core';
 import { Journal } from './journal';
 import { PageKeeper, sendToDesk, type SaveState } from './page-keeper';
 
@@ -67,5 +67,3 @@ export function useThings(keeper: PageKeeper | null, types: readonly ThingOf<'fo
   }, [keeper, key]);
   return keeper?.things ?? new Map();
 }
-
-export const useSheets = (keeper: PageKeeper | null) => sheetsOf(useThings(keeper, ['sheet']));

@@ -1,4 +1,4 @@
-import type { Box, Point } from '@deft/core';
+import type { Point } from '@deft/core';
 
 /** How the page lies on the screen: screen = page × scale + (x, y). Scale in CSS pixels a millimetre. */
 export interface View {
@@ -25,11 +25,4 @@ export function zoomView(view: View, about: Point, by: number, move: Point = { x
   const scale = Math.min(MOST, Math.max(LEAST, view.scale * by));
   const real = scale / view.scale;
   return { scale, x: about.x - (about.x - view.x) * real + move.x, y: about.y - (about.y - view.y) * real + move.y };
-}
-
-/** The part of the page that the room shows, millimetres. */
-export function shownPart(view: View, room: { width: number; height: number }): Box {
-  const min = toPage(view, { x: 0, y: 0 });
-  const max = toPage(view, { x: room.width, y: room.height });
-  return { minX: min.x, minY: min.y, maxX: max.x, maxY: max.y };
 }
