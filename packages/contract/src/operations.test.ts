@@ -28,7 +28,7 @@ test.each([
 });
 
 test('an operation of another version, an odd id or too many at once do not fit', () => {
-  expect(says([operation({ add: [stroke] }, { version: 2 })])).not.toBe('fits');
+  expect(says([operation({ add: [stroke] }, { version: 3 })])).not.toBe('fits');
   expect(says([operation({ add: [stroke] }, { id: 'x' })])).not.toBe('fits');
   expect(says(Array.from({ length: MOST_OPERATIONS + 1 }, () => operation({ add: [stroke] })))).not.toBe('fits');
   expect(says([operation({ ids: [id(9)] }, { kind: 'revert' })])).toBe('fits');

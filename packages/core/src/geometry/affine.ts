@@ -56,3 +56,14 @@ export function transformPoint(m: Affine, p: Point): Point {
 
 /** The factor by which `m` scales lengths, as the root of its area factor. */
 export const scaleOf = (m: Affine): number => Math.sqrt(Math.abs(determinant(m)));
+
+/** The reflection about the line through two points. Throws a RangeError where they are one. */
+export function reflection(from: Point, to: Point): Affine {
+  const dx = to.x - from.x;
+  const dy = to.y - from.y;
+  const square = dx * dx + dy * dy;
+  if (!(square > 0)) throw new RangeError('An axis needs two different points.');
+  const c = (dx * dx - dy * dy) / square;
+  const s = (2 * dx * dy) / square;
+  return about(from, [c, s, s, -c, 0, 0]);
+}

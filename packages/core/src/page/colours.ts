@@ -3,3 +3,5 @@ export const PAPER_COLOUR = '#FBF8F1';
 export const INK_COLOUR = '#1E2430';
 /** Forms and guides, as the trade draws construction. */
 export const BLUE_PENCIL = '#2B579C';
+/** How faint construction and words get their paper-coloured edge: its width over the line's own. */
+export const HALO = 2.6;

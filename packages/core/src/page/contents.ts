@@ -1,4 +1,5 @@
-import type { Guide, Id, Paper, Sheet, Thing, ThingOf, ThingType } from './things.ts';
+import type { Box } from '../geometry/box.ts';
+import type { MirrorAxis, Guide, Id, Paper, Sheet, Thing, ThingOf, ThingType } from './things.ts';
 
 const byOrder = (a: { order: string; id: Id }, b: { order: string; id: Id }): number =>
   a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
@@ -17,7 +18,34 @@ export function paperOf(things: ReadonlyMap<Id, Thing>): Paper | null {
 /** The sheets of a page, lowest first. */
 export const sheetsOf = (things: ReadonlyMap<Id, Thing>): Sheet[] => thingsOfType(things, 'sheet');
 
+/** The paper's edges, millimetres. */
+export const paperBox = ({ x = 0, y = 0, width, height }: Pick<Paper, 'x' | 'y' | 'width' | 'height'>): Box => ({ minX: x, minY: y, maxX: x + width, maxY: y + height });
+
 /** Where a guide runs over a page, millimetres. */
-export function guideLine(guide: Pick<Guide, 'kind' | 'at'>, paper: Pick<Paper, 'width' | 'height'>): [number, number, number, number] {
-  return guide.kind === 'plumb' ? [guide.at, 0, guide.at, paper.height] : [0, guide.at, paper.width, guide.at];
+export function guideLine(guide: Pick<Guide, 'kind' | 'at'>, paper: Pick<Paper, 'x' | 'y' | 'width' | 'height'>): [number, number, number, number] {
+  const { minX, minY, maxX, maxY } = paperBox(paper);
+  return guide.kind === 'plumb' ? [guide.at, minY, guide.at, maxY] : [minX, guide.at, maxX, guide.at];
+}
+
+/** Where an axis runs over a page: on through its two points, to beyond the edges. */
+export function axisLine({ from, to }: Pick<MirrorAxis, 'from' | 'to'>, paper: Pick<Paper, 'width' | 'height'>): [number, number, number, number] {
+  const length = Math.hypot(to.x - from.x, to.y - from.y) || 1;
+  const reach = 2 * (paper.width + paper.height + Math.abs(from.x) + Math.abs(from.y));
+  const [dx, dy] = [((to.x - from.x) / length) * reach, ((to.y - from.y) / length) * reach];
+  return [from.x - dx, from.y - dy, from.x + dx, from.y + dy];
+}
+
+/** The lines between the cells of a page. */
+export function cellLines(paper: Paper): [number, number, number, number][] {
+  const { minX, minY, maxX, maxY } = paperBox(paper);
+  const { columns = 1, rows = 1 } = paper.cells ?? {};
+  const upright = Array.from({ length: columns - 1 }, (_, i): [number, number, number, number] => {
+    const x = minX + ((i + 1) * paper.width) / columns;
+    return [x, minY, x, maxY];
+  });
+  const level = Array.from({ length: rows - 1 }, (_, i): [number, number, number, number] => {
+    const y = minY + ((i + 1) * paper.height) / rows;
+    return [minX, y, maxX, y];
+  });
+  return [...upright, ...level];
 }

@@ -8,7 +8,7 @@ const ELLIPSE_CORNERS = 64;
 
 /** The outline of a shape about its own origin: corners in order, without the first repeated. */
 export function shapeOutline(shape: Shape): Point[] {
-  if (shape.kind === 'trapezoid') return [...shape.corners];
+  if (shape.kind !== 'ellipse') return [...shape.corners];
   return Array.from({ length: ELLIPSE_CORNERS }, (_, i) => {
     const t = (2 * Math.PI * i) / ELLIPSE_CORNERS;
     return { x: shape.rx * Math.cos(t), y: shape.ry * Math.sin(t) };
@@ -26,7 +26,7 @@ export interface FormMeasure {
   readonly axis: readonly [Point, Point];
   /** Along the long axis. */
   readonly length: number;
-  /** Area over length for flat corners, the short axis for an ellipse. */
+  /** Area over length for flat corners, the short axis for an ellipse and for the ellipse of an outline. */
   readonly width: number;
   readonly tilt: number;
   /** The ellipse with the same centre and second moments. */
@@ -35,7 +35,7 @@ export interface FormMeasure {
 
 /** The ellipse of the same moments, in closed form for an ellipse and by Green's theorem for corners. */
 export function formEllipse({ shape, transform }: Pick<Form, 'shape' | 'transform'>): MomentEllipse {
-  if (shape.kind === 'trapezoid') return momentEllipse(polygonMoments(formOutline({ shape, transform })));
+  if (shape.kind !== 'ellipse') return momentEllipse(polygonMoments(formOutline({ shape, transform })));
   const [a, b, c, d, e, f] = transform;
   const { rx, ry } = shape;
   return momentEllipse({
@@ -51,7 +51,7 @@ export function formEllipse({ shape, transform }: Pick<Form, 'shape' | 'transfor
 export function measureForm(form: Pick<Form, 'shape' | 'transform'>): FormMeasure {
   const ellipse = formEllipse(form);
   const { centre } = ellipse;
-  if (form.shape.kind === 'ellipse') {
+  if (form.shape.kind !== 'trapezoid') {
     const t = (-ellipse.tilt * Math.PI) / 180;
     const dx = ellipse.major * Math.cos(t);
     const dy = ellipse.major * Math.sin(t);

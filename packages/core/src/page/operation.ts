@@ -1,7 +1,8 @@
 import type { Id, Patch, Thing } from './things.ts';
 
-/** The version of the operation format this code writes; `readable` says which it reads. */
-export const OPERATION_VERSION = 1;
+/** The version of the operation format this code writes. Each version only added to the one before. */
+export const OPERATION_VERSION = 2;
+export const READABLE_VERSIONS = [1, 2] as const;
 
 /**
  * One gesture. What it adds, sets and removes happens together or not at all.

@@ -1,5 +1,5 @@
 import { thingsOf, type Operation } from './operation.ts';
-import { revertedBy, step } from './reduce.ts';
+import { reducePage, revertedBy, step } from './reduce.ts';
 import type { Id, Thing } from './things.ts';
 
 interface Entry {
@@ -38,6 +38,13 @@ export class PageLog {
   /** All operations in page order. */
   get operations(): Operation[] {
     return this.#order.map((entry) => entry.operation);
+  }
+
+  /** The page as it stood just before an operation: what a named version shows. */
+  before(id: Id): Map<Id, Thing> {
+    const { operations } = this;
+    const place = operations.findIndex((operation) => operation.id === id);
+    return reducePage(place < 0 ? operations : operations.slice(0, place));
   }
 
   has(id: Id): boolean {

@@ -1,12 +1,17 @@
-import { guideLine, paperOf, sheetsOf, thingsOfType } from './contents.ts';
+import { meets } from '../geometry/box.ts';
+import type { Point } from '../geometry/point.ts';
+import { axisLine, cellLines, guideLine, paperBox, paperOf, sheetsOf } from './contents.ts';
 import { BLUE_PENCIL } from './colours.ts';
 import { formOutline } from './form-geometry.ts';
-import { outlinePath, strokeOutline } from './stroke-outline.ts';
-import { decodeStroke } from './stroke-code.ts';
-import type { Form, Guide, Id, Landmark, Paper, Placement, Sheet, Stroke, Thing } from './things.ts';
+import { patchwork, pieceOutline } from './mesh.ts';
+import { LINE_HEIGHT, NOTE_FONT, noteLines, noteLineWidth } from './note-geometry.ts';
+import { bySheet } from './paint-order.ts';
+import { outlinePath, strokeLayers } from './stroke-outline.ts';
+import { thingBox } from './thing-box.ts';
+import type { Form, Id, Landmark, Note, Placement, Sheet, SheetThing, Stroke, Thing } from './things.ts';
 
 export interface SvgOptions {
-  /** Structure lines: guides and landmarks. They stay out unless asked for. */
+  /** Structure lines: guides, the axis, cells and landmarks. They stay out unless asked for. */
   readonly guides?: boolean;
   /** Address (a data URL, to stand alone) and pixel size of the picture a placement shows; null leaves it out. */
   readonly picture?: (placement: Placement) => { href: string; width: number; height: number } | null;
@@ -16,22 +21,22 @@ const escape = (text: string): string =>
   text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '').replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 const num = (value: number): string => String(Math.round(value * 1000) / 1000);
 const matrix = (m: readonly number[]): string => `matrix(${m.map((v) => Number(v.toPrecision(9))).join(' ')})`;
+const line = (points: readonly Point[]): string => points.map((p, i) => `${i ? 'L' : 'M'}${num(p.x)} ${num(p.y)}`).join('');
 
-function strokeSvg(stroke: Stroke): string {
-  const d = outlinePath(strokeOutline(decodeStroke(stroke.points), stroke));
-  return d && `<path d="${d}" fill="${escape(stroke.colour)}"/>`;
+function strokeSvg(stroke: Stroke, colour: string): string {
+  return strokeLayers(stroke).map(({ outline, alpha }) => {
+    const d = outlinePath(outline);
+    return d && `<path d="${d}" fill="${escape(colour)}"${alpha < 1 ? ` fill-opacity="${num(alpha)}"` : ''}/>`;
+  }).join('');
 }
 
 function formSvg(form: Form): string {
   const title = form.part ? `<title>${escape(form.part)}</title>` : '';
-  const d = formOutline(form).map((p, i) => `${i ? 'L' : 'M'}${num(p.x)} ${num(p.y)}`);
-  return `<path d="${d.join('')}Z" fill="none" stroke="${BLUE_PENCIL}" stroke-width="0.6" stroke-linejoin="round">${title}</path>`;
+  return `<path d="${line(formOutline(form))}Z" fill="none" stroke="${BLUE_PENCIL}" stroke-width="0.6" stroke-linejoin="round">${title}</path>`;
 }
 
-function guideSvg(guide: Guide, paper: Paper): string {
-  const [x1, y1, x2, y2] = guideLine(guide, paper).map(num);
-  const dash = guide.kind === 'ground' ? '' : ' stroke-dasharray="4 2.5"';
-  return `<line x1="${x1}" y1="${y1}" x2="${x2}" y2="${y2}" stroke="${BLUE_PENCIL}" stroke-width="0.35"${dash}/>`;
+function lineSvg([x1, y1, x2, y2]: readonly number[], width: number, dash = ''): string {
+  return `<line x1="${num(x1 as number)}" y1="${num(y1 as number)}" x2="${num(x2 as number)}" y2="${num(y2 as number)}" stroke="${BLUE_PENCIL}" stroke-width="${width}"${dash && ` stroke-dasharray="${dash}"`}/>`;
 }
 
 function landmarkSvg(landmark: Landmark): string {
@@ -42,39 +47,105 @@ function landmarkSvg(landmark: Landmark): string {
   return `<path d="${d}" fill="none" stroke="${BLUE_PENCIL}" stroke-width="0.5">${title}</path>`;
 }
 
+function noteSvg(note: Note): string {
+  const { says, colour, transform } = note;
+  if (says.kind !== 'text') {
+    return `<path d="${noteLines(note).map(line).join('')}" fill="none" stroke="${escape(colour)}" stroke-width="${num(noteLineWidth(note))}" stroke-linecap="round" stroke-linejoin="round"/>`;
+  }
+  const rows = says.text.split('\n').map((row, i) => `<tspan x="0" y="${num((i + 1) * says.size * LINE_HEIGHT - 0.3 * says.size)}">${escape(row)}</tspan>`);
+  return `<text transform="${matrix(transform)}" font-family="${escape(NOTE_FONT)}" font-size="${num(says.size)}" fill="${escape(colour)}">${rows.join('')}</text>`;
+}
+
+/** A picture or a piece of one; a bent piece as triangles, each a little larger than itself so that no seam shows. */
+function placementSvg(placement: Placement, picture: { href: string; width: number; height: number }): string {
+  const { id, transform } = placement;
+  const image = (more: string): string => `<image href="${escape(picture.href)}" width="${num(picture.width)}" height="${num(picture.height)}"${more}/>`;
+  const outline = pieceOutline(placement);
+  if (!outline) return image(` transform="${matrix(transform)}"`);
+  const clip = `<clipPath id="cut-${id}"><path d="${line(outline)}Z"/></clipPath>`;
+  const patches = patchwork(placement);
+  if (patches.length === 0) return `${clip}<g clip-path="url(#cut-${id})">${image(` transform="${matrix(transform)}"`)}</g>`;
+  const parts = patches.map(({ to, transform: lie }, i) => {
+    const centre = { x: (to[0].x + to[1].x + to[2].x) / 3, y: (to[0].y + to[1].y + to[2].y) / 3 };
+    const wider = to.map((p) => {
+      const far = Math.hypot(p.x - centre.x, p.y - centre.y) || 1;
+      return { x: p.x + ((p.x - centre.x) / far) * 0.15, y: p.y + ((p.y - centre.y) / far) * 0.15 };
+    });
+    return `<clipPath id="bit-${id}-${i}"><path d="${line(wider)}Z"/></clipPath><g clip-path="url(#bit-${id}-${i})"><use href="#pic-${id}" transform="${matrix(lie)}"/></g>`;
+  });
+  return `<defs>${image(` id="pic-${id}"`)}</defs>${clip}<g clip-path="url(#cut-${id})">${parts.join('')}</g>`;
+}
+
 /**
- * A page as a standalone SVG 1.1 file: size in millimetres, a group a sheet from the lowest up,
+ * What was rubbed out by area is masked away. Neighbours in the stack that the same rubber strokes
+ * reach share one mask; what no later rubber meets has none.
+ * @param drawn each thing of a sheet with its SVG, from the lowest up
+ */
+function rubbedOut(sheet: Id, drawn: readonly { thing: SheetThing; svg: string }[], page: string): string {
+  const rubbers = drawn.flatMap(({ thing }, place) => (thing.type === 'stroke' && thing.pen === 'rubber' ? [{ thing, place, box: thingBox(thing) }] : []));
+  if (rubbers.length === 0) return drawn.map(({ svg }) => svg).join('');
+  const parts: string[] = [];
+  let key = '';
+  let open: string[] = [];
+  const close = (): void => {
+    if (key && open.length > 0) parts.push(`<g mask="url(#rub-${sheet}-${key})">${open.join('')}</g>`);
+    else parts.push(...open);
+    open = [];
+  };
+  const masks = new Map<string, string>();
+  drawn.forEach(({ thing, svg }, place) => {
+    if (!svg) return;
+    const box = thingBox(thing);
+    const over = rubbers.filter((rubber) => rubber.place > place && rubber.box && box && meets(rubber.box, box));
+    const now = over.map((rubber) => rubber.place).join('-');
+    if (now !== key) {
+      close();
+      key = now;
+    }
+    if (now && !masks.has(now)) masks.set(now, over.map((rubber) => strokeSvg(rubber.thing, '#000000')).join(''));
+    open.push(svg);
+  });
+  close();
+  const defs = [...masks].map(([name, svg]) => `<mask id="rub-${sheet}-${name}" maskUnits="userSpaceOnUse" ${page}><rect ${page} fill="#FFFFFF"/>${svg}</mask>`);
+  return `${defs.join('')}${parts.join('')}`;
+}
+
+/**
+ * A page as a standalone SVG file: size in millimetres, a group a sheet from the lowest up,
  * strokes as filled paths. A hidden sheet stays in as a group that is not displayed.
  * Throws a RangeError for a page that has no paper yet.
  */
 export function pageSvg(things: ReadonlyMap<Id, Thing>, options: SvgOptions = {}): string {
   const paper = paperOf(things);
   if (!paper) throw new RangeError('This page has no paper yet.');
-  const inside = new Map<Id, string[]>();
-  const put = (sheet: Id, svg: string): void => {
-    if (svg) inside.set(sheet, [...(inside.get(sheet) ?? []), svg]);
+  const contents = bySheet(things);
+  const { minX, minY } = paperBox(paper);
+  const page = `x="${num(minX)}" y="${num(minY)}" width="${num(paper.width)}" height="${num(paper.height)}"`;
+  const drawn = (thing: SheetThing): string => {
+    switch (thing.type) {
+      case 'placement': {
+        const picture = options.picture?.(thing);
+        return picture ? placementSvg(thing, picture) : '';
+      }
+      case 'stroke': return thing.pen === 'rubber' ? '' : strokeSvg(thing, thing.colour);
+      case 'form': return formSvg(thing);
+      case 'note': return noteSvg(thing);
+      case 'guide': return options.guides ? lineSvg(guideLine(thing, paper), 0.35, thing.kind === 'ground' ? '' : '4 2.5') : '';
+      case 'axis': return options.guides ? lineSvg(axisLine(thing, paper), 0.35, '6 2 1 2') : '';
+      case 'landmark': return options.guides ? landmarkSvg(thing) : '';
+    }
   };
-  for (const placement of thingsOfType(things, 'placement')) {
-    const picture = options.picture?.(placement);
-    if (!picture) continue;
-    const { href, width, height } = picture;
-    put(placement.sheet, `<image href="${escape(href)}" width="${num(width)}" height="${num(height)}" transform="${matrix(placement.transform)}"/>`);
-  }
-  for (const stroke of thingsOfType(things, 'stroke')) put(stroke.sheet, strokeSvg(stroke));
-  for (const form of thingsOfType(things, 'form')) put(form.sheet, formSvg(form));
-  if (options.guides) {
-    for (const guide of thingsOfType(things, 'guide')) put(guide.sheet, guideSvg(guide, paper));
-    for (const landmark of thingsOfType(things, 'landmark')) put(landmark.sheet, landmarkSvg(landmark));
-  }
   const group = (sheet: Sheet): string => {
-    const look = `${sheet.opacity < 1 ? ` opacity="${num(sheet.opacity)}"` : ''}${sheet.hidden ? ' display="none"' : ''}`;
-    return `<g id="sheet-${escape(sheet.id)}"${look}><title>${escape(sheet.name)}</title>${(inside.get(sheet.id) ?? []).join('')}</g>`;
+    const look = `${sheet.opacity < 1 ? ` opacity="${num(sheet.opacity)}"` : ''}${sheet.multiply ? ' style="mix-blend-mode:multiply"' : ''}${sheet.hidden ? ' display="none"' : ''}`;
+    const inside = (contents.get(sheet.id) ?? []).map((thing) => ({ thing, svg: drawn(thing) }));
+    return `<g id="sheet-${escape(sheet.id)}"${look}><title>${escape(sheet.name)}</title>${rubbedOut(sheet.id, inside, page)}</g>`;
   };
-  const size = `width="${num(paper.width)}mm" height="${num(paper.height)}mm" viewBox="0 0 ${num(paper.width)} ${num(paper.height)}"`;
+  const size = `width="${num(paper.width)}mm" height="${num(paper.height)}mm" viewBox="${num(minX)} ${num(minY)} ${num(paper.width)} ${num(paper.height)}"`;
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" ${size}>`,
-    `<rect width="100%" height="100%" fill="${escape(paper.colour)}"/>`,
+    `<rect ${page} fill="${escape(paper.colour)}"/>`,
+    ...(options.guides ? cellLines(paper).map((one) => lineSvg(one, 0.25)) : []),
     ...sheetsOf(things).map(group),
     '</svg>',
     '',

@@ -8,9 +8,14 @@ export type Id = string;
 export interface Paper {
   readonly type: 'page';
   readonly id: Id;
+  /** Where its left top corner lies: 0, 0 until it is grown to the left or upward. */
+  readonly x?: number;
+  readonly y?: number;
   readonly width: number;
   readonly height: number;
   readonly colour: string;
+  /** The page parted into equal cells, one pose each; none where null or absent. */
+  readonly cells?: { readonly columns: number; readonly rows: number } | null;
 }
 
 export const SHEET_KINDS = ['picture', 'tone', 'guides', 'forms', 'ink'] as const;
@@ -27,16 +32,24 @@ export interface Sheet {
   readonly opacity: number;
   readonly hidden: boolean;
   readonly locked: boolean;
+  /** Darkens what lies under it instead of covering it. */
+  readonly multiply?: boolean;
+  /** Sheets of the same group are hidden, faded and locked together. */
+  readonly group?: string | null;
 }
 
-export const PENS = ['pencil', 'pen'] as const;
+/** What makes a stroke; the rubber cuts out of what was drawn before on its own sheet. */
+export const PENS = ['pencil', 'pen', 'shade', 'rubber'] as const;
 export type PenKind = (typeof PENS)[number];
 
 /** Where a line takes its width from: the pen's own pressure, the hand's speed, or nothing. */
 export const PRESSURES = ['device', 'speed', 'even'] as const;
 export type PressureSource = (typeof PRESSURES)[number];
 
-/** One line drawn without lifting. `points` is the raw record (see stroke-code.ts). */
+/**
+ * One line drawn without lifting. `points` is the raw record (see stroke-code.ts). Where a number
+ * from 0 to 1 is absent, it is its pen's own (see stroke-look.ts).
+ */
 export interface Stroke {
   readonly type: 'stroke';
   readonly id: Id;
@@ -48,13 +61,22 @@ export interface Stroke {
   readonly size: number;
   readonly colour: string;
   readonly pressure: PressureSource;
+  /** 1 for a crisp edge, 0 for the softest. */
+  readonly hardness?: number;
+  /** How much of the width follows pressure. */
+  readonly response?: number;
+  /** How far the line is smoothed on showing; the record stays raw. */
+  readonly smoothing?: number;
+  /** From the record's millimetres to the page's: where the stroke has been moved to. */
+  readonly transform?: Affine;
 }
 
 export type Shape =
   | { readonly kind: 'ellipse'; readonly rx: number; readonly ry: number }
-  | { readonly kind: 'trapezoid'; readonly corners: readonly [Point, Point, Point, Point] };
+  | { readonly kind: 'trapezoid'; readonly corners: readonly [Point, Point, Point, Point] }
+  | { readonly kind: 'outline'; readonly corners: readonly Point[] };
 
-export const FORM_KINDS = ['ellipse', 'trapezoid'] as const satisfies readonly Shape['kind'][];
+export const FORM_KINDS = ['ellipse', 'trapezoid', 'outline'] as const satisfies readonly Shape['kind'][];
 export type FormKind = Shape['kind'];
 
 /** A construction shape about its own origin, laid on the page by `transform`. */
@@ -81,6 +103,31 @@ export interface Guide {
   readonly at: number;
 }
 
+/** The line that symmetry is drawn about; a page has one at the most. */
+export interface MirrorAxis {
+  readonly type: 'axis';
+  readonly id: Id;
+  readonly sheet: Id;
+  readonly from: Point;
+  readonly to: Point;
+}
+
+/** Words, an arrow or a count of strokes ticked off, about its own origin and laid on the page by `transform`. */
+export interface Note {
+  readonly type: 'note';
+  readonly id: Id;
+  readonly sheet: Id;
+  readonly order: string;
+  readonly transform: Affine;
+  readonly colour: string;
+  readonly says: Saying;
+}
+
+export type Saying =
+  | { readonly kind: 'text'; readonly text: string; /** Height of a line, millimetres. */ readonly size: number }
+  | { readonly kind: 'arrow'; readonly to: Point }
+  | { readonly kind: 'count'; readonly count: number; readonly size: number };
+
 export const LANDMARK_STATES = ['set', 'not drawn', 'hidden'] as const;
 export type LandmarkState = (typeof LANDMARK_STATES)[number];
 
@@ -106,10 +153,32 @@ export interface Placement {
   /** Revision of the preparation it shows; 0 is the untouched original. */
   readonly revision: number;
   readonly transform: Affine;
+  /** A piece cut out along an outline, prepared-picture pixels; the whole picture where null or absent. */
+  readonly clip?: readonly Point[] | null;
+  /** Where a bent piece's grid points have gone, still in picture pixels (see mesh.ts). */
+  readonly mesh?: Mesh | null;
 }
 
-export type Thing = Paper | Sheet | Stroke | Form | Guide | Landmark | Placement;
+/** A grid over the box of a piece's outline, `columns` × `rows` cells; its points row by row. */
+export interface Mesh {
+  readonly columns: number;
+  readonly rows: number;
+  readonly points: readonly Point[];
+}
+
+/** A name for the page as it stood just before this was added. */
+export interface Version {
+  readonly type: 'version';
+  readonly id: Id;
+  readonly name: string;
+  /** Milliseconds since 1970. */
+  readonly at: number;
+}
+
+export type Thing = Paper | Sheet | Stroke | Form | Guide | MirrorAxis | Note | Landmark | Placement | Version;
 export type ThingType = Thing['type'];
+/** What lies on a sheet. */
+export type SheetThing = Extract<Thing, { sheet: Id }>;
 export type ThingOf<T extends ThingType> = Extract<Thing, { type: T }>;
 
 type Changes<T> = T extends Thing ? Partial<Omit<T, 'id' | 'type'>> : never;

@@ -1,0 +1,46 @@
+import type { Point } from './point.ts';
+
+/** Whether a place lies inside an outline (even-odd). */
+export function isInside(outline: readonly Point[], p: Point): boolean {
+  let inside = false;
+  for (let i = 0, j = outline.length - 1; i < outline.length; j = i, i += 1) {
+    const a = outline[i] as Point;
+    const b = outline[j] as Point;
+    if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
+  }
+  return inside;
+}
+
+/** Points added to the sides of a closed outline so that none is longer than `step`: before it is bent. */
+export function refined(outline: readonly Point[], step: number): Point[] {
+  return outline.flatMap((p, i) => {
+    const q = outline[(i + 1) % outline.length] as Point;
+    const count = Math.max(1, Math.min(64, Math.ceil(Math.hypot(q.x - p.x, q.y - p.y) / step)));
+    return Array.from({ length: count }, (_, k) => ({ x: p.x + ((q.x - p.x) * k) / count, y: p.y + ((q.y - p.y) * k) / count }));
+  });
+}
+
+/** An outline with the points left out that lie within `tolerance` of the line between their neighbours that stay (Douglas and Peucker 1973). */
+export function thinned(line: readonly Point[], tolerance: number): Point[] {
+  if (line.length < 3) return [...line];
+  const keep = new Set([0, line.length - 1]);
+  const spans: [number, number][] = [[0, line.length - 1]];
+  for (let span = spans.pop(); span; span = spans.pop()) {
+    const [from, to] = span;
+    const a = line[from] as Point;
+    const b = line[to] as Point;
+    const length = Math.hypot(b.x - a.x, b.y - a.y);
+    let worst = 0;
+    let at = -1;
+    for (let i = from + 1; i < to; i += 1) {
+      const p = line[i] as Point;
+      const off = length > 0 ? Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / length : Math.hypot(p.x - a.x, p.y - a.y);
+      if (off > worst) [worst, at] = [off, i];
+    }
+    if (worst > tolerance) {
+      keep.add(at);
+      spans.push([from, at], [at, to]);
+    }
+  }
+  return line.filter((_, i) => keep.has(i));
+}
