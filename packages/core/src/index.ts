@@ -4,3 +4,4 @@ export * from './geometry/index.ts';
 export * from './page/index.ts';
 export * from './session/index.ts';
 export * from './subjects/index.ts';
+export * from './tone/index.ts';

@@ -6,6 +6,7 @@ import { exportPng, exportSvg } from '../jobs/export-page.ts';
 import type { BlobFiles } from '../store/blob-files.ts';
 import { Malformed } from '../store/refusals.ts';
 import type { Store } from '../store/store.ts';
+import { PageStreams } from './page-stream.ts';
 import { valid } from './refuse.ts';
 
 /** What Joi cannot see: a stroke must unpack, and an operation must speak of the page it is sent to. */
@@ -28,6 +29,7 @@ function mustBeSound(page: string, operations: readonly Operation[]): void {
 
 export function pagesRouter(store: Store, files: BlobFiles): Router {
   const router = Router();
+  const streams = new PageStreams();
   const truth = Joi.boolean().truthy('1').falsy('0').default(false);
   const exportSchema = Joi.object<{ guides: boolean; picture: boolean; dpi: number }>({ guides: truth, picture: truth, dpi: Joi.number().integer().min(36).max(1200).default(300) });
   const options = (query: unknown): { guides: boolean; picture: boolean; dpi: number } => {
@@ -46,7 +48,14 @@ export function pagesRouter(store: Store, files: BlobFiles): Router {
     const page = valid(idSchema, request.params.page);
     const { after, operations } = valid(batchSchema, request.body);
     mustBeSound(page, operations);
-    response.json(await store.appendOperations(page, operations, after));
+    const answer = await store.appendOperations(page, operations, after);
+    response.json(answer);
+    if (operations.length > 0) streams.tell(page, answer.head);
+  });
+
+  router.get('/:page/stream', async (request, response) => {
+    const page = valid(idSchema, request.params.page);
+    streams.listen(page, await store.readHead(page), response);
   });
 
   router.get('/:page/page.svg', async (request, response) => {

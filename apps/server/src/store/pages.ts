@@ -10,12 +10,18 @@ const stored = (row: typeof operations.$inferSelect): Numbered => {
   return { number, operation: operation as Operation };
 };
 
-/** The page's operations after a number, in order. Throws Gone where there is no such page. */
-export async function readPage(database: Database, page: Id, after: number): Promise<Answer> {
+/** The page's last number. Throws Gone where there is no such page. */
+export async function readHead(database: Database, page: Id): Promise<number> {
   const [row] = await database.select({ head: pages.head }).from(pages).where(eq(pages.id, page));
   if (!row) throw new Gone('This page is not on the desk.');
+  return row.head;
+}
+
+/** The page's operations after a number, in order. Throws Gone where there is no such page. */
+export async function readPage(database: Database, page: Id, after: number): Promise<Answer> {
+  const head = await readHead(database, page);
   const rows = await database.select().from(operations).where(and(eq(operations.page, page), gt(operations.number, after))).orderBy(asc(operations.number));
-  return { after, head: rows.at(-1)?.number ?? Math.min(after, row.head), operations: rows.map(stored) };
+  return { after, head: rows.at(-1)?.number ?? Math.min(after, head), operations: rows.map(stored) };
 }
 
 /**

@@ -1,29 +1,63 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { GuideKind } from '@deft/core';
+import { INK_COLOUR, PEN_MANNERS, type GuideKind, type PenKind } from '@deft/core';
 
-export const HANDS = ['Draw', 'Forms', 'Guides', 'Move'] as const;
+export const HANDS = ['Draw', 'Forms', 'Guides', 'Move', 'Words'] as const;
 export type HandName = (typeof HANDS)[number];
 
 export const PLACES = ['Behind', 'Beside', 'Corner', 'Away'] as const;
 /** Where the reference sits. */
 export type PlaceName = (typeof PLACES)[number];
 
-export type DrawTool = 'pencil' | 'pen' | 'rub out';
 export type FormsTool = 'ellipse' | 'trapezoid' | 'landmark';
+export type GuidesTool = GuideKind | 'axis';
+export type WordsTool = 'text' | 'arrow' | 'count';
+export type RubBy = 'stroke' | 'area';
 
-export interface DeskState {
-  readonly hand: HandName;
-  readonly drawTool: DrawTool;
-  /** Millimetres, remembered for each pen on its own. */
-  readonly sizes: Readonly<Record<DrawTool, number>>;
-  readonly formsTool: FormsTool;
-  readonly guide: GuideKind;
-  readonly night: boolean | null;
-  readonly leftHanded: boolean;
+/** How one pen is set; each pen remembers its own. */
+export interface PenSetting {
+  /** Millimetres. */
+  readonly size: number;
+  /** These three from 0 to 1. */
+  readonly hardness: number;
+  readonly response: number;
+  readonly smoothing: number;
+  /** One width throughout, whatever the hand does. */
+  readonly even: boolean;
+  readonly colour: string;
 }
 
+/** Everything the desk remembers about how one works: no page contents. */
+export interface DeskState {
+  readonly hand: HandName;
+  readonly pen: PenKind;
+  readonly pens: Readonly<Record<PenKind, PenSetting>>;
+  readonly rubBy: RubBy;
+  readonly symmetry: boolean;
+  /** Own colours, newest first. */
+  readonly mixes: readonly string[];
+  readonly formsTool: FormsTool;
+  readonly guide: GuidesTool;
+  readonly words: WordsTool;
+  readonly night: boolean | null;
+  readonly leftHanded: boolean;
+  /** Whether fingers draw; null leaves it to whether a pen has been seen. */
+  readonly fingersDraw: boolean | null;
+  /** CSS pixels to a real millimetre, once a bank card has been laid on the screen. */
+  readonly realScale: number | null;
+}
+
+export const MOST_MIXES = 6;
+
+const setting = (pen: PenKind, size: number, colour: string = INK_COLOUR): PenSetting => {
+  const { hardness, response, smoothing } = PEN_MANNERS[pen];
+  return { size, hardness, response, smoothing, even: false, colour };
+};
+
 const initialState: DeskState = {
-  hand: 'Draw', drawTool: 'pencil', sizes: { pencil: 0.7, pen: 1.1, 'rub out': 1 }, formsTool: 'ellipse', guide: 'ground', night: null, leftHanded: false,
+  hand: 'Draw', pen: 'pencil',
+  pens: { pencil: setting('pencil', 0.7), pen: setting('pen', 1.1), shade: setting('shade', 7, '#4A4F58'), rubber: setting('rubber', 4) },
+  rubBy: 'stroke', symmetry: false, mixes: [], formsTool: 'ellipse', guide: 'ground', words: 'text',
+  night: null, leftHanded: false, fingersDraw: null, realScale: null,
 };
 
 export const deskSlice = createSlice({
@@ -31,13 +65,19 @@ export const deskSlice = createSlice({
   initialState,
   reducers: {
     takeHand: (state, { payload }: PayloadAction<HandName>) => ({ ...state, hand: payload }),
-    takePen: (state, { payload }: PayloadAction<DrawTool>) => ({ ...state, drawTool: payload }),
-    setSize: (state, { payload }: PayloadAction<number>) => ({ ...state, sizes: { ...state.sizes, [state.drawTool]: payload } }),
+    takePen: (state, { payload }: PayloadAction<PenKind>) => ({ ...state, hand: 'Draw' as const, pen: payload }),
+    setPen: (state, { payload }: PayloadAction<Partial<PenSetting>>) => ({ ...state, pens: { ...state.pens, [state.pen]: { ...state.pens[state.pen], ...payload } } }),
+    addMix: (state, { payload }: PayloadAction<string>) => ({ ...state, mixes: [payload, ...state.mixes.filter((mix) => mix !== payload)].slice(0, MOST_MIXES) }),
+    setRubBy: (state, { payload }: PayloadAction<RubBy>) => ({ ...state, rubBy: payload }),
+    setSymmetry: (state, { payload }: PayloadAction<boolean>) => ({ ...state, symmetry: payload }),
     takeForm: (state, { payload }: PayloadAction<FormsTool>) => ({ ...state, formsTool: payload }),
-    takeGuide: (state, { payload }: PayloadAction<GuideKind>) => ({ ...state, guide: payload }),
+    takeGuide: (state, { payload }: PayloadAction<GuidesTool>) => ({ ...state, guide: payload }),
+    takeWords: (state, { payload }: PayloadAction<WordsTool>) => ({ ...state, words: payload }),
     setNight: (state, { payload }: PayloadAction<boolean>) => ({ ...state, night: payload }),
     setLeftHanded: (state, { payload }: PayloadAction<boolean>) => ({ ...state, leftHanded: payload }),
+    setFingersDraw: (state, { payload }: PayloadAction<boolean | null>) => ({ ...state, fingersDraw: payload }),
+    setRealScale: (state, { payload }: PayloadAction<number>) => ({ ...state, realScale: payload }),
   },
 });
 
-export const { takeHand, takePen, setSize, takeForm, takeGuide, setNight, setLeftHanded } = deskSlice.actions;
+export const { takeHand, takePen, setPen, addMix, setRubBy, setSymmetry, takeForm, takeGuide, takeWords, setNight, setLeftHanded, setFingersDraw, setRealScale } = deskSlice.actions;

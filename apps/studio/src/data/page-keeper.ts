@@ -5,6 +5,16 @@ import { newId } from './new-id';
 /** Whether all is on the desk, on its way there, or kept here until the desk answers again. */
 export type SaveState = 'saved' | 'saving' | 'kept here';
 
+/** Calls back whenever the desk says that a page has grown, with its last number. @returns how to stop */
+export type Listen = (page: Id, grown: (head: number) => void) => () => void;
+
+export const listenToDesk: Listen = (page, grown) => {
+  if (typeof EventSource === 'undefined') return () => undefined;
+  const source = new EventSource(`/api/pages/${page}/stream`);
+  source.onmessage = ({ data }) => grown(Number(data));
+  return () => source.close();
+};
+
 /** Sends a batch and reads on; throws where the desk does not answer, `Refused` where it will not have it. */
 export type Send = (page: Id, after: number, operations: readonly Operation[]) => Promise<Answer>;
 
@@ -41,12 +51,14 @@ export class PageKeeper {
   #failures = 0;
   #timer: ReturnType<typeof setTimeout> | null = null;
   #closed = false;
+  #stopListening: (() => void) | null = null;
   #ready = false;
 
   constructor(
     readonly page: Id,
     private readonly journal: Journal,
     private readonly send: Send = sendToDesk,
+    private readonly listen: Listen = listenToDesk,
   ) {
     this.replica = new Replica(page, journal.device);
   }
@@ -73,11 +85,18 @@ export class PageKeeper {
     const changed = new Set<Id>();
     for (const operation of await this.journal.pending(this.page)) for (const id of this.replica.show(operation)) changed.add(id);
     this.#tell(changed);
+    if (this.#closed) return;
+    const behind = (head: number): boolean => head > this.replica.head || this.#failures > 0;
+    this.#stopListening = this.listen(this.page, (head) => {
+      // A round that is under way may have asked before the page grew.
+      if (behind(head)) void this.sync().then(() => (behind(head) ? this.sync() : undefined));
+    });
     await this.sync();
   }
 
   close(): void {
     this.#closed = true;
+    this.#stopListening?.();
     if (this.#timer) clearTimeout(this.#timer);
     this.#listeners.clear();
     this.#stateListeners.clear();

@@ -3,7 +3,8 @@ import { useDispatch, useSelector, type TypedUseSelectorHook } from 'react-redux
 import { api } from './api';
 import { deskSlice, type DeskState } from './desk-slice';
 
-const KEY = 'deft-desk';
+/** The number grows where what is remembered takes another shape. */
+const KEY = 'deft-desk-2';
 
 function remembered(): DeskState {
   const fresh = deskSlice.getInitialState();

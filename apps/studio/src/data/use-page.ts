@@ -1,5 +1,5 @@
 import { useEffect, useReducer, useState, useSyncExternalStore } from 'react';
-import type { Id, ThingOf } from '@deft/core';
+import type { Id, ThingType } from '@deft/core';
 import { Journal } from './journal';
 import { PageKeeper, sendToDesk, type SaveState } from './page-keeper';
 
@@ -48,7 +48,7 @@ export function useSaveState(keeper: PageKeeper): SaveState {
 }
 
 /** Renders again when things of the given kinds change; never for a stroke alone unless asked. */
-export function useThings(keeper: PageKeeper | null, types: readonly ThingOf<'form' | 'sheet' | 'landmark' | 'guide' | 'placement' | 'stroke' | 'page'>['type'][]): PageKeeper['things'] {
+export function useThings(keeper: PageKeeper | null, types: readonly ThingType[]): PageKeeper['things'] {
   const [, again] = useReducer((n: number) => n + 1, 0);
   const key = types.join();
   useEffect(() => {

@@ -1,4 +1,4 @@
-import { compose, distance, formOutline, invert, measureForm, rotation, transformPoint, translation, type Form, type Point } from '@deft/core';
+import { compose, distance, formOutline, invert, isInside, measureForm, rotation, transformPoint, translation, type Form, type Point } from '@deft/core';
 
 export interface Handle {
   readonly key: string;
@@ -6,10 +6,11 @@ export interface Handle {
   readonly at: Point;
 }
 
-/** Where a form can be taken hold of: an ellipse by the ends of its axes, a trapezoid by its corners. */
+/** Where a form can be taken hold of: an ellipse by the ends of its axes, a trapezoid by its corners, an outline only as a whole. */
 export function handlesOf(form: Form): Handle[] {
   const { shape, transform } = form;
   if (shape.kind === 'trapezoid') return formOutline(form).map((at, i) => ({ key: String(i), at }));
+  if (shape.kind === 'outline') return [];
   const ends = { east: { x: shape.rx, y: 0 }, south: { x: 0, y: shape.ry }, west: { x: -shape.rx, y: 0 }, north: { x: 0, y: -shape.ry } };
   return Object.entries(ends).map(([key, p]) => ({ key, at: transformPoint(transform, p) }));
 }
@@ -24,6 +25,7 @@ export function pullHandle(form: Form, key: string, to: Point): Pick<Form, 'shap
     const corners = shape.corners.map((corner, i) => (String(i) === key ? local : corner)) as unknown as typeof shape.corners;
     return { shape: { ...shape, corners }, transform };
   }
+  if (shape.kind === 'outline') return { shape, transform };
   const { centre } = measureForm(form);
   const across = key === 'north' || key === 'south';
   const own = { east: 0, north: 90, west: 180, south: 270 }[key] ?? 0;
@@ -33,16 +35,6 @@ export function pullHandle(form: Form, key: string, to: Point): Pick<Form, 'shap
   const other = across ? shape.rx * by : shape.ry * Math.hypot(transform[2], transform[3]);
   const [rx, ry] = across ? [other, radius] : [radius, other];
   return { shape: { kind: 'ellipse', rx, ry }, transform: compose(translation(centre.x, centre.y), rotation(angle - own)) };
-}
-
-/** Whether a place lies inside an outline (even-odd). */
-export function isInside(outline: readonly Point[], p: Point): boolean {
-  let inside = false;
-  outline.forEach((a, i) => {
-    const b = outline[(i + 1) % outline.length] as Point;
-    if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
-  });
-  return inside;
 }
 
 /** The form under a place: the smallest that holds it. */

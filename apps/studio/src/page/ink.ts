@@ -1,76 +1,143 @@
-import { BLUE_PENCIL, boxOf, decodeStroke, formOutline, grow, guideLine, outlinePath, strokeOutline, type Box, type Form, type Guide, type Landmark, type Paper, type Stroke } from '@deft/core';
+import { axisLine, BLUE_PENCIL, formOutline, guideLine, HALO, LINE_HEIGHT, NOTE_FONT, noteLines, noteLineWidth, outlinePath, patchwork, pieceOutline, strokeLayers, type Form, type Guide, type Landmark, type MirrorAxis, type Note, type Paper, type Placement, type Point, type SheetThing, type Stroke } from '@deft/core';
+import type { Picture } from './pictures';
+import { pointsOf } from './stroke-points';
 
-/** A stroke ready to be painted, page millimetres. */
-export interface Inked {
-  readonly path: Path2D;
-  readonly box: Box;
+type Context = CanvasRenderingContext2D;
+
+/** What painting needs to know besides the thing itself. */
+export interface PaintRoom {
+  readonly paper: Paper;
+  /** Millimetres to a CSS pixel: construction lines keep their width on the screen. */
+  readonly pixel: number;
+  readonly picture: (placement: Placement) => Picture | null;
 }
 
-const known = new WeakMap<Stroke, Inked | null>();
+const known = new WeakMap<Stroke, { path: Path2D; alpha: number }[]>();
 
-/** Outlined once a stroke; null for a stroke without points. */
-export function inked(stroke: Stroke): Inked | null {
+/** A stroke ready to be painted, outlined once. */
+function inked(stroke: Stroke): { path: Path2D; alpha: number }[] {
   const before = known.get(stroke);
-  if (before !== undefined) return before;
-  const points = decodeStroke(stroke.points);
-  const box = boxOf(points);
-  const made = box && { path: new Path2D(outlinePath(strokeOutline(points, stroke))), box: grow(box, stroke.size) };
+  if (before) return before;
+  const made = strokeLayers(stroke, pointsOf(stroke)).map(({ outline, alpha }) => ({ path: new Path2D(outlinePath(outline)), alpha }));
   known.set(stroke, made);
   return made;
 }
 
-type Context = CanvasRenderingContext2D;
+/** Widths of construction lines, CSS pixels. */
+const FORM_LINE = 1.8;
+const GUIDE_LINE = 1.2;
 
-/** Widths of construction lines, millimetres on the page at the least and CSS pixels on the screen at the least. */
-const LINE_PIXELS = 1.8;
-
+/** A rubber's stroke takes away what is on the canvas, so each sheet must have its own. */
 export function paintStroke(context: Context, stroke: Stroke): void {
-  const ink = inked(stroke);
-  if (!ink) return;
   context.fillStyle = stroke.colour;
-  context.fill(ink.path);
+  if (stroke.pen === 'rubber') context.globalCompositeOperation = 'destination-out';
+  for (const { path, alpha } of inked(stroke)) {
+    context.globalAlpha = alpha;
+    context.fill(path);
+  }
+  context.globalAlpha = 1;
+  context.globalCompositeOperation = 'source-over';
 }
 
-function halo(context: Context, paper: string, width: number, draw: () => void, dash: number[] = []): void {
+/** Blue pencil with a paper-coloured edge, so that it shows on any picture. */
+function construction(context: Context, paper: Paper, path: Path2D, width: number, dash: number[] = []): void {
   context.lineJoin = 'round';
   context.lineCap = 'round';
   context.setLineDash([]);
-  context.strokeStyle = paper;
+  context.strokeStyle = paper.colour;
   context.globalAlpha = 0.85;
-  context.lineWidth = width * 2.6;
-  draw();
+  context.lineWidth = width * HALO;
+  context.stroke(path);
   context.globalAlpha = 1;
   context.setLineDash(dash);
   context.strokeStyle = BLUE_PENCIL;
   context.lineWidth = width;
-  draw();
+  context.stroke(path);
   context.setLineDash([]);
 }
 
-/** Blue pencil with a paper-coloured halo. @param pixel millimetres to a CSS pixel */
-export function paintForm(context: Context, form: Form, paper: Paper, pixel: number): void {
+export function polyline(points: readonly Point[], closed = false): Path2D {
   const path = new Path2D();
-  formOutline(form).forEach((p, i) => (i ? path.lineTo(p.x, p.y) : path.moveTo(p.x, p.y)));
-  path.closePath();
-  halo(context, paper.colour, LINE_PIXELS * pixel, () => context.stroke(path));
+  points.forEach((p, i) => (i ? path.lineTo(p.x, p.y) : path.moveTo(p.x, p.y)));
+  if (closed) path.closePath();
+  return path;
 }
 
-export function paintGuide(context: Context, guide: Guide, paper: Paper, pixel: number): void {
-  const [x1, y1, x2, y2] = guideLine(guide, paper);
-  const path = new Path2D();
-  path.moveTo(x1, y1);
-  path.lineTo(x2, y2);
-  halo(context, paper.colour, (guide.kind === 'ground' ? 1.6 : 1.2) * pixel, () => context.stroke(path), guide.kind === 'ground' ? [] : [7 * pixel, 5 * pixel]);
+const segment = ([x1, y1, x2, y2]: readonly [number, number, number, number]): Path2D => polyline([{ x: x1, y: y1 }, { x: x2, y: y2 }]);
+
+export const paintForm = (context: Context, form: Form, { paper, pixel }: PaintRoom): void => construction(context, paper, polyline(formOutline(form), true), FORM_LINE * pixel);
+
+export function paintGuide(context: Context, guide: Guide, { paper, pixel }: PaintRoom): void {
+  const ground = guide.kind === 'ground';
+  construction(context, paper, segment(guideLine(guide, paper)), (ground ? 1.6 : GUIDE_LINE) * pixel, ground ? [] : [7 * pixel, 5 * pixel]);
 }
 
-export function paintLandmark(context: Context, landmark: Landmark, paper: Paper, pixel: number): void {
+export const paintAxis = (context: Context, axis: MirrorAxis, { paper, pixel }: PaintRoom): void =>
+  construction(context, paper, segment(axisLine(axis, paper)), GUIDE_LINE * pixel, [12 * pixel, 4 * pixel, 2 * pixel, 4 * pixel]);
+
+export function paintLandmark(context: Context, landmark: Landmark, { paper, pixel }: PaintRoom): void {
   if (landmark.state !== 'set') return;
   const { x, y } = landmark.at;
   const arm = 7 * pixel;
-  const path = new Path2D();
-  path.moveTo(x - arm, y);
-  path.lineTo(x + arm, y);
-  path.moveTo(x, y - arm);
-  path.lineTo(x, y + arm);
-  halo(context, paper.colour, 1.8 * pixel, () => context.stroke(path));
+  const path = segment([x - arm, y, x + arm, y]);
+  path.addPath(segment([x, y - arm, x, y + arm]));
+  construction(context, paper, path, FORM_LINE * pixel);
+}
+
+export function paintNote(context: Context, note: Note): void {
+  const { says, colour, transform } = note;
+  if (says.kind === 'text') {
+    context.save();
+    context.transform(...transform);
+    context.fillStyle = colour;
+    context.font = `${says.size}px ${NOTE_FONT}`;
+    says.text.split('\n').forEach((row, i) => context.fillText(row, 0, (i + 1) * says.size * LINE_HEIGHT - 0.3 * says.size));
+    context.restore();
+    return;
+  }
+  context.strokeStyle = colour;
+  context.lineWidth = noteLineWidth(note);
+  context.lineCap = 'round';
+  context.lineJoin = 'round';
+  for (const line of noteLines(note)) context.stroke(polyline(line));
+}
+
+/** A picture, a piece cut from it, or a bent piece: triangle by triangle, each a little larger than itself. */
+export function paintPlacement(context: Context, placement: Placement, { image, width, height }: Picture): void {
+  const outline = pieceOutline(placement);
+  context.save();
+  if (outline) context.clip(polyline(outline, true));
+  const patches = patchwork(placement);
+  if (patches.length === 0) {
+    context.transform(...placement.transform);
+    context.drawImage(image, 0, 0, width, height);
+  }
+  for (const { to, transform } of patches) {
+    const centre = { x: (to[0].x + to[1].x + to[2].x) / 3, y: (to[0].y + to[1].y + to[2].y) / 3 };
+    context.save();
+    context.clip(polyline(to.map((p) => {
+      const far = Math.hypot(p.x - centre.x, p.y - centre.y) || 1;
+      return { x: p.x + ((p.x - centre.x) / far) * 0.2, y: p.y + ((p.y - centre.y) / far) * 0.2 };
+    }), true));
+    context.transform(...transform);
+    context.drawImage(image, 0, 0, width, height);
+    context.restore();
+  }
+  context.restore();
+}
+
+/** Paints one thing in page millimetres. */
+export function paintThing(context: Context, thing: SheetThing, room: PaintRoom): void {
+  switch (thing.type) {
+    case 'stroke': return paintStroke(context, thing);
+    case 'form': return paintForm(context, thing, room);
+    case 'note': return paintNote(context, thing);
+    case 'guide': return paintGuide(context, thing, room);
+    case 'axis': return paintAxis(context, thing, room);
+    case 'landmark': return paintLandmark(context, thing, room);
+    case 'placement': {
+      const picture = room.picture(thing);
+      return picture ? paintPlacement(context, thing, picture) : undefined;
+    }
+  }
 }

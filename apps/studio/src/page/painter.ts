@@ -1,47 +1,56 @@
-import { outlinePath, paperOf, sheetsOf, strokeOutline, thingsOfType, type Id, type Paper, type Placement, type Sheet, type Stroke, type StrokePoint, type Thing } from '@deft/core';
-import { paintForm, paintGuide, paintLandmark, paintStroke } from './ink';
-import { fitView, type View } from './view';
+import { boxOf, cellLines, cornersOf, grow, invert, joined, paperBox, paperOf, sheetsOf, transformPoint, compose, BLUE_PENCIL, type Affine, type Box, type Id, type Paper, type Point, type Sheet, type SheetThing, type Thing } from '@deft/core';
+import { paintThing, type PaintRoom } from './ink';
+import { LiveInk, type LiveStroke } from './live-ink';
+import { Pictures, type PictureSource } from './pictures';
+import { Raster } from './raster';
+import { Scene } from './scene';
+import { fitView, UPRIGHT, viewAffine, type Room, type View } from './view';
 
-/** A stroke under the pen: raw points in millimetres. */
-export interface LiveStroke {
-  readonly look: Pick<Stroke, 'pen' | 'size' | 'colour' | 'pressure'>;
-  readonly points: readonly StrokePoint[];
-}
+/** How far lines of a constant width on the screen reach beyond their own place, CSS pixels. */
+const PAD = 12;
 
-export interface PainterOptions {
-  readonly picture: (placement: Placement) => string;
-  /** Pixel size of a placed reference. */
-  readonly pictureSize: (placement: Placement) => { width: number; height: number };
-}
-
-type Room = { width: number; height: number };
+type Overlay = (context: CanvasRenderingContext2D, pixel: number) => void;
 
 /**
  * Paints a page into a host element: the paper, a canvas for each visible sheet, and on top one
  * for what is under the pen. Each canvas is as large as the view. While the view moves, the whole
- * stack is moved by the compositor and painted anew when it settles.
+ * stack is moved by the compositor; when it settles, fresh canvases are painted in slices and
+ * take the old ones' place. A change paints the room it touches and nothing else.
  */
 export class Painter {
+  readonly scene = new Scene();
+  readonly #frame = document.createElement('div');
   readonly #stack = document.createElement('div');
   readonly #paper = document.createElement('div');
-  readonly #sheets = new Map<Id, HTMLElement>();
+  readonly #layers = new Map<Id, HTMLCanvasElement>();
   readonly #live = document.createElement('canvas');
-  #view: View = { scale: 1, x: 0, y: 0 };
+  #veil: HTMLCanvasElement | null = null;
+  readonly #pictures: Pictures;
+  #view: View = UPRIGHT;
   /** The view that the canvases were painted for. */
-  #painted: View = this.#view;
+  #painted: View = UPRIGHT;
+  #fitted: View | null = null;
   #room: Room = { width: 0, height: 0 };
   #things: ReadonlyMap<Id, Thing> = new Map();
-  #overlay: ((context: CanvasRenderingContext2D, pixel: number) => void) | null = null;
-  #liveStrokes: readonly LiveStroke[] = [];
-  #frame = 0;
+  #page: Paper | null = null;
+  #job: Raster | null = null;
+  #lifted: ReadonlySet<Id> = new Set();
+  #inks: LiveInk[] = [];
+  #overlay: Overlay | null = null;
+  #liveDirty: Box | 'all' | null = null;
+  #asked = 0;
   #pictureShown = true;
+  #viewListeners = new Set<() => void>();
 
-  constructor(host: HTMLElement, private readonly options: PainterOptions) {
-    Object.assign(this.#stack.style, { position: 'absolute', inset: '0', overflow: 'hidden', transformOrigin: '0 0' });
-    Object.assign(this.#paper.style, { position: 'absolute', transformOrigin: '0 0', boxSizing: 'border-box' });
-    this.#place(this.#live);
+  constructor(host: HTMLElement, pictures: PictureSource) {
+    this.#pictures = new Pictures(pictures, () => this.repaint());
+    Object.assign(this.#frame.style, { position: 'absolute', inset: '0', overflow: 'hidden', isolation: 'isolate' });
+    Object.assign(this.#stack.style, { position: 'absolute', inset: '0', transformOrigin: '0 0' });
+    Object.assign(this.#paper.style, { position: 'absolute', left: '0', top: '0', transformOrigin: '0 0' });
+    place(this.#live);
     this.#stack.append(this.#paper, this.#live);
-    host.append(this.#stack);
+    this.#frame.append(this.#stack);
+    host.append(this.#frame);
   }
 
   get view(): View {
@@ -53,31 +62,55 @@ export class Painter {
   }
 
   get paper(): Paper | null {
-    return paperOf(this.#things);
+    return this.#page;
+  }
+
+  /** What everything drawn is seen through: a second look sets a filter here. */
+  get glass(): HTMLElement {
+    return this.#frame;
+  }
+
+  /** Whether all that is to be seen has been painted for the view as it is. */
+  get settled(): boolean {
+    return this.#job === null && this.#painted === this.#view && this.#asked === 0;
+  }
+
+  onView(listener: () => void): () => void {
+    this.#viewListeners.add(listener);
+    return () => this.#viewListeners.delete(listener);
   }
 
   destroy(): void {
-    cancelAnimationFrame(this.#frame);
-    this.#stack.remove();
+    cancelAnimationFrame(this.#asked);
+    this.#job?.stop();
+    this.#viewListeners.clear();
+    this.#frame.remove();
   }
 
-  /** Fits everything to a new room; the page is shown whole again. */
+  /** Fits everything to a new room: what was shown whole stays whole, else the middle stays in the middle. */
   resize(room: Room): void {
+    const before = this.#room;
+    if (room.width === before.width && room.height === before.height) return;
     this.#room = room;
-    this.fit();
+    if (this.#view === this.#fitted || before.width === 0) return this.fit();
+    this.moveTo({ ...this.#view, x: this.#view.x + (room.width - before.width) / 2, y: this.#view.y + (room.height - before.height) / 2 });
+    this.repaint();
   }
 
+  /** Shows the whole page, turned and mirrored as it is. */
   fit(): void {
     const { paper } = this;
-    if (paper && this.#room.width > 0) this.#view = fitView(paper, this.#room);
+    if (!paper || this.#room.width === 0) return;
+    this.#fitted = fitView(paperBox(paper), this.#room, this.#view);
+    this.moveTo(this.#fitted);
     this.repaint();
   }
 
   /** Moves the view; cheap, to be followed by `settle`. */
   moveTo(view: View): void {
     this.#view = view;
-    const by = view.scale / this.#painted.scale;
-    this.#stack.style.transform = `translate(${view.x - this.#painted.x * by}px, ${view.y - this.#painted.y * by}px) scale(${by})`;
+    this.#stack.style.transform = `matrix(${compose(viewAffine(view), invert(viewAffine(this.#painted))).join()})`;
+    for (const listener of this.#viewListeners) listener();
   }
 
   settle(): void {
@@ -87,142 +120,310 @@ export class Painter {
   showPicture(shown: boolean): void {
     if (shown === this.#pictureShown) return;
     this.#pictureShown = shown;
-    this.repaint();
+    this.#arrange();
   }
 
-  /** Takes in changed things and repaints the sheets they lie on; a stroke added on top is only painted on. */
-  update(things: ReadonlyMap<Id, Thing>, changed: ReadonlySet<Id>, added?: Stroke): void {
-    const first = !this.paper;
-    const before = this.#things;
-    this.#things = new Map(things);
-    if (first && this.paper) return this.fit();
-    const sheets = new Set<Id>();
-    for (const id of changed) {
-      for (const thing of [before.get(id), things.get(id)]) {
-        if (!thing) continue;
-        if (thing.type === 'page' || thing.type === 'sheet') return this.repaint();
-        sheets.add(thing.sheet);
-      }
+  /** Takes in changed things and paints what they touch. */
+  update(things: ReadonlyMap<Id, Thing>, changed: ReadonlySet<Id>): void {
+    const before = this.#page;
+    this.#things = things;
+    this.#page = paperOf(things);
+    const only = changed.size === 1 ? [...changed][0] : undefined;
+    const fresh = only !== undefined && !this.scene.boxOf(only);
+    const touched = this.scene.update(things, before ? changed : undefined);
+    const { paper } = this;
+    if (!paper) return;
+    if (!before) return this.fit();
+    if (before !== paper) return this.repaint();
+    if ([...changed].some((id) => things.get(id)?.type === 'sheet' || (!things.has(id) && this.#layers.has(id)))) this.#arrange();
+    for (const [sheet, box] of touched) {
+      this.#job?.spoil(sheet, box);
+      const thing = fresh && only ? things.get(only) : undefined;
+      if (thing && 'sheet' in thing && this.#paintOn(thing, box)) continue;
+      this.#redraw(sheet, box);
     }
-    if (added && changed.size === 1 && changed.has(added.id)) {
-      const canvas = this.#sheets.get(added.sheet);
-      if (canvas instanceof HTMLCanvasElement) return paintStroke(this.#context(canvas), added);
-    }
-    for (const sheet of sheetsOf(things)) if (sheets.has(sheet.id)) this.#paintSheet(sheet);
   }
 
-  /** What is under the pen; painted at the next frame. */
+  /** Takes things off their sheets while they are moved, or puts them back. */
+  lift(ids: ReadonlySet<Id>): void {
+    const rooms = new Map<Id, Box>();
+    for (const id of new Set([...ids, ...this.#lifted])) {
+      const thing = this.#things.get(id);
+      const box = this.scene.boxOf(id);
+      if (ids.has(id) !== this.#lifted.has(id) && thing && 'sheet' in thing && box) rooms.set(thing.sheet, joined(rooms.get(thing.sheet) ?? null, box) as Box);
+    }
+    this.#lifted = ids;
+    for (const [sheet, box] of rooms) this.#redraw(sheet, box);
+  }
+
+  /** What is under the pen; painted at the next frame. A stroke is told by its object, whose points may grow. */
   setLive(strokes: readonly LiveStroke[]): void {
-    this.#liveStrokes = strokes;
+    const kept = strokes.map((stroke) => this.#inks.find((ink) => ink.stroke === stroke) ?? new LiveInk(stroke));
+    for (const gone of this.#inks) if (!kept.includes(gone)) this.#spoilLive(gone.stroke.twin ? 'all' : gone.box);
+    this.#inks = kept;
     this.#ask();
   }
 
   /** What a hand shows over the page: selection, handles. */
-  setOverlay(draw: ((context: CanvasRenderingContext2D, pixel: number) => void) | null): void {
+  setOverlay(draw: Overlay | null): void {
+    if (!draw && !this.#overlay) return;
     this.#overlay = draw;
+    this.#spoilLive('all');
     this.#ask();
   }
 
-  /** Paints everything drawn into a context that is set to page millimetres already: for a loupe. */
-  drawInto(context: CanvasRenderingContext2D): void {
-    const { paper } = this;
-    if (!paper) return;
-    for (const sheet of sheetsOf(this.#things)) if (!sheet.hidden) this.#drawSheet(context, sheet, paper);
+  /** Lays a picture of the page over everything drawn, under the pen: a second look. Its pixels cover the paper. */
+  setVeil(veil: HTMLCanvasElement | null): void {
+    this.#veil?.remove();
+    this.#veil = veil;
+    if (!veil) return;
+    Object.assign(veil.style, { position: 'absolute', left: '0', top: '0', transformOrigin: '0 0', pointerEvents: 'none' });
+    this.#arrange();
   }
 
+  /** Paints one thing into a context that is set to page millimetres already. */
+  paint(context: CanvasRenderingContext2D, thing: SheetThing): void {
+    const room = this.#paintRoom();
+    if (room) paintThing(context, thing, room);
+  }
+
+  /**
+   * Paints what is visible into a context that is set to page millimetres already: for a loupe, a
+   * small view, a colour to be picked. What was rubbed out shows the paper.
+   */
+  drawInto(context: CanvasRenderingContext2D, { within, sheets = () => true }: { within?: Box; sheets?: (sheet: Sheet) => boolean } = {}): void {
+    const room = this.#paintRoom();
+    if (!room) return;
+    for (const sheet of this.#visible().filter(sheets)) {
+      context.save();
+      context.globalAlpha = sheet.opacity;
+      for (const thing of within ? this.scene.search(sheet.id, within) : this.scene.all(sheet.id)) {
+        paintThing(context, thing.type === 'stroke' && thing.pen === 'rubber' ? { ...thing, pen: 'pen', hardness: 1, colour: room.paper.colour } : thing, room);
+      }
+      context.restore();
+    }
+  }
+
+  /** The page as a small picture. @param background the paper under it; none where null */
+  small(height: number, { background = this.paper?.colour ?? null, sheets }: { background?: string | null; sheets?: (sheet: Sheet) => boolean } = {}): HTMLCanvasElement | null {
+    const { paper } = this;
+    if (!paper) return null;
+    const by = height / paper.height;
+    const canvas = document.createElement('canvas');
+    canvas.width = Math.max(1, Math.round(paper.width * by));
+    canvas.height = Math.max(1, Math.round(height));
+    const context = canvas.getContext('2d', { willReadFrequently: true }) as CanvasRenderingContext2D;
+    if (background) {
+      context.fillStyle = background;
+      context.fillRect(0, 0, canvas.width, canvas.height);
+    }
+    const { minX, minY } = paperBox(paper);
+    context.setTransform(by, 0, 0, by, -minX * by, -minY * by);
+    this.drawInto(context, sheets ? { sheets } : {});
+    return canvas;
+  }
+
+  /** Paints everything for the view as it is: at once where it is little, else in slices beside what is shown. */
   repaint(): void {
     const { paper } = this;
-    this.#painted = this.#view;
-    this.#stack.style.transform = '';
-    if (!paper) return;
-    const { scale, x, y } = this.#view;
-    Object.assign(this.#paper.style, { left: `${x}px`, top: `${y}px`, width: `${paper.width * scale}px`, height: `${paper.height * scale}px`, background: paper.colour });
-    const visible = sheetsOf(this.#things).filter((sheet) => !sheet.hidden && (sheet.kind !== 'picture' || this.#pictureShown));
-    const keep = new Set(visible.map((sheet) => sheet.id));
-    for (const [id, element] of this.#sheets) {
-      if (keep.has(id)) continue;
-      element.remove();
-      this.#sheets.delete(id);
-    }
-    for (const sheet of visible) this.#paintSheet(sheet);
-    for (const sheet of visible) this.#stack.append(this.#sheets.get(sheet.id) as HTMLElement);
-    this.#stack.append(this.#live);
-    this.#size(this.#live);
-    this.#ask();
-  }
-
-  #paintSheet(sheet: Sheet): void {
-    if (sheet.hidden || (sheet.kind === 'picture' && !this.#pictureShown)) return;
-    let element = this.#sheets.get(sheet.id);
-    if (!element) {
-      element = document.createElement(sheet.kind === 'picture' ? 'div' : 'canvas');
-      this.#place(element);
-      this.#sheets.set(sheet.id, element);
-      this.#stack.insertBefore(element, this.#live);
-    }
-    element.style.opacity = String(sheet.opacity);
-    if (element instanceof HTMLCanvasElement) this.#paintDrawn(element, sheet);
-    else this.#paintPictures(element, sheet);
-  }
-
-  #paintPictures(element: HTMLElement, sheet: Sheet): void {
-    const placements = thingsOfType(this.#things, 'placement').filter((p) => p.sheet === sheet.id);
-    const images = [...element.querySelectorAll('img')];
-    placements.forEach((placement, i) => {
-      const image = images[i] ?? element.appendChild(document.createElement('img'));
-      const source = this.options.picture(placement);
-      if (image.getAttribute('src') !== source) image.src = source;
-      const { width, height } = this.options.pictureSize(placement);
-      const [a, b, c, d, e, f] = placement.transform;
-      const { scale, x, y } = this.#view;
-      image.alt = '';
-      image.draggable = false;
-      Object.assign(image.style, {
-        position: 'absolute', left: '0', top: '0', width: `${width}px`, height: `${height}px`, maxWidth: 'none', transformOrigin: '0 0',
-        transform: `matrix(${a * scale}, ${b * scale}, ${c * scale}, ${d * scale}, ${e * scale + x}, ${f * scale + y})`,
-      });
+    if (!paper || this.#room.width === 0) return;
+    this.#job?.stop();
+    const view = this.#view;
+    const sheets = this.#visible();
+    const within = this.#inPage(view, { minX: 0, minY: 0, maxX: this.#room.width, maxY: this.#room.height });
+    this.#job = new Raster({
+      sheets: sheets.map(({ id }) => ({ sheet: id, canvas: this.#canvas(), things: this.#search(id, within) })),
+      paint: (canvas, thing) => this.#paintThing(this.#context(canvas, view), thing),
+      finish: (canvases, spoiled) => {
+        this.#job = null;
+        this.#painted = view;
+        for (const [id, canvas] of canvases) {
+          this.#layers.get(id)?.remove();
+          this.#layers.set(id, canvas);
+        }
+        this.#arrange();
+        this.moveTo(this.#view);
+        for (const [sheet, box] of spoiled) this.#redraw(sheet, box);
+        this.#size(this.#live);
+        this.#spoilLive('all');
+        this.#ask();
+      },
     });
-    images.slice(placements.length).forEach((image) => image.remove());
+    this.#job.start();
   }
 
-  #paintDrawn(canvas: HTMLCanvasElement, sheet: Sheet): void {
+  #visible(): Sheet[] {
+    return sheetsOf(this.#things).filter((sheet) => !sheet.hidden && (this.#pictureShown || !this.#showsReference(sheet)));
+  }
+
+  /** Whether a sheet shows a whole picture, not pieces cut from one. */
+  #showsReference({ id, kind }: Sheet): boolean {
+    return kind === 'picture' && this.scene.all(id).some((thing) => thing.type === 'placement' && !thing.clip);
+  }
+
+  /** Puts paper and canvases in their order, with their opacities; a sheet that has just come to light is painted. */
+  #arrange(): void {
     const { paper } = this;
     if (!paper) return;
-    this.#size(canvas);
-    this.#drawSheet(this.#context(canvas), sheet, paper);
+    this.#layPaper(paper);
+    const visible = this.#visible();
+    const keep = new Set(visible.map((sheet) => sheet.id));
+    for (const [id, canvas] of this.#layers) {
+      if (keep.has(id)) continue;
+      canvas.remove();
+      this.#layers.delete(id);
+    }
+    let bare = false;
+    for (const sheet of visible) {
+      const canvas = this.#layers.get(sheet.id);
+      bare ||= !canvas;
+      if (!canvas) continue;
+      Object.assign(canvas.style, { opacity: String(sheet.opacity), mixBlendMode: sheet.multiply ? 'multiply' : 'normal' });
+      this.#stack.insertBefore(canvas, this.#veil ?? this.#live);
+    }
+    if (bare) this.repaint();
   }
 
-  #drawSheet(context: CanvasRenderingContext2D, sheet: Sheet, paper: Paper): void {
-    const pixel = 1 / this.#view.scale;
-    for (const guide of thingsOfType(this.#things, 'guide')) if (guide.sheet === sheet.id) paintGuide(context, guide, paper, pixel);
-    for (const form of thingsOfType(this.#things, 'form')) if (form.sheet === sheet.id) paintForm(context, form, paper, pixel);
-    for (const stroke of thingsOfType(this.#things, 'stroke')) if (stroke.sheet === sheet.id) paintStroke(context, stroke);
-    for (const landmark of thingsOfType(this.#things, 'landmark')) if (landmark.sheet === sheet.id) paintLandmark(context, landmark, paper, pixel);
+  #layPaper(paper: Paper): void {
+    const { minX, minY } = paperBox(paper);
+    const lie = viewAffine(this.#painted);
+    const at = transformPoint(lie, { x: minX, y: minY });
+    const transform = `matrix(${lie.slice(0, 4).join()}, ${at.x}, ${at.y})`;
+    const size = { width: `${paper.width}px`, height: `${paper.height}px` };
+    Object.assign(this.#paper.style, { ...size, background: paper.colour, transform });
+    if (!this.#veil) return;
+    Object.assign(this.#veil.style, { ...size, transform });
+    this.#stack.insertBefore(this.#veil, this.#live);
+  }
+
+  /** Paints a new thing on where nothing of its sheet lies above it. */
+  #paintOn(thing: SheetThing, box: Box): boolean {
+    const canvas = this.#layers.get(thing.sheet);
+    if (!canvas) return false;
+    if (this.scene.search(thing.sheet, box).at(-1)?.id !== thing.id) return false;
+    this.#paintThing(this.#context(canvas, this.#painted), thing);
+    return true;
+  }
+
+  /** Paints the room of a box anew on one sheet. */
+  #redraw(sheet: Id, box: Box): void {
+    const canvas = this.#layers.get(sheet);
+    if (!canvas) return;
+    const context = this.#context(canvas, this.#painted);
+    context.save();
+    const within = this.#clip(context, canvas, box);
+    if (within) for (const thing of this.#search(sheet, within)) this.#paintThing(context, thing);
+    context.restore();
+  }
+
+  /** Clears the room of a box and lets nothing be painted beyond it. @returns that room in page millimetres, or null where it is out of sight */
+  #clip(context: CanvasRenderingContext2D, canvas: HTMLCanvasElement, box: Box): Box | null {
+    const lie = viewAffine(this.#painted);
+    const seen = boxOf(cornersOf(box).map((p) => transformPoint(lie, p))) as Box;
+    const ratio = canvas.width / Math.max(1, this.#room.width);
+    const minX = Math.max(0, Math.floor((seen.minX - PAD) * ratio));
+    const minY = Math.max(0, Math.floor((seen.minY - PAD) * ratio));
+    const width = Math.min(canvas.width, Math.ceil((seen.maxX + PAD) * ratio)) - minX;
+    const height = Math.min(canvas.height, Math.ceil((seen.maxY + PAD) * ratio)) - minY;
+    if (!(width > 0) || !(height > 0)) return null;
+    const transform = context.getTransform();
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.beginPath();
+    context.rect(minX, minY, width, height);
+    context.clip();
+    context.clearRect(minX, minY, width, height);
+    context.setTransform(transform);
+    return this.#inPage(this.#painted, { minX: minX / ratio, minY: minY / ratio, maxX: (minX + width) / ratio, maxY: (minY + height) / ratio });
+  }
+
+  /** A box of the screen as the room it covers on the page, with what may reach into it. */
+  #inPage(view: View, box: Box): Box {
+    const back = invert(viewAffine(view));
+    return grow(boxOf(cornersOf(box).map((p) => transformPoint(back, p))) as Box, PAD / view.scale);
+  }
+
+  #search(sheet: Id, within: Box): SheetThing[] {
+    const found = this.scene.search(sheet, within);
+    return this.#lifted.size > 0 ? found.filter(({ id }) => !this.#lifted.has(id)) : found;
+  }
+
+  #paintRoom(): PaintRoom | null {
+    const { paper } = this;
+    return paper && { paper, pixel: 1 / this.#view.scale, picture: (placement) => this.#pictures.get(placement) };
+  }
+
+  #paintThing(context: CanvasRenderingContext2D, thing: SheetThing): void {
+    const room = this.#paintRoom();
+    if (room) paintThing(context, thing, room);
+  }
+
+  #spoilLive(box: Box | 'all' | null): void {
+    if (this.#liveDirty === 'all' || box === 'all') this.#liveDirty = 'all';
+    else this.#liveDirty = joined(this.#liveDirty, box);
   }
 
   #ask(): void {
-    if (this.#frame) return;
-    this.#frame = requestAnimationFrame(() => {
-      this.#frame = 0;
-      const context = this.#context(this.#live);
-      context.save();
-      context.setTransform(1, 0, 0, 1, 0, 0);
-      context.clearRect(0, 0, this.#live.width, this.#live.height);
-      context.restore();
-      for (const { points, look } of this.#liveStrokes) {
-        context.fillStyle = look.colour;
-        context.fill(new Path2D(outlinePath(strokeOutline(points, look))));
-      }
-      this.#overlay?.(context, 1 / this.#view.scale);
+    this.#asked ||= requestAnimationFrame(() => {
+      this.#asked = 0;
+      this.#paintLive();
     });
   }
 
-  #context(canvas: HTMLCanvasElement): CanvasRenderingContext2D {
+  #paintLive(): void {
+    for (const ink of this.#inks) {
+      const grown = ink.grow();
+      this.#spoilLive(ink.stroke.twin && grown ? 'all' : grown);
+    }
+    const dirty = this.#overlay ? 'all' : this.#liveDirty;
+    this.#liveDirty = null;
+    if (!dirty) return;
+    const context = this.#context(this.#live, this.#painted);
+    context.save();
+    let within: Box | null = null;
+    if (dirty === 'all') clear(context, this.#live);
+    else within = this.#clip(context, this.#live, dirty);
+    if (dirty === 'all' || within) {
+      for (const ink of this.#inks) {
+        const colour = ink.look.pen === 'rubber' ? this.paper?.colour : undefined;
+        ink.paint(context, within, colour);
+        if (!ink.stroke.twin) continue;
+        context.save();
+        context.transform(...ink.stroke.twin);
+        ink.paint(context, null, colour);
+        context.restore();
+      }
+      this.#overlay?.(context, 1 / this.#view.scale);
+    }
+    context.restore();
+  }
+
+  /** Lines between the cells of a page, on the live canvas' coordinates; asked for by hands that show them. */
+  paintCells(context: CanvasRenderingContext2D, pixel: number): void {
+    const { paper } = this;
+    if (!paper?.cells) return;
+    context.strokeStyle = BLUE_PENCIL;
+    context.lineWidth = pixel;
+    for (const [x1, y1, x2, y2] of cellLines(paper)) {
+      context.beginPath();
+      context.moveTo(x1, y1);
+      context.lineTo(x2, y2);
+      context.stroke();
+    }
+  }
+
+  #context(canvas: HTMLCanvasElement, view: View): CanvasRenderingContext2D {
     const context = canvas.getContext('2d') as CanvasRenderingContext2D;
     const ratio = canvas.width / Math.max(1, this.#room.width);
-    const { scale, x, y } = this.#painted;
-    context.setTransform(scale * ratio, 0, 0, scale * ratio, x * ratio, y * ratio);
+    const lie: Affine = viewAffine(view);
+    context.setTransform(...(lie.map((v) => v * ratio) as unknown as Affine));
     return context;
+  }
+
+  #canvas(): HTMLCanvasElement {
+    const canvas = document.createElement('canvas');
+    place(canvas);
+    this.#size(canvas);
+    return canvas;
   }
 
   /** Gives a canvas the size of the view, which also clears it. */
@@ -232,7 +433,35 @@ export class Painter {
     canvas.height = Math.round(this.#room.height * ratio);
   }
 
-  #place(element: HTMLElement): void {
-    Object.assign(element.style, { position: 'absolute', left: '0', top: '0', width: '100%', height: '100%', pointerEvents: 'none' });
+  /** The colour seen at a place of the page, all sheets laid over each other, as #RRGGBB. */
+  colourAt(at: Point): string {
+    const canvas = document.createElement('canvas');
+    canvas.width = 1;
+    canvas.height = 1;
+    const context = canvas.getContext('2d') as CanvasRenderingContext2D;
+    context.fillStyle = this.paper?.colour ?? '#FFFFFF';
+    context.fillRect(0, 0, 1, 1);
+    const seen = transformPoint(viewAffine(this.#painted), at);
+    const ratio = this.#live.width / Math.max(1, this.#room.width);
+    for (const sheet of this.#visible()) {
+      const layer = this.#layers.get(sheet.id);
+      if (!layer) continue;
+      context.globalAlpha = sheet.opacity;
+      context.globalCompositeOperation = sheet.multiply ? 'multiply' : 'source-over';
+      context.drawImage(layer, -Math.round(seen.x * ratio), -Math.round(seen.y * ratio));
+    }
+    const [r = 0, g = 0, b = 0] = context.getImageData(0, 0, 1, 1).data;
+    return `#${[r, g, b].map((v) => v.toString(16).padStart(2, '0')).join('')}`.toUpperCase();
   }
+}
+
+function place(element: HTMLElement): void {
+  Object.assign(element.style, { position: 'absolute', left: '0', top: '0', width: '100%', height: '100%', pointerEvents: 'none' });
+}
+
+function clear(context: CanvasRenderingContext2D, canvas: HTMLCanvasElement): void {
+  const transform = context.getTransform();
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.clearRect(0, 0, canvas.width, canvas.height);
+  context.setTransform(transform);
 }

@@ -1,26 +1,31 @@
 import { generateKeyBetween } from 'fractional-indexing';
-import { sheetsOf, thingsOfType, type Id, type SheetKind, type Thing } from '@deft/core';
+import { sheetsOf, type Change, type Id, type SheetKind, type Thing } from '@deft/core';
+import type { Scene } from './scene';
 
 type Things = ReadonlyMap<Id, Thing>;
 
+/** Why something cannot be done just now, and what would let it go on; null where nothing would. */
+export interface Refusal {
+  readonly sentence: string;
+  readonly goOn: { readonly label: string; readonly change: Change } | null;
+}
+
 /** The sheet that takes what a hand makes: the chosen one where its kind fits, else the topmost that does. */
-export function sheetFor(things: Things, kind: SheetKind, chosen: Id | null = null): Id | null {
-  const fitting = sheetsOf(things).filter((sheet) => sheet.kind === kind);
-  const sheet = fitting.find(({ id }) => id === chosen) ?? fitting.at(-1);
+export function sheetFor(things: Things, kinds: readonly SheetKind[], chosen: Id | null = null): Id | null {
+  const fitting = sheetsOf(things).filter((sheet) => kinds.includes(sheet.kind));
+  const sheet = fitting.find(({ id }) => id === chosen) ?? fitting.filter(({ kind }) => kind === kinds[0]).at(-1) ?? fitting.at(-1);
   return sheet?.id ?? null;
 }
 
-/** The stacking key above everything of one type on a sheet. */
-export function orderOnTop(things: Things, type: 'stroke' | 'form', sheet: Id): string {
-  const top = thingsOfType(things, type).filter((thing) => thing.sheet === sheet).at(-1);
-  return generateKeyBetween(top?.order ?? null, null);
-}
+/** The stacking key above everything that a sheet has had. */
+export const orderOnTop = (scene: Pick<Scene, 'top'>, sheet: Id): string => generateKeyBetween(scene.top(sheet), null);
 
-/** Why a sheet takes nothing just now, as a sentence; null where it does. */
-export function whyNot(things: Things, id: Id | null): string | null {
+/** Why a sheet takes nothing just now; null where it does. */
+export function whyNot(things: Things, id: Id | null): Refusal | null {
   const sheet = id ? things.get(id) : undefined;
-  if (sheet?.type !== 'sheet') return 'This page has no sheet for that yet.';
-  if (sheet.locked) return `The sheet “${sheet.name}” is locked.`;
-  if (sheet.hidden) return `The sheet “${sheet.name}” is hidden.`;
-  return null;
+  if (!id || sheet?.type !== 'sheet') return { sentence: 'This page has no sheet for that.', goOn: null };
+  if (!sheet.locked && !sheet.hidden) return null;
+  const state = [sheet.locked ? 'locked' : '', sheet.hidden ? 'hidden' : ''].filter(Boolean).join(' and ');
+  const label = [sheet.locked ? 'Unlock' : '', sheet.hidden ? 'Show' : ''].filter(Boolean).join(' and ').replace('and Show', 'and show');
+  return { sentence: `The sheet “${sheet.name}” is ${state}.`, goOn: { label: `${label} it and go on`, change: { set: [{ id, to: { locked: false, hidden: false } }] } } };
 }

@@ -1,5 +1,5 @@
 import type { Point, StrokePoint } from '@deft/core';
-import { Palm } from './palm';
+import { deskPalm, Palm } from './palm';
 
 export type PointerKind = 'pen' | 'touch' | 'mouse';
 
@@ -23,33 +23,41 @@ export interface Hand {
   /** A touch that had finished within the pen's grace turns out to be the palm's. */
   withdraw?(): void;
   hover?(at: Point | null): void;
+  /** Another hand is taken. */
+  leave?(): void;
 }
 
 export interface Navigation {
-  /** Two fingers, or the wheel: about a point, by a factor, and a shift. */
-  move(about: Point, by: number, shift: Point): void;
+  /** Two fingers, or the wheel: about a point, by a factor, a shift, and a turn in degrees counter-clockwise. */
+  move(about: Point, by: number, shift: Point, turn: number): void;
   settle(): void;
   /** Doing may begin: asked at each contact. */
   mayBegin(): boolean;
 }
+
+/** Degrees that two fingers turn before the page turns with them. */
+const MEANT = 9;
 
 /**
  * Turns a surface's pointer events into contacts for a hand and movements for the view. No event
  * here makes React render.
  */
 export class PointerInput {
-  readonly palm = new Palm();
   hand: Hand | null = null;
   #drawing: { id: number; contact: Contact } | null = null;
   #lastTouch: { began: number; ended: number } | null = null;
   readonly #fingers = new Map<number, Point>();
   #pinched = false;
+  /** How far two fingers have turned; the page follows only once that is meant. */
+  #twist = 0;
+  #box: { left: number; top: number } | null = null;
   #wheel: ReturnType<typeof setTimeout> | null = null;
   readonly #stop = new AbortController();
 
   constructor(
     private readonly surface: HTMLElement,
     private readonly navigation: Navigation,
+    readonly palm: Palm = deskPalm,
   ) {
     const on = <K extends keyof HTMLElementEventMap>(type: K, act: (event: HTMLElementEventMap[K]) => void): void =>
       surface.addEventListener(type, act, { signal: this.#stop.signal, passive: false });
@@ -82,8 +90,9 @@ export class PointerInput {
   }
 
   #at(event: PointerEvent | WheelEvent): Point {
-    const box = this.surface.getBoundingClientRect();
-    return { x: event.clientX - box.left, y: event.clientY - box.top };
+    // Asked for once a contact: a layout read at each event would cost more than the event.
+    this.#box ??= this.surface.getBoundingClientRect();
+    return { x: event.clientX - this.#box.left, y: event.clientY - this.#box.top };
   }
 
   #sample(event: PointerEvent, contact: Contact): Sample {
@@ -98,6 +107,7 @@ export class PointerInput {
   }
 
   #down(event: PointerEvent): void {
+    if (!this.#drawing) this.#box = null;
     const kind = event.pointerType as PointerKind;
     if (kind === 'pen') this.palm.penAt(event.timeStamp);
     if (kind === 'touch' && this.palm.ignores(event.timeStamp)) return;
@@ -137,6 +147,7 @@ export class PointerInput {
       const coalesced = event.getCoalescedEvents?.() ?? [];
       this.hand?.extend((coalesced.length > 0 ? coalesced : [event]).map((e) => this.#sample(e, contact)));
     } else if (event.pointerType !== 'touch' && event.buttons === 0) {
+      this.#box = null;
       this.hand?.hover?.(this.#at(event));
     }
   }
@@ -148,12 +159,16 @@ export class PointerInput {
     if (this.#drawing) return;
     const other = [...this.#fingers].find(([id]) => id !== event.pointerId)?.[1];
     if (!other) {
-      if (!this.#pinched) this.navigation.move(now, 1, { x: now.x - before.x, y: now.y - before.y });
+      if (!this.#pinched) this.navigation.move(now, 1, { x: now.x - before.x, y: now.y - before.y }, 0);
       return;
     }
+    const angle = (p: Point): number => (Math.atan2(other.y - p.y, p.x - other.x) * 180) / Math.PI;
+    const turned = ((angle(now) - angle(before) + 540) % 360) - 180;
+    const meant = Math.abs(this.#twist) > MEANT;
+    this.#twist += turned;
     const far = (p: Point): number => Math.hypot(p.x - other.x, p.y - other.y) || 1;
     const centre = { x: (before.x + other.x) / 2, y: (before.y + other.y) / 2 };
-    this.navigation.move(centre, far(now) / far(before), { x: (now.x - before.x) / 2, y: (now.y - before.y) / 2 });
+    this.navigation.move(centre, far(now) / far(before), { x: (now.x - before.x) / 2, y: (now.y - before.y) / 2 }, meant ? turned : 0);
   }
 
   #up(event: PointerEvent, cancelled: boolean): void {
@@ -168,15 +183,19 @@ export class PointerInput {
     } else if (moved) {
       this.navigation.settle();
     }
-    if (this.#fingers.size === 0) this.#pinched = false;
+    if (this.#fingers.size === 0) {
+      this.#pinched = false;
+      this.#twist = 0;
+    }
   }
 
   /** The wheel scrolls the page; with the control key, or a trackpad's pinch, it zooms. */
   #turn(event: WheelEvent): void {
     event.preventDefault();
+    this.#box = null;
     const unit = event.deltaMode === 1 ? 16 : 1;
-    if (event.ctrlKey || event.metaKey) this.navigation.move(this.#at(event), Math.exp(-event.deltaY * unit * 0.0025), { x: 0, y: 0 });
-    else this.navigation.move(this.#at(event), 1, { x: -(event.shiftKey ? event.deltaY : event.deltaX) * unit, y: event.shiftKey ? 0 : -event.deltaY * unit });
+    if (event.ctrlKey || event.metaKey) this.navigation.move(this.#at(event), Math.exp(-event.deltaY * unit * 0.0025), { x: 0, y: 0 }, 0);
+    else this.navigation.move(this.#at(event), 1, { x: -(event.shiftKey ? event.deltaY : event.deltaX) * unit, y: event.shiftKey ? 0 : -event.deltaY * unit }, 0);
     if (this.#wheel) clearTimeout(this.#wheel);
     this.#wheel = setTimeout(() => this.navigation.settle(), 120);
   }

@@ -1,8 +1,9 @@
-import { toPage as viewToPage, zoomView } from './view';
-import { Painter, type PainterOptions } from './painter';
+import { Painter } from './painter';
+import type { PictureSource } from './pictures';
+import { mirrorView, toPage as viewToPage, zoomView } from './view';
 import { PointerInput, type Hand } from './pointer';
 import type { PageKeeper } from '../data/page-keeper';
-import type { Point, Stroke } from '@deft/core';
+import type { Point } from '@deft/core';
 
 /** A page on the screen: painter, pointer input and the current hand, over a keeper. */
 export class Surface {
@@ -13,18 +14,16 @@ export class Surface {
   #stopListening: () => void;
   #observer: ResizeObserver;
 
-  constructor(host: HTMLElement, readonly keeper: PageKeeper, options: PainterOptions) {
-    this.painter = new Painter(host, options);
+  constructor(host: HTMLElement, readonly keeper: PageKeeper, pictures: PictureSource) {
+    this.painter = new Painter(host, pictures);
     this.input = new PointerInput(host, {
-      move: (about, by, shift) => this.painter.moveTo(zoomView(this.painter.view, about, by, shift)),
+      move: (about, by, shift, turn) => this.painter.moveTo(zoomView(this.painter.view, about, by, shift, turn)),
       settle: () => this.painter.settle(),
       mayBegin: () => this.#enabled,
     });
     this.painter.update(keeper.things, new Set());
     this.#stopListening = keeper.onChange((changed) => {
-      const [only] = changed;
-      const thing = changed.size === 1 && only ? keeper.things.get(only) : undefined;
-      this.painter.update(keeper.things, changed, thing?.type === 'stroke' && this.#isNewest(thing) ? thing : undefined);
+      this.painter.update(keeper.things, changed);
       this.#onEnd.forEach((act) => act());
     });
     this.#observer = new ResizeObserver(() => this.painter.resize({ width: host.clientWidth, height: host.clientHeight }));
@@ -36,10 +35,10 @@ export class Surface {
   }
 
   readonly #onDestroy: (() => void)[] = [];
-  readonly #seen = new Set<string>();
 
   setHand(hand: Hand): void {
     this.input.finishNow();
+    this.input.hand?.leave?.();
     this.input.hand = hand;
     this.painter.setOverlay(null);
   }
@@ -52,6 +51,31 @@ export class Surface {
 
   toPage(p: Point): Point {
     return viewToPage(this.painter.view, p);
+  }
+
+  /** Moves the view about the middle of the room, at once and settled. */
+  look({ by = 1, turn = 0, move = { x: 0, y: 0 } }: { by?: number; turn?: number; move?: Point }): void {
+    const { painter } = this;
+    painter.moveTo(zoomView(painter.view, { x: painter.room.width / 2, y: painter.room.height / 2 }, by, move, turn));
+    painter.settle();
+  }
+
+  /** Turns the view over, or back. */
+  mirror(): void {
+    const { painter } = this;
+    painter.moveTo(mirrorView(painter.view, painter.room));
+    painter.settle();
+  }
+
+  /** Takes turning and mirroring out of the view. */
+  setUpright(): void {
+    if (this.painter.view.mirrored) this.mirror();
+    this.look({ turn: -this.painter.view.turn });
+  }
+
+  /** A millimetre of the page as large as a real one. @param scale CSS pixels to a real millimetre */
+  realSize(scale: number): void {
+    this.look({ by: scale / this.painter.view.scale });
   }
 
   /** After each change of the page: a hand may want to redraw what it shows. */
@@ -68,12 +92,5 @@ export class Surface {
     this.#stopListening();
     this.#observer.disconnect();
     this.painter.destroy();
-  }
-
-  /** A stroke seen for the first time lies on top of its sheet: painting it on is enough. */
-  #isNewest(stroke: Stroke): boolean {
-    if (this.#seen.has(stroke.id)) return false;
-    this.#seen.add(stroke.id);
-    return true;
   }
 }

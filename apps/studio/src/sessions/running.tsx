@@ -5,7 +5,9 @@ import { timeLeft } from '@deft/core';
 import type { Session } from '@deft/contract';
 import { pictureOf } from '../data/api';
 import { usePage } from '../data/use-page';
+import { drawSetting } from '../page/parts/use-hands';
 import { DrawHand } from '../page/hands/draw';
+import { useDesk } from '../data/store';
 import { PageView } from '../page/parts/page-view';
 import type { Surface } from '../page/surface';
 import { MainAct, WordAct } from '../ui/acts';
@@ -30,10 +32,11 @@ export function Running({ session }: { readonly session: Session }) {
   const drawing = clock.phase === 'drawing';
   const next = session.poses[clock.current + 1];
 
+  const setting = useLatest({ ...drawSetting(useDesk((state) => state.desk), null), symmetry: false });
   const onSurface = useCallback((made: Surface): void => {
-    made.setHand(new DrawHand(made, { begun: () => say({ kind: 'pen down' }), ended: () => say({ kind: 'pen up' }) }));
+    made.setHand(new DrawHand(made, setting.current, { begun: () => say({ kind: 'pen down' }), ended: () => say({ kind: 'pen up' }) }));
     setSurface(made);
-  }, [say]);
+  }, [say, setting]);
   // The clock starts once there is a page to draw on.
   useEffect(() => {
     if (keeper && surface && clock.phase === 'ready') say({ kind: 'start' });

@@ -3,7 +3,7 @@ import { Pressable, ScrollView, View } from 'react-native';
 import { errorPhrase, findingSentence, lackingLandmarks, referenceItems, summarySentence, thingToDo, type CheckReport, type Finding } from '@deft/core';
 import type { Attempt, Study } from '@deft/contract';
 import { useChangeReferenceMutation } from '../data/api';
-import { checkInWorker } from '../data/check-worker';
+import { checkInWorker } from '../data/workers';
 import type { PageKeeper } from '../data/page-keeper';
 import { useThings } from '../data/use-page';
 import { PageView } from '../page/parts/page-view';

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { View } from 'react-native';
-import { formOutline, outlinePath, strokeOutline, thingsOfType, transformPoint, type CheckReport, type Finding, type Id, type Mark, type Point, type Thing } from '@deft/core';
+import { formOutline, outlinePath, strokeLayers, thingsOfType, transformPoint, type CheckReport, type Finding, type Id, type Mark, type Point, type Thing } from '@deft/core';
 import type { Reference } from '@deft/contract';
 import { pictureOf } from '../data/api';
 import { pointsOf } from '../page/stroke-points';
@@ -30,7 +30,7 @@ export function LaidOver({ reference, things, report, shown, onChoose }: LaidOve
   const palette = usePalette();
   const { width, height } = reference;
   const { lie } = report;
-  const ink = useMemo(() => thingsOfType(things, 'stroke').map((stroke) => ({ id: stroke.id, d: outlinePath(strokeOutline(pointsOf(stroke), stroke)) })), [things]);
+  const ink = useMemo(() => thingsOfType(things, 'stroke').filter((stroke) => stroke.pen !== 'rubber').flatMap((stroke) => strokeLayers(stroke, pointsOf(stroke)).map(({ outline, alpha }, i) => ({ id: `${stroke.id} ${i}`, d: outlinePath(outline), alpha, colour: stroke.colour }))), [things]);
   const forms = useMemo(() => (lie ? thingsOfType(things, 'form').map((form) => ({ id: form.id, d: line(formOutline(form).map((p) => transformPoint(lie, p)), true) })) : []), [things, lie]);
   const unit = Math.max(width, height) / 1000;
   const pins = report.findings.map((finding, i) => ({ finding, number: i + 1, at: pinOf(finding.mark) })).filter(({ finding }) => !shown || shown.id === finding.id);
@@ -39,7 +39,7 @@ export function LaidOver({ reference, things, report, shown, onChoose }: LaidOve
       <svg viewBox={`0 0 ${width} ${height}`} width="100%" height="100%" style={{ position: 'absolute', inset: 0 }} role="img" aria-label="Your drawing laid over the reference">
         <rect width={width} height={height} fill="#FBF8F1" />
         <image href={pictureOf(reference.id)} width={width} height={height} opacity={0.38} />
-        {lie ? <g transform={`matrix(${lie.join(' ')})`} fill="#1E2430">{ink.map(({ id, d }) => <path key={id} d={d} />)}</g> : null}
+        {lie ? <g transform={`matrix(${lie.join(' ')})`}>{ink.map(({ id, d, alpha, colour }) => <path key={id} d={d} fill={colour} fillOpacity={alpha} />)}</g> : null}
         {forms.map(({ id, d }) => <path key={id} d={d} fill="none" stroke="#2B579C" strokeWidth={2.6 * unit} strokeLinejoin="round" opacity={0.9} />)}
         {shown ? <Correction mark={shown.mark} unit={unit} /> : null}
         {pins.map(({ finding, number, at }) => (

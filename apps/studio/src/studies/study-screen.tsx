@@ -33,6 +33,7 @@ function OpenStudy({ study }: { readonly study: Study }) {
   const [pass, setPass] = useState<Pass>(study.pass);
   const [attemptId, setAttempt] = useState<Id | null>(null);
   const [passesOpen, setPassesOpen] = useState(false);
+  const [pageOnly, setPageOnly] = useState(false);
   const attempt = study.attempts.find((a) => a.id === attemptId) ?? study.attempts.at(-1) ?? null;
   const trace = study.traces.at(-1) ?? null;
 
@@ -87,13 +88,13 @@ function OpenStudy({ study }: { readonly study: Study }) {
   );
   return (
     <View style={{ flex: 1, backgroundColor: palette.desk }}>
-      {line}
+      {pageOnly && (pass === 'trace' || pass === 'build') ? null : line}
       <View style={{ flex: 1 }}>
         {passesOpen ? <Fan side="top" label="Passes" options={passes} value={pass} onChoose={go} onClose={() => setPassesOpen(false)} /> : null}
         {!keeper ? <View style={{ padding: 24 }}><Waiting failed={tracing.isError || attempting.isError} retry={() => { tracing.reset(); attempting.reset(); }} /></View>
           : pass === 'check' && attempt
             ? <CheckPass key={attempt.id} study={study} attempt={attempt} keeper={keeper} trace={tracePage} onAnew={() => void anew()} />
-            : <PagePass key={keeper.page} pass={pass === 'trace' ? 'trace' : 'build'} study={study} keeper={keeper} trace={tracePage} />}
+            : <PagePass key={keeper.page} pass={pass === 'trace' ? 'trace' : 'build'} study={study} keeper={keeper} trace={tracePage} pageOnly={pageOnly} onPageOnly={setPageOnly} />}
       </View>
     </View>
   );

@@ -23,11 +23,19 @@ const MOST_STEPS = 100_000;
 
 const clamp = (value: number, least: number, most: number): number => Math.min(most, Math.max(least, value));
 
+interface Knot {
+  readonly x: number;
+  readonly y: number;
+  readonly time: number;
+  readonly width: number;
+}
+
 /**
- * The line as it is shown, made of raw points as they come: walked off in equal steps, so that it
- * does not depend on how often the device reports, and levelled by a window that is the same
- * backward and forward and shrinks to nothing at both ends. So nothing lags: the tip is where the
- * pen is, and what lies further back than the window no longer changes (`settled`).
+ * The line as it is shown, made of raw points as they come. A centripetal Catmull-Rom curve through
+ * the points (Barry and Goldman 1988, Yuksel et al. 2011) is walked off in equal steps, so that the
+ * line does not depend on how often the device reports; then it is levelled by a window that is the
+ * same backward and forward and shrinks to nothing at both ends. So nothing lags: the tip is where
+ * the pen is, and what lies further back than the window no longer changes (`settled`).
  */
 export class CentreLine {
   readonly #x: number[] = [];
@@ -35,17 +43,14 @@ export class CentreLine {
   readonly #width: number[] = [];
   readonly #step: number;
   readonly #half: number;
-  #last: { x: number; y: number; time: number; width: number } | null = null;
+  /** The last three points; the way between the last two still depends on the next. */
+  #knots: Knot[] = [];
+  #walked = 0;
   #speed = 0;
 
   constructor(private readonly look: StrokeLook) {
     this.#step = clamp(look.size * 0.6, 0.4, 2);
     this.#half = Math.round((look.smoothing * REACH) / this.#step);
-  }
-
-  /** How many points the line has, its tip not counted. */
-  get length(): number {
-    return this.#x.length;
   }
 
   /** Points from the start that later ones will not move any more. */
@@ -66,32 +71,63 @@ export class CentreLine {
   /** The line from its `from`th point up to `to`; up to the tip where `to` is not given. */
   points(from = 0, to?: number): LinePoint[] {
     const made: LinePoint[] = [];
-    for (let i = Math.max(0, from); i < Math.min(to ?? Infinity, this.#x.length); i += 1) made.push(this.#levelled(i));
-    const tip = this.#last;
+    if (to !== undefined) {
+      for (let i = Math.max(0, from); i < Math.min(to, this.#x.length); i += 1) made.push(this.#levelled(i));
+      return made;
+    }
+    // The way to the tip is walked for now and taken back: the next point may bend it.
+    const [count, walked] = [this.#x.length, this.#walked];
+    const [before, last] = [this.#knots.at(-2), this.#knots.at(-1)];
+    if (before && last) this.#walk(this.#knots.at(-3) ?? before, before, last, last);
+    for (let i = Math.max(0, from); i < this.#x.length; i += 1) made.push(this.#levelled(i));
+    for (const list of [this.#x, this.#y, this.#width]) list.length = count;
+    this.#walked = walked;
     const end = made.at(-1);
-    if (tip && to === undefined && !(end && end.x === tip.x && end.y === tip.y)) made.push({ x: tip.x, y: tip.y, width: tip.width });
+    if (last && !(end && end.x === last.x && end.y === last.y)) made.push({ x: last.x, y: last.y, width: last.width });
     return made;
   }
 
   #take(point: StrokePoint): void {
     const { x, y, time } = point;
-    const last = this.#last;
+    const last = this.#knots.at(-1);
     if (!last) {
       const width = this.#widthOf(point);
-      this.#last = { x, y, time, width };
+      this.#knots.push({ x, y, time, width });
       this.#add(x, y, width);
       return;
     }
     const far = Math.hypot(x - last.x, y - last.y);
     this.#measureSpeed(far, time - last.time);
-    const width = this.#widthOf(point);
-    // The next step is due where the line is one step long since its last one.
-    const walked = Math.hypot(last.x - (this.#x.at(-1) as number), last.y - (this.#y.at(-1) as number));
-    for (let due = this.#step - walked; due <= far && this.#x.length < MOST_STEPS; due += this.#step) {
-      const t = far > 0 ? clamp(due / far, 0, 1) : 1;
-      this.#add(last.x + (x - last.x) * t, last.y + (y - last.y) * t, last.width + (width - last.width) * t);
+    const knot: Knot = { x, y, time, width: this.#widthOf(point) };
+    if (far === 0) {
+      this.#knots[this.#knots.length - 1] = { ...knot, width: Math.max(last.width, knot.width) };
+      return;
     }
-    this.#last = { x, y, time, width };
+    const before = this.#knots.at(-2);
+    if (before) this.#walk(this.#knots.at(-3) ?? before, before, last, knot);
+    this.#knots = [...this.#knots.slice(-2), knot];
+  }
+
+  /** Walks the curve from q to r, which comes from p and goes on to s, leaving a point at each step. */
+  #walk(p: Knot, q: Knot, r: Knot, s: Knot): void {
+    const length = Math.hypot(r.x - q.x, r.y - q.y);
+    const parts = Math.max(1, Math.min(64, Math.ceil((2 * length) / this.#step)));
+    const [outX, inX] = tangents(p, q, r, s, 'x');
+    const [outY, inY] = tangents(p, q, r, s, 'y');
+    let [x, y] = [q.x, q.y];
+    for (let k = 1; k <= parts; k += 1) {
+      const t = k / parts;
+      const nx = hermite(q.x, outX, r.x, inX, t);
+      const ny = hermite(q.y, outY, r.y, inY, t);
+      const far = Math.hypot(nx - x, ny - y);
+      let due = this.#step - this.#walked;
+      for (; due <= far && this.#x.length < MOST_STEPS; due += this.#step) {
+        const share = far > 0 ? due / far : 1;
+        this.#add(x + (nx - x) * share, y + (ny - y) * share, q.width + (r.width - q.width) * (t - (1 - share) / parts));
+      }
+      this.#walked = Math.min(this.#step, far - due + this.#step);
+      [x, y] = [nx, ny];
+    }
   }
 
   #add(x: number, y: number, width: number): void {
@@ -129,4 +165,23 @@ export class CentreLine {
     }
     return { x: x / sum, y: y / sum, width };
   }
+}
+
+/** Knot spacing of a centripetal curve: the root of the distance. */
+const spacing = (a: Knot, b: Knot): number => Math.sqrt(Math.hypot(b.x - a.x, b.y - a.y));
+
+/** Derivatives at q and at r, for t from 0 to 1 between them. */
+function tangents(p: Knot, q: Knot, r: Knot, s: Knot, key: 'x' | 'y'): [number, number] {
+  const [a, b, c] = [spacing(p, q), spacing(q, r), spacing(r, s)];
+  const chord = r[key] - q[key];
+  const out = a > 0 ? b * ((q[key] - p[key]) / a - (r[key] - p[key]) / (a + b) + chord / b) : null;
+  const into = c > 0 ? b * (chord / b - (s[key] - q[key]) / (b + c) + (s[key] - r[key]) / c) : null;
+  // At an end the curve goes on as a parabola.
+  return [out ?? 2 * chord - (into ?? chord), into ?? 2 * chord - (out ?? chord)];
+}
+
+/** The cubic between two values with given derivatives. */
+function hermite(from: number, out: number, to: number, into: number, t: number): number {
+  const [t2, t3] = [t * t, t * t * t];
+  return (2 * t3 - 3 * t2 + 1) * from + (t3 - 2 * t2 + t) * out + (3 * t2 - 2 * t3) * to + (t3 - t2) * into;
 }

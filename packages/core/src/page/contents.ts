@@ -12,8 +12,13 @@ export function thingsOfType<T extends ThingType>(things: ReadonlyMap<Id, Thing>
 
 /** The paper of a page, or null while its first operation is on the way. */
 export function paperOf(things: ReadonlyMap<Id, Thing>): Paper | null {
-  return thingsOfType(things, 'page')[0] ?? null;
+  // It is the first thing a page gets.
+  for (const thing of things.values()) if (thing.type === 'page') return thing;
+  return null;
 }
+
+/** The axis of symmetry that the page has, or null. */
+export const axisOf = (things: ReadonlyMap<Id, Thing>): MirrorAxis | null => thingsOfType(things, 'axis').at(-1) ?? null;
 
 /** The sheets of a page, lowest first. */
 export const sheetsOf = (things: ReadonlyMap<Id, Thing>): Sheet[] => thingsOfType(things, 'sheet');

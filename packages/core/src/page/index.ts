@@ -13,6 +13,7 @@ export * from './page-log.ts';
 export * from './paint-order.ts';
 export * from './reduce.ts';
 export * from './replica.ts';
+export * from './straighten.ts';
 export * from './stroke-code.ts';
 export * from './stroke-look.ts';
 export * from './stroke-outline.ts';

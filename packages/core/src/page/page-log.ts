@@ -40,10 +40,10 @@ export class PageLog {
     return this.#order.map((entry) => entry.operation);
   }
 
-  /** The page as it stood just before an operation: what a named version shows. */
-  before(id: Id): Map<Id, Thing> {
+  /** The page as it stood just before a thing was added: what a named version shows. The page as it is where it never was. */
+  before(thing: Id): Map<Id, Thing> {
     const { operations } = this;
-    const place = operations.findIndex((operation) => operation.id === id);
+    const place = operations.findIndex(({ kind, body }) => kind === 'change' && body.add?.some(({ id }) => id === thing));
     return reducePage(place < 0 ? operations : operations.slice(0, place));
   }
 

@@ -16,7 +16,7 @@ export interface StrokeLayer {
 
 /** From this hardness on an edge is crisp. */
 const CRISP = 0.98;
-const SOFT_LAYERS = 5;
+const SOFT_LAYERS = 9;
 
 /** Whether a stroke is one opaque outline, so that pieces of it may overlap unseen. */
 export const isPlain = (look: Pick<StrokeLook, 'hardness' | 'pen'>): boolean => look.hardness >= CRISP && PEN_MANNERS[look.pen].strength === 1;

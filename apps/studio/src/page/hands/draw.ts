@@ -1,37 +1,48 @@
-import { encodeStroke, INK_COLOUR, MOST_POINTS, type PenKind, type PressureSource, type Stroke, type StrokePoint } from '@deft/core';
+import { axisOf, encodeStroke, MOST_POINTS, reflection, type Affine, type Id, type PenKind, type PressureSource, type Stroke, type StrokePoint } from '@deft/core';
 import { newId } from '../../data/new-id';
-import type { LiveStroke } from '../painter';
-import { orderOnTop, sheetFor, whyNot } from '../place-on';
-import { pointsOf, strokeTouches } from '../stroke-points';
+import type { PenSetting, RubBy } from '../../data/desk-slice';
+import type { LiveStroke } from '../live-ink';
+import { orderOnTop, sheetFor, whyNot, type Refusal } from '../place-on';
+import { strokeTouches } from '../stroke-points';
 import type { Hand, Sample } from '../pointer';
 import type { Surface } from '../surface';
 
-export interface DrawSetting {
-  readonly tool: PenKind | 'rub out';
-  /** Millimetres. */
-  readonly size: number;
-  readonly sheet: string | null;
+export interface DrawSetting extends PenSetting {
+  readonly pen: PenKind;
+  readonly rubBy: RubBy;
+  /** Draws both sides of the page's axis, where it has one. */
+  readonly symmetry: boolean;
+  readonly sheet: Id | null;
 }
 
 export interface DrawEvents {
   readonly begun?: () => void;
   readonly ended?: () => void;
-  readonly refused?: (sentence: string) => void;
+  readonly refused?: (refusal: Refusal) => void;
+  /** The strokes that one contact made, the one under the pen first. */
+  readonly drawn?: (strokes: readonly Id[]) => void;
 }
 
-const REACH = 12;
+/** How near a stroke is rubbed out, CSS pixels. */
+const REACH = 10;
 
-/** Draws ink, or rubs whole strokes out. The live stroke stays on its own canvas until the page shows it. */
+/** Draws ink and shade, or rubs out. The live stroke stays on its own canvas until the page shows it. */
 export class DrawHand implements Hand {
-  #setting: DrawSetting = { tool: 'pencil', size: 0.7, sheet: null };
+  #setting: DrawSetting;
+  #begun: DrawSetting;
   #points: StrokePoint[] = [];
-  #pressure: PressureSource = 'device';
+  #live: LiveStroke | null = null;
+  #twin: Affine | null = null;
   #settling: LiveStroke[] = [];
   #active = false;
-  #rubbed = new Set<string>();
-  #lastStroke: string | null = null;
+  #rubbed = new Set<Id>();
+  #last: { x: number; y: number } | null = null;
+  #lastStrokes: readonly Id[] = [];
 
-  constructor(private readonly surface: Surface, private readonly events: DrawEvents = {}) {}
+  constructor(private readonly surface: Surface, setting: DrawSetting, private readonly events: DrawEvents = {}) {
+    this.#setting = setting;
+    this.#begun = setting;
+  }
 
   /** Takes a pen; what is being drawn keeps the one it was begun with. */
   take(setting: DrawSetting): void {
@@ -40,12 +51,16 @@ export class DrawHand implements Hand {
 
   begin(sample: Sample): void {
     const { things } = this.surface.keeper;
-    const reason = whyNot(things, sheetFor(things, 'ink', this.#setting.sheet));
-    if (reason) return this.events.refused?.(reason);
+    const refusal = whyNot(things, this.#sheet(this.#setting));
+    if (refusal) return this.events.refused?.(refusal);
+    this.#begun = this.#setting;
     this.#active = true;
     this.#points = [];
     this.#rubbed = new Set();
-    this.#pressure = sample.kind === 'pen' ? 'device' : 'speed';
+    this.#last = null;
+    const axis = this.#begun.symmetry && !this.#rubsStrokes ? axisOf(things) : null;
+    this.#twin = axis && reflection(axis.from, axis.to);
+    this.#live = { look: this.#look(sample.kind === 'pen' ? 'device' : 'speed'), points: this.#points, twin: this.#twin };
     this.events.begun?.();
     this.extend([sample]);
   }
@@ -54,7 +69,7 @@ export class DrawHand implements Hand {
     if (!this.#active) return;
     for (const { kind: _kind, ...sample } of samples) {
       const at = this.surface.toPage(sample);
-      if (this.#setting.tool === 'rub out') this.#rub(at.x, at.y);
+      if (this.#rubsStrokes) this.#rub(at);
       else if (this.#points.length < MOST_POINTS) this.#points.push({ ...sample, ...at });
     }
     this.#show();
@@ -63,66 +78,106 @@ export class DrawHand implements Hand {
   finish(): void {
     if (!this.#active) return;
     this.#active = false;
-    if (this.#setting.tool === 'rub out') {
-      if (this.#rubbed.size > 0) void this.surface.keeper.commit({ remove: [...this.#rubbed] });
-      this.#rubbed = new Set();
-      this.#show();
-    } else {
-      this.#keep();
-    }
+    if (this.#rubsStrokes) this.#rubOut();
+    else this.#keep();
     this.events.ended?.();
   }
 
   cancel(): void {
     if (!this.#active) return;
     this.#active = false;
-    this.#points = [];
+    this.#live = null;
+    if (this.#rubsStrokes) this.surface.painter.lift(new Set());
     this.#show();
     this.events.ended?.();
   }
 
   withdraw(): void {
-    if (this.#lastStroke) void this.surface.keeper.commit({ remove: [this.#lastStroke] });
-    this.#lastStroke = null;
+    if (this.#lastStrokes.length > 0) void this.surface.keeper.commit({ remove: this.#lastStrokes });
+    this.#lastStrokes = [];
   }
 
-  #look(): LiveStroke['look'] {
-    return { pen: this.#setting.tool === 'pen' ? 'pen' : 'pencil', size: this.#setting.size, colour: INK_COLOUR, pressure: this.#pressure };
+  get #rubsStrokes(): boolean {
+    return this.#begun.pen === 'rubber' && this.#begun.rubBy === 'stroke';
+  }
+
+  /** Shade goes to a sheet for tone where there is one, unless another was chosen; lines go to ink. */
+  #sheet({ pen, sheet }: DrawSetting): Id | null {
+    return sheetFor(this.surface.keeper.things, pen === 'shade' ? ['tone', 'ink'] : ['ink', 'tone'], sheet);
+  }
+
+  #look(source: PressureSource): LiveStroke['look'] {
+    const { pen, size, colour, hardness, response, smoothing, even } = this.#begun;
+    return { pen, size, colour, hardness, response, smoothing, pressure: even ? 'even' : source };
   }
 
   #keep(): void {
-    const { keeper } = this.surface;
-    const sheet = sheetFor(keeper.things, 'ink', this.#setting.sheet);
-    if (!sheet || this.#points.length === 0) return;
-    const live = { look: this.#look(), points: this.#points };
-    const stroke: Stroke = { type: 'stroke', id: newId(), sheet, order: orderOnTop(keeper.things, 'stroke', sheet), points: encodeStroke(this.#points), ...live.look };
-    this.#points = [];
+    const { keeper, painter } = this.surface;
+    const sheet = this.#sheet(this.#begun);
+    const live = this.#live;
+    this.#live = null;
+    if (!sheet || !live || this.#points.length === 0) return;
+    const order = orderOnTop(painter.scene, sheet);
+    const stroke: Stroke = { type: 'stroke', id: newId(), sheet, order, points: encodeStroke(this.#points), ...live.look };
+    const add = this.#twin ? [stroke, { ...stroke, id: newId(), transform: this.#twin }] : [stroke];
     this.#settling.push(live);
-    this.#lastStroke = stroke.id;
+    this.#lastStrokes = add.map(({ id }) => id);
     this.#show();
     const settled = (): void => {
       this.#settling = this.#settling.filter((other) => other !== live);
       this.#show();
     };
-    keeper.commit({ add: [stroke] }).then(settled, () => {
-      settled();
-      this.events.refused?.('This browser would not write the last stroke down. Reload the page before you go on.');
+    const ids = this.#lastStrokes;
+    keeper.commit({ add }).then(
+      () => {
+        settled();
+        this.events.drawn?.(ids);
+      },
+      () => {
+        settled();
+        this.#lost();
+      },
+    );
+  }
+
+  #rubOut(): void {
+    const { keeper, painter } = this.surface;
+    const remove = [...this.#rubbed];
+    this.#rubbed = new Set();
+    if (remove.length === 0) return;
+    const done = (): void => painter.lift(new Set());
+    keeper.commit({ remove }).then(done, () => {
+      done();
+      this.#lost();
     });
   }
 
-  #rub(x: number, y: number): void {
-    const { things } = this.surface.keeper;
-    const sheet = sheetFor(things, 'ink', this.#setting.sheet);
-    const reach = REACH / this.surface.painter.view.scale;
-    for (const thing of things.values()) {
-      if (thing.type !== 'stroke' || thing.sheet !== sheet || this.#rubbed.has(thing.id)) continue;
-      if (strokeTouches(thing, x, y, reach)) this.#rubbed.add(thing.id);
+  #lost(): void {
+    this.events.refused?.({ sentence: 'This browser would not write that down. Reload the page before you go on.', goOn: null });
+  }
+
+  /** Takes strokes up along the way the rubber has gone since its last sample. */
+  #rub(to: { x: number; y: number }): void {
+    const { painter } = this.surface;
+    const sheet = this.#sheet(this.#begun);
+    if (!sheet) return;
+    const reach = REACH / painter.view.scale;
+    const from = this.#last ?? to;
+    this.#last = to;
+    const steps = Math.max(1, Math.ceil(Math.hypot(to.x - from.x, to.y - from.y) / reach));
+    const before = this.#rubbed.size;
+    for (let i = 1; i <= steps; i += 1) {
+      const x = from.x + ((to.x - from.x) * i) / steps;
+      const y = from.y + ((to.y - from.y) * i) / steps;
+      for (const thing of painter.scene.search(sheet, { minX: x - reach, minY: y - reach, maxX: x + reach, maxY: y + reach })) {
+        if (thing.type === 'stroke' && thing.pen !== 'rubber' && !this.#rubbed.has(thing.id) && strokeTouches(thing, x, y, reach)) this.#rubbed.add(thing.id);
+      }
     }
+    if (this.#rubbed.size > before) painter.lift(new Set(this.#rubbed));
   }
 
   #show(): void {
-    const now = this.#active && this.#points.length > 0 ? [{ look: this.#look(), points: this.#points }] : [];
-    const rubbed = [...this.#rubbed].map((id) => this.surface.keeper.things.get(id)).filter((t) => t?.type === 'stroke');
-    this.surface.painter.setLive([...this.#settling, ...now, ...rubbed.map((stroke) => ({ look: { ...stroke, colour: '#E4DCCB', size: stroke.size * 1.6 }, points: pointsOf(stroke) }))]);
+    const now = this.#active && this.#live && this.#points.length > 0 ? [this.#live] : [];
+    this.surface.painter.setLive([...this.#settling, ...now]);
   }
 }

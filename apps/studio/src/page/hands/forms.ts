@@ -1,17 +1,17 @@
 import { compose, distance, measureForm, rotation, translation, type Form, type FormKind, type Landmark, type Point, type Shape, thingsOfType } from '@deft/core';
+import type { FormsTool } from '../../data/desk-slice';
 import { newId } from '../../data/new-id';
-import { paintForm } from '../ink';
+import { deskColour } from '../desk-colour';
 import { formAt, handlesOf, pullHandle } from '../form-handles';
-import { orderOnTop, sheetFor, whyNot } from '../place-on';
+import { orderOnTop, sheetFor, whyNot, type Refusal } from '../place-on';
 import type { Hand, PointerKind, Sample } from '../pointer';
 import { spreadOf } from '../spread';
 import type { Surface } from '../surface';
 
-export type FormTool = FormKind | 'landmark';
 
 export interface FormsEvents {
   readonly selected: (id: string | null) => void;
-  readonly refused?: (sentence: string) => void;
+  readonly refused?: (refusal: Refusal) => void;
 }
 
 /** How near a handle a contact takes it, CSS pixels: a finger less surely than a point. */
@@ -20,7 +20,7 @@ const LEAST = 8;
 const HANDLE = 6;
 
 /** The form that a drag from one place to another makes: an ellipse fills the box, a trapezoid runs along the drag. */
-export function formFromDrag(kind: FormKind, from: Point, to: Point): Pick<Form, 'shape' | 'transform'> {
+export function formFromDrag(kind: Exclude<FormKind, 'outline'>, from: Point, to: Point): Pick<Form, 'shape' | 'transform'> {
   if (kind === 'ellipse') {
     const shape: Shape = { kind, rx: Math.max(0.5, Math.abs(to.x - from.x) / 2), ry: Math.max(0.5, Math.abs(to.y - from.y) / 2) };
     return { shape, transform: translation((from.x + to.x) / 2, (from.y + to.y) / 2) };
@@ -40,7 +40,7 @@ type Act =
 
 /** Lays forms and landmarks: a drag makes a form, its handles shape it, its middle carries it, a touch inside takes it up. */
 export class FormsHand implements Hand {
-  #tool: FormTool = 'ellipse';
+  #tool: FormsTool = 'ellipse';
   #name: string | null = null;
   #selected: string | null = null;
   #act: Act | null = null;
@@ -52,7 +52,7 @@ export class FormsHand implements Hand {
   constructor(private readonly surface: Surface, private readonly events: FormsEvents) {}
 
   /** @param name for what is made next; null for none */
-  take(tool: FormTool, name: string | null): void {
+  take(tool: FormsTool, name: string | null): void {
     this.#tool = tool;
     this.#name = name;
   }
@@ -68,8 +68,8 @@ export class FormsHand implements Hand {
 
   begin(sample: Sample): void {
     const { keeper, painter } = this.surface;
-    const reason = whyNot(keeper.things, sheetFor(keeper.things, 'forms'));
-    if (reason) return this.events.refused?.(reason);
+    const refusal = whyNot(keeper.things, sheetFor(keeper.things, ['forms']));
+    if (refusal) return this.events.refused?.(refusal);
     const at = this.surface.toPage(sample);
     this.#at = at;
     this.#moved = false;
@@ -96,6 +96,7 @@ export class FormsHand implements Hand {
     this.#moved ||= distance(at, start) > LEAST / this.surface.painter.view.scale;
     this.#at = at;
     this.#preview = this.#moved ? this.#made() : null;
+    if (this.#preview && (this.#act.kind === 'pull' || this.#act.kind === 'carry')) this.surface.painter.lift(new Set([this.#preview.id]));
     this.#show();
   }
 
@@ -109,7 +110,7 @@ export class FormsHand implements Hand {
     else if (act?.kind === 'make' && made) {
       void keeper.commit({ add: [made] }).then(() => this.#choose(made.id));
     } else if ((act?.kind === 'pull' || act?.kind === 'carry') && made) {
-      void keeper.commit({ set: [{ id: made.id, to: { shape: made.shape, transform: made.transform } }] });
+      void keeper.commit({ set: [{ id: made.id, to: { shape: made.shape, transform: made.transform } }] }).finally(() => this.surface.painter.lift(new Set()));
     } else if (act) {
       this.#choose(formAt(thingsOfType(keeper.things, 'form'), this.#at)?.id ?? null);
     }
@@ -119,6 +120,7 @@ export class FormsHand implements Hand {
   cancel(): void {
     this.#act = null;
     this.#preview = null;
+    this.surface.painter.lift(new Set());
     this.#show();
   }
 
@@ -135,11 +137,11 @@ export class FormsHand implements Hand {
 
   #made(): Form | null {
     const act = this.#act;
-    const { keeper } = this.surface;
+    const { keeper, painter } = this.surface;
     if (act?.kind === 'make' && this.#tool !== 'landmark') {
-      const sheet = sheetFor(keeper.things, 'forms');
+      const sheet = sheetFor(keeper.things, ['forms']);
       if (!sheet) return null;
-      return { type: 'form', id: newId(), sheet, order: orderOnTop(keeper.things, 'form', sheet), part: this.#name, ...formFromDrag(this.#tool, act.from, this.#at) };
+      return { type: 'form', id: newId(), sheet, order: orderOnTop(painter.scene, sheet), part: this.#name, ...formFromDrag(this.#tool, act.from, this.#at) };
     }
     if (act?.kind === 'pull') return { ...act.form, ...pullHandle(act.form, act.key, this.#at) };
     if (act?.kind === 'carry') return { ...act.form, transform: compose(translation(this.#at.x - act.from.x, this.#at.y - act.from.y), act.form.transform) };
@@ -148,7 +150,7 @@ export class FormsHand implements Hand {
 
   #keepLandmark(held: Landmark | null): void {
     const { keeper, painter } = this.surface;
-    const sheet = sheetFor(keeper.things, 'forms');
+    const sheet = sheetFor(keeper.things, ['forms']);
     if (!sheet) return;
     const spread = spreadOf(this.#pointer, painter.view.scale);
     const same = held ?? thingsOfType(keeper.things, 'landmark').find((l) => this.#name !== null && l.name === this.#name);
@@ -161,20 +163,16 @@ export class FormsHand implements Hand {
     const form = this.#preview ?? this.#selectedForm();
     const landmark = this.#act?.kind === 'landmark' ? this.#at : null;
     painter.setOverlay((context, pixel) => {
-      const { paper } = painter;
-      if (!paper) return;
       if (landmark) drawCross(context, landmark, pixel);
       if (!form) return;
-      if (this.#preview) paintForm(context, this.#preview, paper, pixel);
+      if (this.#preview) painter.paint(context, this.#preview);
       drawHandles(context, form, pixel);
     });
   }
 }
 
-const VERDIGRIS = '#17635A';
-
 function drawCross(context: CanvasRenderingContext2D, at: Point, pixel: number): void {
-  context.strokeStyle = VERDIGRIS;
+  context.strokeStyle = deskColour.verdigris;
   context.lineWidth = 2 * pixel;
   context.beginPath();
   context.moveTo(at.x - 22 * pixel, at.y);
@@ -187,7 +185,7 @@ function drawCross(context: CanvasRenderingContext2D, at: Point, pixel: number):
 /** The handles of a selected form, its middle, and a dashed line along its length. */
 export function drawHandles(context: CanvasRenderingContext2D, form: Form, pixel: number): void {
   const { axis } = measureForm(form);
-  context.strokeStyle = VERDIGRIS;
+  context.strokeStyle = deskColour.verdigris;
   context.lineWidth = 1.2 * pixel;
   context.setLineDash([5 * pixel, 4 * pixel]);
   context.beginPath();
@@ -196,12 +194,12 @@ export function drawHandles(context: CanvasRenderingContext2D, form: Form, pixel
   context.stroke();
   context.setLineDash([]);
   const { centre } = measureForm(form);
-  context.fillStyle = VERDIGRIS;
+  context.fillStyle = deskColour.verdigris;
   context.beginPath();
   context.arc(centre.x, centre.y, 5 * pixel, 0, 2 * Math.PI);
   context.fill();
   for (const { at } of handlesOf(form)) {
-    context.fillStyle = '#FBF8F1';
+    context.fillStyle = deskColour.paper;
     context.lineWidth = 2 * pixel;
     context.beginPath();
     context.arc(at.x, at.y, HANDLE * pixel, 0, 2 * Math.PI);

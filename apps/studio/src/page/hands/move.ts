@@ -1,26 +1,66 @@
-import { about, compose, distance, measureForm, rotation, scaling, thingsOfType, translation, type Affine, type Form, type Point } from '@deft/core';
-import { formAt } from '../form-handles';
-import { paintForm } from '../ink';
-import { zoomView } from '../view';
-import type { Hand, Sample } from '../pointer';
+import { about, bend, bendHandles, cornersOf, homography, isConvex, rotation, scaling, thinned, translation, warpedBy, type Affine, type Box, type Id, type Point, type Quad, type SheetThing } from '@deft/core';
+import { polyline } from '../ink';
+import { deskColour } from '../desk-colour';
+import type { Refusal } from '../place-on';
+import { pickAt, pickInLoop, roomOf } from '../selection';
+import { moving, picked, warping } from '../selection-acts';
+import { pointsOf } from '../stroke-points';
+import type { Hand, PointerKind, Sample } from '../pointer';
 import type { Surface } from '../surface';
 
-const GRIP = 18;
-const VERDIGRIS = '#17635A';
+/** How picked things are changed: as a whole, by the four corners of their room, or by a mesh of nine handles. */
+export const MOVE_WAYS = ['move', 'distort', 'bend'] as const;
+export type MoveWay = (typeof MOVE_WAYS)[number];
 
-type Act = { readonly kind: 'carry' | 'turn'; readonly form: Form; readonly from: Point } | { readonly kind: 'pan'; readonly from: Point };
+export interface MoveEvents {
+  readonly selected: (ids: ReadonlySet<Id>) => void;
+  readonly refused?: (refusal: Refusal) => void;
+  /** A loop was drawn; page millimetres. Null once it no longer counts. */
+  readonly looped?: (loop: readonly Point[] | null) => void;
+}
 
-/** Moves, turns and scales a form by one handle at the end of its length; elsewhere it moves the page. */
+/** How near a handle a contact takes it, and how far it must go to count as a drag, CSS pixels. */
+const GRIP: Readonly<Record<PointerKind, number>> = { touch: 20, pen: 11, mouse: 11 };
+const LEAST = 4;
+const STALK = 30;
+const HANDLE = 6;
+/** Strokes above this number are shown as bare lines while they are bent. */
+const MANY = 40;
+
+interface Handle {
+  readonly key: string;
+  readonly at: Point;
+}
+
+type Act =
+  | { readonly kind: 'loop'; readonly points: Point[] }
+  | { readonly kind: 'carry'; readonly from: Point }
+  | { readonly kind: 'handle'; readonly key: string; readonly from: Point };
+
+/** What a drag makes of the picked things: a transform, or a map of the plane. */
+type Preview = { readonly by: Affine } | { readonly map: (p: Point) => Point };
+
+/** Picks by a loop drawn round things or a touch on one, then moves, scales, turns, distorts or bends them. */
 export class MoveHand implements Hand {
-  #selected: string | null = null;
+  #ids: ReadonlySet<Id> = new Set();
+  #way: MoveWay = 'move';
+  #sheet: Id | null = null;
   #act: Act | null = null;
-  #preview: Form | null = null;
+  #preview: Preview | null = null;
   #moved = false;
+  #began: Point = { x: 0, y: 0 };
 
-  constructor(private readonly surface: Surface, private readonly selected: (id: string | null) => void) {}
+  constructor(private readonly surface: Surface, private readonly events: MoveEvents) {}
 
-  select(id: string | null): void {
-    this.#selected = id;
+  /** @param sheet picks from this sheet alone; from all where null */
+  take(way: MoveWay, sheet: Id | null): void {
+    this.#way = way;
+    this.#sheet = sheet;
+    this.#show();
+  }
+
+  select(ids: ReadonlySet<Id>): void {
+    this.#ids = ids;
     this.#show();
   }
 
@@ -28,21 +68,26 @@ export class MoveHand implements Hand {
     this.#show();
   }
 
+  leave(): void {
+    this.#drop();
+  }
+
   begin(sample: Sample): void {
     const at = this.surface.toPage(sample);
-    const form = this.#form();
     this.#moved = false;
-    if (form && distance(this.#grip(form), at) < GRIP / this.surface.painter.view.scale) {
-      this.#act = { kind: 'turn', form, from: at };
-      return;
-    }
-    const touched = formAt(thingsOfType(this.surface.keeper.things, 'form'), at);
-    if (touched) {
-      this.#selected = touched.id;
-      this.selected(touched.id);
-      this.#act = { kind: 'carry', form: touched, from: at };
-    } else {
-      this.#act = { kind: 'pan', from: { x: sample.x, y: sample.y } };
+    this.#began = { x: sample.x, y: sample.y };
+    const grip = GRIP[sample.kind] / this.surface.painter.view.scale;
+    const handle = this.#handles().find((h) => Math.hypot(h.at.x - at.x, h.at.y - at.y) < grip);
+    const room = this.#room();
+    const inside = room && at.x > room.minX && at.x < room.maxX && at.y > room.minY && at.y < room.maxY;
+    if (handle) this.#act = { kind: 'handle', key: handle.key, from: at };
+    else if (inside) this.#act = { kind: 'carry', from: at };
+    else {
+      const touched = pickAt(this.#search, at, grip);
+      if (touched) {
+        this.#choose(new Set([touched.id]));
+        this.#act = { kind: 'carry', from: at };
+      } else this.#act = { kind: 'loop', points: [at] };
     }
     this.#show();
   }
@@ -51,85 +96,191 @@ export class MoveHand implements Hand {
     const last = samples.at(-1);
     const act = this.#act;
     if (!last || !act) return;
-    if (act.kind === 'pan') {
-      const { painter } = this.surface;
-      painter.moveTo(zoomView(painter.view, last, 1, { x: last.x - act.from.x, y: last.y - act.from.y }));
-      this.#moved = true;
-      this.#act = { kind: 'pan', from: { x: last.x, y: last.y } };
-      return;
-    }
-    const at = this.surface.toPage(last);
-    this.#moved ||= distance(at, act.from) > 3 / this.surface.painter.view.scale;
+    this.#moved ||= Math.hypot(last.x - this.#began.x, last.y - this.#began.y) > LEAST;
     if (!this.#moved) return;
-    const by = act.kind === 'carry' ? translation(at.x - act.from.x, at.y - act.from.y) : this.#turn(act.form, at);
-    this.#preview = { ...act.form, transform: compose(by, act.form.transform) };
+    if (act.kind === 'loop') act.points.push(...samples.map((sample) => this.surface.toPage(sample)));
+    else {
+      this.#preview = this.#dragged(act, this.surface.toPage(last)) ?? this.#preview;
+      this.surface.painter.lift(this.#ids);
+    }
     this.#show();
   }
 
   finish(): void {
-    const made = this.#preview;
     const act = this.#act;
-    this.#preview = null;
+    const made = this.#preview;
     this.#act = null;
-    if (act?.kind === 'pan') {
-      this.surface.painter.settle();
-      if (!this.#moved) {
-        this.#selected = null;
-        this.selected(null);
-      }
-    } else if (made) {
-      void this.surface.keeper.commit({ set: [{ id: made.id, to: { transform: made.transform } }] });
+    const { keeper, painter } = this.surface;
+    if (act?.kind === 'loop') this.#closeLoop(act.points);
+    else if (made) {
+      const change = 'by' in made ? moving(keeper.things, this.#ids, made.by) : warping(keeper.things, this.#ids, made.map);
+      void keeper.commit(change).catch(() => this.events.refused?.({ sentence: 'This browser would not write that down. Reload the page before you go on.', goOn: null })).then(() => {
+        this.#preview = null;
+        painter.lift(new Set());
+        this.#show();
+      });
+    } else if (act?.kind === 'carry' && !this.#moved) {
+      // A touch on what is picked already looks for what lies closer.
+      const touched = pickAt(this.#search, act.from, LEAST / painter.view.scale);
+      if (touched) this.#choose(new Set([touched.id]));
     }
     this.#show();
   }
 
   cancel(): void {
-    this.#preview = null;
-    this.#act = null;
+    this.#drop();
     this.#show();
   }
 
-  #form(): Form | null {
-    const thing = this.#selected ? this.surface.keeper.things.get(this.#selected) : undefined;
-    return thing?.type === 'form' ? thing : null;
+  get #search() {
+    return { scene: this.surface.painter.scene, things: this.surface.keeper.things, sheet: this.#sheet };
   }
 
-  #grip(form: Form): Point {
-    const { axis, centre } = measureForm(form);
-    const end = axis[0].y < axis[1].y ? axis[0] : axis[1];
-    const out = 26 / this.surface.painter.view.scale;
-    const far = distance(centre, end) || 1;
-    return { x: end.x + ((end.x - centre.x) / far) * out, y: end.y + ((end.y - centre.y) / far) * out };
+  #drop(): void {
+    this.#act = null;
+    this.#preview = null;
+    this.surface.painter.lift(new Set());
   }
 
-  #turn(form: Form, to: Point): Affine {
-    const { centre } = measureForm(form);
-    const grip = this.#grip(form);
-    const angle = (p: Point): number => (Math.atan2(-(p.y - centre.y), p.x - centre.x) * 180) / Math.PI;
-    const by = Math.max(0.05, distance(centre, to) / distance(centre, grip));
-    return about(centre, compose(rotation(angle(to) - angle(grip)), scaling(by)));
+  #choose(ids: ReadonlySet<Id>): void {
+    this.#ids = ids;
+    this.events.selected(ids);
+  }
+
+  #closeLoop(points: readonly Point[]): void {
+    if (!this.#moved || points.length < 3) {
+      this.#choose(new Set());
+      return this.events.looped?.(null);
+    }
+    const loop = thinned(points, 0.5 / this.surface.painter.view.scale);
+    const { ids, locked } = pickInLoop(this.#search, loop);
+    this.#choose(ids);
+    this.events.looped?.(loop);
+    const [sheet] = locked;
+    if (ids.size === 0 && sheet) {
+      this.events.refused?.({ sentence: `What you drew round lies on “${sheet.name}”, which is locked.`, goOn: { label: 'Unlock it and go on', change: { set: [{ id: sheet.id, to: { locked: false } }] } } });
+    }
+    return undefined;
+  }
+
+  #room(): Box | null {
+    return roomOf(this.surface.painter.scene, this.#ids);
+  }
+
+  #handles(): Handle[] {
+    const room = this.#room();
+    if (!room) return [];
+    if (this.#way === 'bend') return bendHandles(room).map((at, i) => ({ key: String(i), at }));
+    const corners = cornersOf(room).map((at, i) => ({ key: String(i), at }));
+    if (this.#way === 'distort') return corners;
+    const middle = { x: (room.minX + room.maxX) / 2, y: (room.minY + room.maxY) / 2 };
+    const sides = [{ x: middle.x, y: room.minY }, { x: room.maxX, y: middle.y }, { x: middle.x, y: room.maxY }, { x: room.minX, y: middle.y }];
+    const turn = { x: middle.x, y: room.minY - STALK / this.surface.painter.view.scale };
+    return [...corners, ...sides.map((at, i) => ({ key: `side ${i}`, at })), { key: 'turn', at: turn }];
+  }
+
+  #dragged(act: Exclude<Act, { kind: 'loop' }>, to: Point): Preview | null {
+    const room = this.#room();
+    if (!room) return null;
+    const off = { x: to.x - act.from.x, y: to.y - act.from.y };
+    if (act.kind === 'carry') return { by: translation(off.x, off.y) };
+    if (this.#way === 'bend') {
+      const pulled = bendHandles(room).map((p, i) => (String(i) === act.key ? { x: p.x + off.x, y: p.y + off.y } : p));
+      return { map: bend(room, pulled) };
+    }
+    const corners = cornersOf(room);
+    if (this.#way === 'distort') {
+      const quad = corners.map((p, i) => (String(i) === act.key ? { x: p.x + off.x, y: p.y + off.y } : p)) as unknown as Quad;
+      return isConvex(quad) ? { map: homography(corners, quad) } : null;
+    }
+    return { by: pulledBy(room, act.key, act.from, to) };
   }
 
   #show(): void {
-    const { painter } = this.surface;
-    const form = this.#preview ?? this.#form();
-    painter.setOverlay(form && ((context, pixel) => {
-      if (!painter.paper) return;
-      if (this.#preview) paintForm(context, form, painter.paper, pixel);
-      const { centre } = measureForm(form);
-      const grip = this.#grip(form);
-      context.strokeStyle = VERDIGRIS;
-      context.lineWidth = 1.4 * pixel;
+    const { painter, keeper } = this.surface;
+    const act = this.#act;
+    const things = picked(keeper.things, this.#ids);
+    if (things.length === 0 && act?.kind !== 'loop') return painter.setOverlay(null);
+    const preview = this.#preview;
+    const room = this.#room();
+    const handles = this.#handles();
+    return painter.setOverlay((context, pixel) => {
+      if (preview) this.#paintPreview(context, things, preview);
+      context.strokeStyle = deskColour.verdigris;
+      context.lineWidth = 1.3 * pixel;
       context.setLineDash([5 * pixel, 4 * pixel]);
-      context.beginPath();
-      context.moveTo(centre.x, centre.y);
-      context.lineTo(grip.x, grip.y);
-      context.stroke();
+      if (act?.kind === 'loop') context.stroke(polyline(act.points));
+      if (room) {
+        const frame = cornersOf(room);
+        const lie = (p: Point): Point => (preview && 'map' in preview ? preview.map(p) : p);
+        context.save();
+        if (preview && 'by' in preview) context.transform(...preview.by);
+        context.stroke(polyline(frame.flatMap((p, i) => {
+          const q = frame[(i + 1) % 4] as Point;
+          return [0, 0.25, 0.5, 0.75].map((t) => lie({ x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t }));
+        }), true));
+        context.restore();
+      }
       context.setLineDash([]);
-      context.fillStyle = VERDIGRIS;
-      context.beginPath();
-      context.arc(grip.x, grip.y, 8 * pixel, 0, 2 * Math.PI);
-      context.fill();
-    }));
+      if (!preview) for (const { key, at } of handles) paintHandle(context, at, key, pixel);
+    });
   }
+
+  #paintPreview(context: CanvasRenderingContext2D, things: readonly SheetThing[], preview: Preview): void {
+    const { painter } = this.surface;
+    if ('by' in preview) {
+      context.save();
+      context.transform(...preview.by);
+      for (const thing of things) painter.paint(context, thing);
+      context.restore();
+      return;
+    }
+    let strokes = 0;
+    for (const thing of things) {
+      strokes += thing.type === 'stroke' ? 1 : 0;
+      if (thing.type === 'stroke' && strokes > MANY) {
+        context.strokeStyle = thing.colour;
+        context.lineWidth = thing.size;
+        context.stroke(polyline(pointsOf(thing).map(preview.map)));
+      } else painter.paint(context, { ...thing, ...warpedBy(thing, preview.map) } as SheetThing);
+    }
+  }
+}
+
+/** What pulling a corner, a side or the turning handle of a room does to it. */
+function pulledBy(room: Box, key: string, from: Point, to: Point): Affine {
+  const middle = { x: (room.minX + room.maxX) / 2, y: (room.minY + room.maxY) / 2 };
+  if (key === 'turn') {
+    const angle = (p: Point): number => (Math.atan2(-(p.y - middle.y), p.x - middle.x) * 180) / Math.PI;
+    return about(middle, rotation(angle(to) - angle(from)));
+  }
+  const corners = cornersOf(room);
+  const side = key.startsWith('side ') ? Number(key.slice(5)) : null;
+  const share = (now: number, then: number, held: number): number => {
+    const by = then === held ? 1 : (now - held) / (then - held);
+    return Math.abs(by) < 0.02 ? 0.02 : by;
+  };
+  if (side === null) {
+    const held = corners[(Number(key) + 2) % 4] as Point;
+    const grip = corners[Number(key)] as Point;
+    const [dx, dy] = [grip.x - held.x, grip.y - held.y];
+    const by = ((to.x - from.x + dx) * dx + (to.y - from.y + dy) * dy) / (dx * dx + dy * dy || 1);
+    return about(held, scaling(Math.max(0.02, by)));
+  }
+  if (side % 2 === 0) {
+    const [grip, held] = side === 0 ? [room.minY, room.maxY] : [room.maxY, room.minY];
+    return about({ x: middle.x, y: held }, scaling(1, share(grip + to.y - from.y, grip, held)));
+  }
+  const [grip, held] = side === 1 ? [room.maxX, room.minX] : [room.minX, room.maxX];
+  return about({ x: held, y: middle.y }, scaling(share(grip + to.x - from.x, grip, held), 1));
+}
+
+function paintHandle(context: CanvasRenderingContext2D, at: Point, key: string, pixel: number): void {
+  context.beginPath();
+  if (key.startsWith('side')) context.rect(at.x - 4 * pixel, at.y - 4 * pixel, 8 * pixel, 8 * pixel);
+  else context.arc(at.x, at.y, (key === 'turn' ? 8 : HANDLE) * pixel, 0, 2 * Math.PI);
+  context.fillStyle = key === 'turn' ? deskColour.verdigris : deskColour.paper;
+  context.lineWidth = 2 * pixel;
+  context.fill();
+  context.stroke();
 }

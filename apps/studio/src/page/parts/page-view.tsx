@@ -3,7 +3,9 @@ import { View } from 'react-native';
 import type { Id } from '@deft/core';
 import { pictureOf } from '../../data/api';
 import type { PageKeeper } from '../../data/page-keeper';
+import { useDesk } from '../../data/store';
 import { useLatest } from '../../ui/use-latest';
+import { deskPalm, guardFromPalm } from '../palm';
 import { Surface } from '../surface';
 
 interface PageViewProps {
@@ -23,12 +25,17 @@ export function PageView({ keeper, pictures = NONE, showPicture = true, onSurfac
   const host = useRef<View>(null);
   const [surface, setSurface] = useState<Surface | null>(null);
   const sizes = useLatest(pictures);
+  const fingersDraw = useDesk((state) => state.desk.fingersDraw);
+  useEffect(() => {
+    deskPalm.fingersDraw = fingersDraw;
+  }, [fingersDraw]);
+  useEffect(() => guardFromPalm(), []);
   useEffect(() => {
     const element = host.current as unknown as HTMLElement;
     Object.assign(element.style, { touchAction: 'none', cursor: 'crosshair', userSelect: 'none' });
     const made = new Surface(element, keeper, {
-      picture: ({ reference }) => pictureOf(reference),
-      pictureSize: ({ reference }) => sizes.current[reference] ?? { width: 1, height: 1 },
+      address: ({ reference }) => pictureOf(reference),
+      size: ({ reference }) => sizes.current[reference] ?? { width: 1, height: 1 },
     });
     setSurface(made);
     return () => {

@@ -7,6 +7,7 @@ import { SideAct, WordAct } from '../../ui/acts';
 import { useLatest } from '../../ui/use-latest';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
+import { deskColour } from '../desk-colour';
 import { sheetFor } from '../place-on';
 import type { Hand, Sample } from '../pointer';
 import { pointsOf } from '../stroke-points';
@@ -67,7 +68,7 @@ class PointHand implements Hand {
     const { painter } = this.surface;
     painter.setOverlay(at && ((context, pixel) => {
       const arm = 10 * pixel;
-      context.strokeStyle = '#17635A';
+      context.strokeStyle = deskColour.verdigris;
       context.lineWidth = 2 * pixel;
       context.beginPath();
       context.moveTo(at.x - arm, at.y);
@@ -88,7 +89,7 @@ class PointHand implements Hand {
     context.save();
     context.beginPath();
     context.arc(centre.x, centre.y, LOUPE * pixel, 0, 2 * Math.PI);
-    context.fillStyle = painter.paper?.colour ?? '#FBF8F1';
+    context.fillStyle = painter.paper?.colour ?? deskColour.paper;
     context.fill();
     context.clip();
     context.translate(centre.x, centre.y);
@@ -120,7 +121,7 @@ export function QuickRun({ keeper, surface, names, onSkip }: QuickRunProps) {
   const palette = usePalette();
   const name = names[0];
   const answer = useMemo(() => (state: LandmarkState, at: Point, spread: number): void => {
-    const sheet: Id | null = sheetFor(keeper.things, 'forms');
+    const sheet: Id | null = sheetFor(keeper.things, ['forms']);
     if (sheet && name) void keeper.commit({ add: [{ type: 'landmark', id: newId(), sheet, name, state, at, spread }] });
   }, [keeper, name]);
   const latest = useLatest(answer);

@@ -1,69 +1,102 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { generateKeyBetween } from 'fractional-indexing';
+import { TextInput } from 'react-native-paper';
 import { pageSvg, sheetsOf, type Id, type Sheet, type Thing } from '@deft/core';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useThings } from '../../data/use-page';
-import { newId } from '../../data/new-id';
 import { WordAct } from '../../ui/acts';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
+import { addingSheet, refiningOver, removingSheet, reordering, settingGroup } from '../sheet-acts';
+import { Slider } from './slider';
 
 /** A sheet alone, as a small picture. */
 function smallPicture(things: ReadonlyMap<Id, Thing>, sheet: Sheet): string {
   const own = [...things.values()].filter((t) => t.type === 'page' || t.id === sheet.id || ('sheet' in t && t.sheet === sheet.id));
-  const alone = new Map(own.map((t) => [t.id, t.type === 'sheet' ? { ...t, hidden: false, opacity: 1 } : t]));
+  const alone = new Map(own.map((t) => [t.id, t.type === 'sheet' ? { ...t, hidden: false, opacity: 1, multiply: false } : t]));
   return `data:image/svg+xml;utf8,${encodeURIComponent(pageSvg(alone, { guides: true }))}`;
 }
 
 interface SpreadProps {
   readonly keeper: PageKeeper;
   readonly current: Id | null;
-  readonly onChoose: (sheet: Id) => void;
+  readonly onChoose: (sheet: Id | null) => void;
 }
 
 /** The page's sheets laid out side by side, the lowest at the left, with what can be done to the current one. */
 export function SheetsSpread({ keeper, current, onChoose }: SpreadProps) {
   const palette = usePalette();
-  const things = useThings(keeper, ['sheet', 'page', 'form', 'guide', 'landmark', 'stroke']);
+  const things = useThings(keeper, ['sheet', 'page', 'form', 'guide', 'axis', 'note', 'landmark', 'stroke']);
+  const [typing, setTyping] = useState<'name' | 'group' | null>(null);
   const sheets = sheetsOf(things);
   const pictures = useMemo(() => new Map(sheets.map((sheet) => [sheet.id, smallPicture(things, sheet)])), [things, sheets]);
   const chosen = sheets.find(({ id }) => id === current) ?? sheets.at(-1);
+  const [fade, setFade] = useState<number | null>(null);
   if (!chosen) return null;
-  const set = (to: Partial<Pick<Sheet, 'hidden' | 'locked' | 'opacity'>>): void => void keeper.commit({ set: [{ id: chosen.id, to }] });
-  const refineOver = (): void => {
-    const id = newId();
-    const drawn = sheets.filter((sheet) => sheet.kind !== 'picture' && !sheet.hidden);
-    const count = sheets.filter((sheet) => sheet.kind === 'ink').length;
-    void keeper.commit({
-      add: [{ type: 'sheet', id, kind: 'ink', name: `Ink ${count + 1}`, order: generateKeyBetween(sheets.at(-1)?.order ?? null, null), opacity: 1, hidden: false, locked: false }],
-      set: drawn.map((sheet) => ({ id: sheet.id, to: { opacity: Math.min(sheet.opacity, 0.35) } })),
-    }).then(() => onChoose(id));
+  const group = (to: Parameters<typeof settingGroup>[2]): void => void keeper.commit(settingGroup(things, chosen, to));
+  const own = (to: Partial<Sheet>): void => void keeper.commit({ set: [{ id: chosen.id, to }] });
+  const adding = ({ change, sheet }: { change: Parameters<PageKeeper['commit']>[0]; sheet: Id }): void => void keeper.commit(change).then(() => onChoose(sheet));
+  const order = (label: string, spoken: string, by: 1 | -1) => {
+    const change = reordering(things, chosen.id, by);
+    return <WordAct small label={label} spoken={spoken} disabled={!change} onPress={() => { if (change) void keeper.commit(change); }} />;
   };
+  const groups = [...new Set(sheets.map((sheet) => sheet.group).filter((name): name is string => Boolean(name)))];
   return (
-    <View style={{ paddingHorizontal: 12, paddingTop: 10 }}>
+    <View style={{ paddingHorizontal: 12, paddingTop: 8 }}>
       <ScrollView horizontal contentContainerStyle={{ gap: 10 }}>
         {sheets.map((sheet) => {
           const on = sheet.id === chosen.id;
           return (
-            <Pressable key={sheet.id} role="button" aria-pressed={on} aria-label={`Sheet ${sheet.name}${sheet.hidden ? ', hidden' : ''}${sheet.locked ? ', locked' : ''}`} onPress={() => onChoose(sheet.id)} style={{ alignItems: 'center', width: 66 }}>
-              <View style={{ width: 62, height: 88, borderWidth: on ? 2 : 1, borderColor: on ? palette.verdigris : palette.rule, backgroundColor: '#FBF8F1', opacity: sheet.hidden ? 0.4 : 1 }}>
-                {sheet.kind === 'picture' ? <Words size={12} colour="#535A67" style={{ margin: 8 }}>picture</Words> : <img alt="" src={pictures.get(sheet.id)} style={{ width: '100%', height: '100%' }} />}
+            <Pressable key={sheet.id} role="button" aria-pressed={on} aria-label={`Sheet ${sheet.name}${sheet.hidden ? ', hidden' : ''}${sheet.locked ? ', locked' : ''}`} onPress={() => onChoose(sheet.id)} style={{ alignItems: 'center', width: 62 }}>
+              <View style={{ width: 56, height: 78, borderWidth: on ? 2 : 1, borderColor: on ? palette.verdigris : palette.rule, backgroundColor: '#FBF8F1', opacity: sheet.hidden ? 0.4 : 1 }}>
+                {sheet.kind === 'picture' ? <Words size={12} colour="#535A67" style={{ margin: 6 }}>picture</Words> : <img alt="" src={pictures.get(sheet.id)} style={{ width: '100%', height: '100%' }} />}
+                {sheet.locked ? <View style={{ position: 'absolute', right: 2, bottom: 2, backgroundColor: '#FBF8F1', paddingHorizontal: 3 }}><Words size={12} colour="#535A67">locked</Words></View> : null}
               </View>
               <Words size={12} kind={on ? 'strong' : 'body'} colour={on ? palette.verdigris : palette.softInk} lines={1}>{sheet.name}</Words>
+              {sheet.group ? <View style={{ width: 62, borderTopWidth: 2, borderColor: palette.softInk }}><Words size={12} soft lines={1} style={{ textAlign: 'center' }}>{sheet.group}</Words></View> : null}
             </Pressable>
           );
         })}
       </ScrollView>
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 6, flexWrap: 'wrap' }}>
-        <WordAct small label="Refine over" onPress={refineOver} />
-        <WordAct small label={chosen.hidden ? 'Show' : 'Hide'} onPress={() => set({ hidden: !chosen.hidden })} />
-        <WordAct small label={chosen.locked ? 'Unlock' : 'Lock'} disabled={chosen.kind === 'picture'} onPress={() => set({ locked: !chosen.locked })} />
-        <View style={{ flex: 1 }} />
-        {[0.25, 0.5, 1].map((opacity) => (
-          <WordAct key={opacity} small label={`${opacity * 100} %`} spoken={`Opacity ${opacity * 100} per cent`} on={Math.abs(chosen.opacity - opacity) < 0.01} onPress={() => set({ opacity })} />
-        ))}
-      </View>
+      {typing ? (
+        <Naming
+          key={`${typing} ${chosen.id}`} label={typing === 'name' ? 'Name of the sheet' : 'Group, or nothing'} value={(typing === 'name' ? chosen.name : chosen.group) ?? ''} offers={typing === 'group' ? groups : []}
+          onKeep={(text) => { if (typing === 'group') own({ group: text || null }); else if (text) own({ name: text }); setTyping(null); }}
+        />
+      ) : (
+        <>
+          <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }}>
+            <WordAct small label="Refine over" on onPress={() => adding(refiningOver(things))} />
+            <WordAct small label={chosen.hidden ? 'Show' : 'Hide'} onPress={() => group({ hidden: !chosen.hidden })} />
+            <WordAct small label={chosen.locked ? 'Unlock' : 'Lock'} onPress={() => group({ locked: !chosen.locked })} />
+            <WordAct small label="Multiply" on={chosen.multiply ?? false} onPress={() => own({ multiply: !chosen.multiply })} />
+            {order('‹ lower', 'Move the sheet lower', -1)}
+            {order('higher ›', 'Move the sheet higher', 1)}
+          </View>
+          <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }}>
+            <WordAct small label="Name" onPress={() => setTyping('name')} />
+            <WordAct small label="Group" onPress={() => setTyping('group')} />
+            <WordAct small label="+ ink" spoken="New ink sheet" onPress={() => adding(addingSheet(things, 'ink', chosen.id))} />
+            <WordAct small label="+ tone" spoken="New sheet for tone" onPress={() => adding(addingSheet(things, 'tone', chosen.id))} />
+            <WordAct small label="Take away" spoken="Take the sheet away" disabled={sheets.length < 2} onPress={() => void keeper.commit(removingSheet(things, chosen.id)).then(() => onChoose(null))} />
+            <View style={{ flexGrow: 1, flexBasis: 130 }}>
+              <Slider label="Opacity" value={fade ?? chosen.opacity} least={0.05} most={1} step={0.05} shown={`${Math.round((fade ?? chosen.opacity) * 100)} %`} onChange={setFade} onSettle={(opacity) => { group({ opacity }); setFade(null); }} />
+            </View>
+          </View>
+        </>
+      )}
+    </View>
+  );
+}
+
+/** A word to be typed, with those offered that are there already. */
+function Naming({ label, value, offers, onKeep }: { readonly label: string; readonly value: string; readonly offers: readonly string[]; readonly onKeep: (text: string) => void }) {
+  const [text, setText] = useState(value);
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, paddingVertical: 8, flexWrap: 'wrap' }}>
+      <TextInput mode="outlined" dense autoFocus label={label} value={text} maxLength={60} onChangeText={setText} onSubmitEditing={() => onKeep(text.trim())} style={{ width: 190 }} />
+      {offers.map((offer) => <WordAct key={offer} small label={offer} onPress={() => onKeep(offer)} />)}
+      <WordAct label="Keep" on onPress={() => onKeep(text.trim())} />
     </View>
   );
 }

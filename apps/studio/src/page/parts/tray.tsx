@@ -6,13 +6,14 @@ import type { PageKeeper } from '../../data/page-keeper';
 import { useThings } from '../../data/use-page';
 import { WordAct } from '../../ui/acts';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
+import type { PanelName } from './panels';
 
 interface TrayProps {
   readonly keeper: PageKeeper;
   readonly upper: ReactNode;
   readonly place: PlaceName;
-  readonly open: 'hand' | 'place' | 'looks' | null;
-  readonly onOpen: (what: 'hand' | 'place' | 'looks' | null) => void;
+  readonly open: PanelName | null;
+  readonly onOpen: (what: PanelName | null) => void;
 }
 
 /** Two rows within the thumb's reach: what the hand offers, and the five controls. On a wide screen they are one. */
@@ -20,14 +21,14 @@ export function Tray({ keeper, upper, place, open, onOpen }: TrayProps) {
   const palette = usePalette();
   const wide = useWide();
   const { hand, leftHanded } = useDesk((state) => state.desk);
-  useThings(keeper, ['form', 'guide', 'landmark', 'sheet', 'stroke']);
+  useThings(keeper, ['form', 'guide', 'axis', 'note', 'landmark', 'sheet', 'stroke', 'placement', 'page', 'version']);
   const { log, device } = keeper.replica;
   const toggle = (what: 'hand' | 'place' | 'looks'): void => onOpen(open === what ? null : what);
   const arrow = (what: string): string => (open === what ? '▾' : '▴');
   const controls = [
     <WordAct key="hand" label={`${hand} ${arrow('hand')}`} spoken={`Hand: ${hand}`} on={open === 'hand'} onPress={() => toggle('hand')} testID="hand" style={{ minWidth: 78 }} />,
     <WordAct key="place" label={`${place} ${arrow('place')}`} spoken={`Place of the reference: ${place}`} on={open === 'place'} onPress={() => toggle('place')} testID="place" style={{ minWidth: 86 }} />,
-    <WordAct key="looks" label="Looks" spoken="Looks: hide parts, fit, export" on={open === 'looks'} onPress={() => toggle('looks')} testID="looks" />,
+    <WordAct key="looks" label="Looks" spoken="Looks: see it afresh, hide parts, the view, the paper, taking it out" on={open === 'looks'} onPress={() => toggle('looks')} testID="looks" />,
     <WordAct key="undo" label="Undo" disabled={!log.undoable(device)} onPress={() => void keeper.undo()} testID="undo" />,
     <WordAct key="redo" label="Redo" disabled={!log.redoable(device)} onPress={() => void keeper.redo()} testID="redo" />,
   ];

@@ -1,0 +1,18 @@
+import { wrap, type Remote } from 'comlink';
+import type { CheckWork } from '../workers/check.worker';
+import type { LooksWork } from '../workers/looks.worker';
+
+let check: Remote<CheckWork> | null = null;
+let looks: Remote<LooksWork> | null = null;
+
+/** The check, in its own worker. */
+export function checkInWorker(...rest: Parameters<CheckWork['checkPages']>): Promise<ReturnType<CheckWork['checkPages']>> {
+  check ??= wrap<CheckWork>(new Worker(new URL('../workers/check.worker.ts', import.meta.url)));
+  return check.checkPages(...rest);
+}
+
+/** What second looks compute, in its own worker. */
+export function looksWorker(): Remote<LooksWork> {
+  looks ??= wrap<LooksWork>(new Worker(new URL('../workers/looks.worker.ts', import.meta.url)));
+  return looks;
+}

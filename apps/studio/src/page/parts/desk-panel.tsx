@@ -1,0 +1,45 @@
+import { View } from 'react-native';
+import { setFingersDraw, setLeftHanded, setNight, setRealScale } from '../../data/desk-slice';
+import { useDesk, useDeskDispatch } from '../../data/store';
+import { WordAct } from '../../ui/acts';
+import { usePalette } from '../../ui/use-desk-theme';
+import { Words } from '../../ui/words';
+import type { Surface } from '../surface';
+import { Acts, Panel } from './panel';
+import { Slider } from './slider';
+
+interface DeskPanelProps {
+  readonly surface: Surface | null;
+  readonly onBack: () => void;
+  readonly onClose: () => void;
+  readonly leftHanded: boolean;
+}
+
+/** A bank card's short and long side, millimetres (ISO/IEC 7810). */
+const CARD = { width: 53.98, height: 85.6 };
+/** CSS pixels to a millimetre on most screens. */
+const USUAL = 96 / 25.4;
+
+/** How one sits at the desk: which hand, what fingers do, how light it is, how large a millimetre is here. */
+export function DeskPanel({ surface, onBack, onClose, leftHanded }: DeskPanelProps) {
+  const palette = usePalette();
+  const dispatch = useDeskDispatch();
+  const { night, fingersDraw, realScale } = useDesk((state) => state.desk);
+  const scale = realScale ?? USUAL;
+  const fingers = [[null, 'until a pen is seen'], [true, 'always'], [false, 'never']] as const;
+  return (
+    <Panel title="Desk" onBack={onBack} onClose={onClose} leftHanded={leftHanded}>
+      <Acts about="You">
+        <WordAct label="Left-handed" on={leftHanded} onPress={() => dispatch(setLeftHanded(!leftHanded))} />
+        <WordAct label="Night desk" on={night === true} onPress={() => dispatch(setNight(night !== true))} />
+      </Acts>
+      <Acts about="Fingers draw">{fingers.map(([value, label]) => <WordAct key={label} label={label} on={fingersDraw === value} onPress={() => dispatch(setFingersDraw(value))} />)}</Acts>
+      <Acts about="Real size">
+        <Words size={13} soft>Lay a bank card on the screen and draw the slider until the outline is as large as it.</Words>
+        <Slider label="A real millimetre" value={scale} least={2.5} most={9} step={0.02} shown={`${scale.toFixed(2)} pixels`} onChange={(value) => dispatch(setRealScale(value))} />
+        <WordAct label="Show the page in real size" disabled={!realScale} onPress={() => { if (realScale) surface?.realSize(realScale); onClose(); }} />
+        <View style={{ width: CARD.width * scale, height: CARD.height * scale, maxWidth: '100%', borderWidth: 2, borderColor: palette.ink, borderRadius: 3.18 * scale, margin: 4 }} />
+      </Acts>
+    </Panel>
+  );
+}

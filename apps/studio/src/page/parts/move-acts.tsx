@@ -1,0 +1,117 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { TextInput } from 'react-native-paper';
+import { axisOf, type Change, type Id, type Point } from '@deft/core';
+import type { PageKeeper } from '../../data/page-keeper';
+import { WordAct } from '../../ui/acts';
+import { Words } from '../../ui/words';
+import { MOVE_WAYS, type MoveWay } from '../hands/move';
+import { readNumber } from '../read-number';
+import { roomOf } from '../selection';
+import { byNumbers, copying, cuttingPiece, flipOver, mirroring, moving, ontoNewSheet, removing } from '../selection-acts';
+import type { Surface } from '../surface';
+
+interface MoveActsProps {
+  readonly keeper: PageKeeper;
+  readonly surface: Surface | null;
+  readonly picks: ReadonlySet<Id>;
+  readonly onPick: (ids: ReadonlySet<Id>) => void;
+  readonly loop: readonly Point[] | null;
+  readonly way: MoveWay;
+  readonly onWay: (way: MoveWay) => void;
+  readonly oneSheet: boolean;
+  readonly onOneSheet: (one: boolean) => void;
+  readonly sheetName: string;
+  readonly onSheet: (sheet: Id) => void;
+  readonly onNumbers: () => void;
+}
+
+const addedBy = (change: Change): ReadonlySet<Id> => new Set((change.add ?? []).filter((thing) => 'sheet' in thing).map(({ id }) => id));
+
+/** What can be done with what is picked; before anything is, how to pick. */
+export function MoveActs({ keeper, surface, picks, onPick, loop, way, onWay, oneSheet, onOneSheet, sheetName, onSheet, onNumbers }: MoveActsProps) {
+  if (!surface) return null;
+  const { things } = keeper;
+  const { scene } = surface.painter;
+  const only = <WordAct small label={oneSheet ? `only ${sheetName}` : 'all sheets'} spoken={oneSheet ? `Picks from ${sheetName} only` : 'Picks from all sheets'} on={oneSheet} onPress={() => onOneSheet(!oneSheet)} />;
+  const piece = loop ? cuttingPiece(things, scene, loop) : null;
+  const cut = piece ? (
+    <WordAct small label="cut from picture" spoken="Cut this piece out of the picture" onPress={() => void keeper.commit(piece.change).then(() => onPick(new Set([piece.piece])))} />
+  ) : null;
+  const room = roomOf(scene, picks);
+  if (picks.size === 0 || !room) {
+    return (
+      <View style={{ flexDirection: 'row', alignItems: 'center', flex: 1 }}>
+        <Words size={13} soft style={{ flexShrink: 1, paddingHorizontal: 8, minWidth: 150 }}>Draw round what you want to move, or touch it.</Words>
+        {cut}
+        {only}
+      </View>
+    );
+  }
+  const act = (label: string, change: () => Change, then: 'keep' | 'take what is made' | 'drop' = 'keep', spoken?: string) => (
+    <WordAct
+      key={label} small label={label} spoken={spoken ?? label}
+      onPress={() => {
+        const made = change();
+        void keeper.commit(made).then(() => (then === 'drop' ? onPick(new Set()) : then === 'take what is made' ? onPick(addedBy(made)) : undefined));
+      }}
+    />
+  );
+  const onto = (how: 'cut' | 'copy') => () => {
+    const { change, sheet } = ontoNewSheet(things, scene, picks, how);
+    onSheet(sheet);
+    return change;
+  };
+  const axis = axisOf(things);
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+      {MOVE_WAYS.map((one) => <WordAct key={one} small label={one} on={one === way} onPress={() => onWay(one)} />)}
+      <Rule />
+      {act('flip ↔', () => moving(things, picks, flipOver(room, 'left to right')), 'keep', 'Flip left to right')}
+      {act('flip ↕', () => moving(things, picks, flipOver(room, 'top to bottom')), 'keep', 'Flip top to bottom')}
+      {axis ? act('mirror over', () => mirroring(things, scene, picks, axis), 'keep', 'Mirror over the axis') : null}
+      {act('copy', () => copying(things, scene, picks), 'take what is made')}
+      <WordAct small label="numbers" onPress={onNumbers} />
+      {act('cut to new sheet', onto('cut'))}
+      {act('copy to new sheet', onto('copy'), 'take what is made')}
+      {cut}
+      {act('take away', () => removing(picks), 'drop')}
+      {only}
+    </View>
+  );
+}
+
+const Rule = () => <View style={{ width: 1, height: 26, backgroundColor: '#CFC5B3', marginHorizontal: 4 }} />;
+
+interface NumbersProps {
+  readonly keeper: PageKeeper;
+  readonly surface: Surface;
+  readonly picks: ReadonlySet<Id>;
+  readonly onDone: () => void;
+}
+
+const FIELDS = [['x', 'Right, mm', '0'], ['y', 'Down, mm', '0'], ['scale', 'Size, %', '100'], ['turn', 'Turn left, °', '0']] as const;
+
+/** Moves, sizes and turns what is picked by typed numbers. */
+export function Numbers({ keeper, surface, picks, onDone }: NumbersProps) {
+  const [typed, setTyped] = useState<Record<string, string>>(Object.fromEntries(FIELDS.map(([key, , start]) => [key, start])));
+  const [told, setTold] = useState<string | null>(null);
+  const apply = (): void => {
+    const [x, y, scale, turn] = FIELDS.map(([key]) => readNumber(typed[key] ?? '')) as [number, number, number, number];
+    const room = roomOf(surface.painter.scene, picks);
+    if (![x, y, scale, turn].every(Number.isFinite)) return setTold('One of these is not a number.');
+    if (scale < 1 || scale > 2000 || Math.abs(x) > 2000 || Math.abs(y) > 2000) return setTold('Size from 1 to 2000 %, at most 2000 mm aside.');
+    if (room) void keeper.commit(moving(keeper.things, picks, byNumbers(room, { x, y, scale: scale / 100, turn })));
+    return onDone();
+  };
+  return (
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 6, padding: 8, flex: 1 }}>
+      {FIELDS.map(([key, label]) => (
+        <TextInput key={key} mode="outlined" dense label={label} value={typed[key] ?? ''} inputMode="decimal" onChangeText={(text) => setTyped({ ...typed, [key]: text })} onSubmitEditing={apply} style={{ width: 84 }} />
+      ))}
+      <WordAct label="Apply" on onPress={apply} />
+      <WordAct label="Leave" onPress={onDone} />
+      {told ? <Words size={13} live>{told}</Words> : null}
+    </View>
+  );
+}

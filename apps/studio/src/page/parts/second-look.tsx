@@ -1,0 +1,168 @@
+import { useEffect, useState, type CSSProperties } from 'react';
+import { View } from 'react-native';
+import { formOutline, type Sheet } from '@deft/core';
+import type { Reference } from '@deft/contract';
+import { pictureOf, previewOf } from '../../data/api';
+import { looksWorker } from '../../data/workers';
+import { usePalette } from '../../ui/use-desk-theme';
+import { polyline } from '../ink';
+import type { Look } from '../second-look';
+import type { Surface } from '../surface';
+import { SmallPage } from './small-page';
+
+/** Heights at which values and outlines are looked at, pixels: an eye that squints sees no more. */
+const VALUES_HEIGHT = 160;
+const OUTLINE_HEIGHT = 420;
+const REST = 400;
+/** A squint's blur as a share of the picture's height on the screen. */
+const BLUR = 0.012;
+
+const masks = (look: Look): look is Look & { name: 'silhouette' | 'gaps' } => look.name === 'silhouette' || look.name === 'gaps';
+
+/** The filters that looks see through; luminance in linear light keeps the lightness of each colour. */
+function Filters({ id, table }: { readonly id: string; readonly table: readonly number[] | null }) {
+  const grey = '0.2126 0.7152 0.0722 0 0 ';
+  const values = table?.join(' ');
+  return (
+    <svg width={0} height={0} style={{ position: 'absolute' }} aria-hidden>
+      <filter id={`${id}-grey`} x="0" y="0" width="100%" height="100%" colorInterpolationFilters="linearRGB"><feColorMatrix type="matrix" values={`${grey}${grey}${grey}0 0 0 1 0`} /></filter>
+      {values ? (
+        <filter id={`${id}-values`} x="0" y="0" width="100%" height="100%" colorInterpolationFilters="sRGB">
+          <feComponentTransfer><feFuncR type="discrete" tableValues={values} /><feFuncG type="discrete" tableValues={values} /><feFuncB type="discrete" tableValues={values} /></feComponentTransfer>
+        </filter>
+      ) : null}
+    </svg>
+  );
+}
+
+function filterOf(look: Look, id: string, table: readonly number[] | null, height: number): string {
+  if (look.name === 'grey') return `url(#${id}-grey)`;
+  if (look.name === 'squint') return `blur(${Math.max(2, BLUR * height).toFixed(1)}px) url(#${id}-grey)${table ? ` url(#${id}-values)` : ''}`;
+  return '';
+}
+
+const canvasOf = (pixels: Uint8ClampedArray, width: number, height: number): HTMLCanvasElement => {
+  const canvas = document.createElement('canvas');
+  canvas.width = width;
+  canvas.height = height;
+  canvas.getContext('2d')?.putImageData(new ImageData(new Uint8ClampedArray(pixels), width, height), 0, 0);
+  return canvas;
+};
+
+/** Ink alone, with the forms filled where there are any: what stands against the paper. */
+function figureOf(surface: Surface): { canvas: HTMLCanvasElement; closed: boolean } | null {
+  const { painter, keeper } = surface;
+  const drawn = (sheet: Sheet): boolean => sheet.kind === 'ink' || sheet.kind === 'tone';
+  const canvas = painter.small(OUTLINE_HEIGHT, { background: null, sheets: drawn });
+  const context = canvas?.getContext('2d');
+  if (!canvas || !context) return null;
+  let closed = false;
+  context.fillStyle = '#000000';
+  for (const thing of keeper.things.values()) {
+    if (thing.type !== 'form') continue;
+    const sheet = keeper.things.get(thing.sheet);
+    if (sheet?.type !== 'sheet' || sheet.hidden) continue;
+    context.fill(polyline(formOutline(thing), true));
+    closed = true;
+  }
+  return { canvas, closed };
+}
+
+const pixelsOf = (canvas: HTMLCanvasElement): Uint8ClampedArray => (canvas.getContext('2d') as CanvasRenderingContext2D).getImageData(0, 0, canvas.width, canvas.height).data;
+
+/** Shows the page through a look while one goes on drawing; follows what is drawn. */
+export function PageLook({ surface, look }: { readonly surface: Surface | null; readonly look: Look }) {
+  const [table, setTable] = useState<readonly number[] | null>(null);
+  useEffect(() => {
+    if (!surface || !(look.name === 'squint' || masks(look))) return undefined;
+    const { painter } = surface;
+    let gone = false;
+    let timer: ReturnType<typeof setTimeout> | null = null;
+    const see = async (): Promise<void> => {
+      timer = null;
+      if (masks(look)) {
+        const figure = figureOf(surface);
+        if (!figure) return;
+        const { canvas, closed } = figure;
+        const pixels = await looksWorker().drawn(pixelsOf(canvas), canvas.width, canvas.height, look.name, closed);
+        if (!gone) painter.setVeil(canvasOf(pixels, canvas.width, canvas.height));
+      } else {
+        const canvas = painter.small(VALUES_HEIGHT);
+        const made = canvas && (await looksWorker().values(pixelsOf(canvas), look.values));
+        if (made && !gone) setTable(made);
+      }
+    };
+    void see();
+    const stop = surface.afterChange(() => {
+      timer ??= setTimeout(() => void see(), REST);
+    });
+    return () => {
+      gone = true;
+      if (timer) clearTimeout(timer);
+      stop();
+      painter.setVeil(null);
+    };
+  }, [surface, look]);
+  useEffect(() => {
+    if (!surface) return undefined;
+    const { glass, room } = surface.painter;
+    glass.style.filter = filterOf(look, 'page', table, room.height);
+    return () => {
+      glass.style.filter = '';
+    };
+  }, [surface, look, table]);
+  return <Filters id="page" table={table} />;
+}
+
+/** A reference's picture, seen as the page is. */
+export function SeenReference({ reference, look, mirrored, style, imageRef }: { readonly reference: Reference; readonly look: Look; readonly mirrored: boolean; readonly style?: CSSProperties; readonly imageRef?: React.Ref<HTMLDivElement> }) {
+  const [table, setTable] = useState<readonly number[] | null>(null);
+  const [mask, setMask] = useState<string | null>(null);
+  const masked = masks(look);
+  useEffect(() => {
+    if (look.name !== 'squint' && !masks(look)) return undefined;
+    let gone = false;
+    const image = new Image();
+    image.src = previewOf(reference.id);
+    void image.decode().then(async () => {
+      const height = masks(look) ? OUTLINE_HEIGHT / 2 : VALUES_HEIGHT;
+      const canvas = document.createElement('canvas');
+      canvas.height = height;
+      canvas.width = Math.max(1, Math.round((height * image.naturalWidth) / image.naturalHeight));
+      canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
+      const pixels = pixelsOf(canvas);
+      if (masks(look)) {
+        const seen = canvasOf(await looksWorker().pictured(pixels, canvas.width, canvas.height, look.name), canvas.width, canvas.height);
+        if (!gone) setMask(seen.toDataURL());
+      } else {
+        const made = await looksWorker().values(pixels, look.values);
+        if (!gone) setTable(made);
+      }
+    }).catch(() => undefined);
+    return () => {
+      gone = true;
+    };
+  }, [reference.id, look]);
+  const id = `reference-${reference.id.slice(0, 6)}`;
+  return (
+    <div ref={imageRef} style={{ position: 'absolute', inset: 0, transformOrigin: '0 0', ...style }}>
+      <Filters id={id} table={table} />
+      <img
+        src={masked && mask ? mask : pictureOf(reference.id)} alt={masked ? `${reference.title}: a guess of its ${look.name}` : reference.title} draggable={false}
+        style={{ width: '100%', height: '100%', objectFit: 'contain', display: 'block', filter: filterOf(look, id, table, 400) || undefined, transform: mirrored ? 'scaleX(-1)' : undefined }}
+      />
+    </div>
+  );
+}
+
+/** Drawing and reference side by side, as small as a stamp. */
+export function SmallPair({ surface, reference, mirrored, leftHanded }: { readonly surface: Surface; readonly reference: Reference; readonly mirrored: boolean; readonly leftHanded: boolean }) {
+  const palette = usePalette();
+  const height = 84;
+  return (
+    <View testID="small-look" style={{ position: 'absolute', bottom: 8, [leftHanded ? 'right' : 'left']: 8, flexDirection: 'row', gap: 6, padding: 6, backgroundColor: palette.desk, borderWidth: 1, borderColor: palette.rule, pointerEvents: 'none' }}>
+      <div style={{ transform: mirrored ? 'scaleX(-1)' : undefined }}><SmallPage surface={surface} height={height} label="Your page, small" /></div>
+      <img src={previewOf(reference.id)} alt={`${reference.title}, small`} style={{ height, transform: mirrored ? 'scaleX(-1)' : undefined }} />
+    </View>
+  );
+}

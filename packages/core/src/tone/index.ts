@@ -1,0 +1,5 @@
+export * from './figure-mask.ts';
+export * from './lab.ts';
+export * from './mask.ts';
+export * from './propose-colours.ts';
+export * from './values.ts';
