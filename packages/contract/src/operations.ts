@@ -94,6 +94,6 @@ export interface Batch {
 }
 
 export const batchSchema = Joi.object<Batch>({
-  after: Joi.number().integer().min(0).required(),
+  after: Joi.number().integer().min(0).max(2 ** 31 - 1).required(),
   operations: Joi.array().items(operation).max(MOST_OPERATIONS).required(),
 });

@@ -27,6 +27,9 @@ function mustBeSound(page: string, operations: readonly Operation[]): void {
   }
 }
 
+/** The largest number a page may give. */
+const LAST_NUMBER = 2 ** 31 - 1;
+
 export function pagesRouter(store: Store, files: BlobFiles): Router {
   const router = Router();
   const streams = new PageStreams();
@@ -40,8 +43,8 @@ export function pagesRouter(store: Store, files: BlobFiles): Router {
 
   router.get('/:page/operations', async (request, response) => {
     const after = Number(request.query['after'] ?? 0);
-    if (!Number.isSafeInteger(after) || after < 0) throw new Malformed('The number to read on from must be a whole number.');
-    response.json(await store.readPage(valid(idSchema, request.params.page), after));
+    if (!Number.isSafeInteger(after) || after < 0 || after > LAST_NUMBER) throw new Malformed('The number to read on from must be a whole number.');
+    response.type('json').send(await store.readPageText(valid(idSchema, request.params.page), after));
   });
 
   router.post('/:page/operations', async (request, response) => {

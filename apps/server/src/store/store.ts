@@ -9,7 +9,7 @@ import * as studies from './studies.ts';
 type Bound<F> = F extends (database: Database, ...rest: infer A) => infer R ? (...rest: A) => R : never;
 type BoundAll<T> = { [K in keyof T]: Bound<T[K]> };
 
-const QUERIES = { ...references, ...studies, ...sessions, readPage: pages.readPage, readHead: pages.readHead };
+const QUERIES = { ...references, ...studies, ...sessions, readPage: pages.readPage, readHead: pages.readHead, readPageText: pages.readPageText };
 
 export type Store = BoundAll<typeof QUERIES> & {
   appendOperations(page: Id, batch: readonly Operation[], after: number): Promise<Answer>;
@@ -45,6 +45,7 @@ export async function openStore(options: OpenOptions): Promise<Store> {
   return {
     ...bound,
     readPage: (...rest) => queue(urgent, () => pages.readPage(database, ...rest)),
+    readPageText: (...rest) => queue(urgent, () => pages.readPageText(database, ...rest)),
     readHead: (...rest) => queue(urgent, () => pages.readHead(database, ...rest)),
     appendOperations: (...rest) => queue(urgent, () => pages.appendOperations(database, ...rest)),
     close: () => queue(patient, () => client.close()),

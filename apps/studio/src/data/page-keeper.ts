@@ -166,9 +166,11 @@ export class PageKeeper {
       do {
         const batch = this.replica.pending.slice(0, BATCH);
         const answer = await this.send(this.page, this.replica.head, batch);
+        const own = this.replica.pending.map(({ id }) => id);
         const changed = this.replica.receive(answer);
-        const left = new Set(this.replica.pending.map((o) => o.id));
-        await this.journal.confirm(answer.operations.map(({ operation }) => operation.id).filter((id) => !left.has(id)));
+        const left = new Set(this.replica.pending.map(({ id }) => id));
+        const confirmed = own.filter((id) => !left.has(id));
+        if (confirmed.length > 0) await this.journal.confirm(confirmed);
         this.#failures = 0;
         this.#ready = true;
         this.#tell(changed);

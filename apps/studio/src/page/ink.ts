@@ -1,4 +1,4 @@
-import { axisLine, BLUE_PENCIL, formOutline, guideLine, HALO, LINE_HEIGHT, NOTE_FONT, noteLines, noteLineWidth, outlinePath, patchwork, pieceOutline, strokeLayers, type Form, type Guide, type Landmark, type MirrorAxis, type Note, type Paper, type Placement, type Point, type SheetThing, type Stroke } from '@deft/core';
+import { axisLine, BLUE_PENCIL, formOutline, guideLine, HALO, LINE_HEIGHT, NOTE_FONT, noteLines, noteLineWidth, patchwork, pieceOutline, strokeLayers, traceOutline, type Form, type Guide, type Landmark, type MirrorAxis, type Note, type Paper, type Placement, type Point, type SheetThing, type Stroke } from '@deft/core';
 import type { Picture } from './pictures';
 import { pointsOf } from './stroke-points';
 
@@ -18,7 +18,7 @@ const known = new WeakMap<Stroke, { path: Path2D; alpha: number }[]>();
 function inked(stroke: Stroke): { path: Path2D; alpha: number }[] {
   const before = known.get(stroke);
   if (before) return before;
-  const made = strokeLayers(stroke, pointsOf(stroke)).map(({ outline, alpha }) => ({ path: new Path2D(outlinePath(outline)), alpha }));
+  const made = strokeLayers(stroke, pointsOf(stroke)).map(({ outline, alpha }) => ({ path: traceOutline(new Path2D(), outline), alpha }));
   known.set(stroke, made);
   return made;
 }

@@ -9,47 +9,64 @@ import { fitView, UPRIGHT, viewAffine, type Room, type View } from './view';
 /** How far lines of a constant width on the screen reach beyond their own place, CSS pixels. */
 const PAD = 12;
 
+/** How long a frame may take while the page is used, and while it is opened, milliseconds. */
+const IN_USE = 24;
+const OPENING = 110;
+
 type Overlay = (context: CanvasRenderingContext2D, pixel: number) => void;
 
+/** A canvas as large as the room, and the view that it was painted for. */
+interface Layer {
+  readonly canvas: HTMLCanvasElement;
+  view: View;
+}
+
 /**
- * Paints a page into a host element: the paper, a canvas for each visible sheet, and on top one
- * for what is under the pen. Each canvas is as large as the view. While the view moves, the whole
- * stack is moved by the compositor; when it settles, fresh canvases are painted in slices and
- * take the old ones' place. A change paints the room it touches and nothing else.
+ * Paints a page into a host element: the paper, a canvas for each visible sheet that has something
+ * to show, and on top one for what is under the pen. While the view moves, the canvases are moved
+ * by the compositor; when it settles, sheet after sheet is painted afresh in slices and takes the
+ * old canvas' place. A change paints the room it touches and nothing else.
  */
 export class Painter {
   readonly scene = new Scene();
   readonly #frame = document.createElement('div');
   readonly #stack = document.createElement('div');
+  readonly #coming = document.createElement('div');
   readonly #paper = document.createElement('div');
-  readonly #layers = new Map<Id, HTMLCanvasElement>();
-  readonly #live = document.createElement('canvas');
+  readonly #layers = new Map<Id, Layer>();
+  readonly #live: Layer = { canvas: document.createElement('canvas'), view: UPRIGHT };
   #veil: HTMLCanvasElement | null = null;
   readonly #pictures: Pictures;
   #view: View = UPRIGHT;
-  /** The view that the canvases were painted for. */
-  #painted: View = UPRIGHT;
   #fitted: View | null = null;
   #room: Room = { width: 0, height: 0 };
   #things: ReadonlyMap<Id, Thing> = new Map();
   #page: Paper | null = null;
   #job: Raster | null = null;
+  /** Rooms that changed on sheets which are being painted afresh. */
+  readonly #spoiled = new Map<Id, Box | null>();
+  #open = false;
   #lifted: ReadonlySet<Id> = new Set();
   #inks: LiveInk[] = [];
   #overlay: Overlay | null = null;
   #liveDirty: Box | 'all' | null = null;
   #asked = 0;
   #pictureShown = true;
+  /** Sheets that are seen, whether or not they have something to show. */
+  #shown = new Set<Id>();
   #viewListeners = new Set<() => void>();
 
-  constructor(host: HTMLElement, pictures: PictureSource) {
+  constructor(private readonly host: HTMLElement, pictures: PictureSource) {
+    host.ariaBusy = 'true';
     this.#pictures = new Pictures(pictures, () => this.repaint());
     Object.assign(this.#frame.style, { position: 'absolute', inset: '0', overflow: 'hidden', isolation: 'isolate' });
-    Object.assign(this.#stack.style, { position: 'absolute', inset: '0', transformOrigin: '0 0' });
+    Object.assign(this.#stack.style, { position: 'absolute', inset: '0' });
     Object.assign(this.#paper.style, { position: 'absolute', left: '0', top: '0', transformOrigin: '0 0' });
-    place(this.#live);
-    this.#stack.append(this.#paper, this.#live);
-    this.#frame.append(this.#stack);
+    place(this.#live.canvas);
+    this.#stack.append(this.#paper, this.#live.canvas);
+    place(this.#coming);
+    this.#coming.style.opacity = '0';
+    this.#frame.append(this.#coming, this.#stack);
     host.append(this.#frame);
   }
 
@@ -68,11 +85,6 @@ export class Painter {
   /** What everything drawn is seen through: a second look sets a filter here. */
   get glass(): HTMLElement {
     return this.#frame;
-  }
-
-  /** Whether all that is to be seen has been painted for the view as it is. */
-  get settled(): boolean {
-    return this.#job === null && this.#painted === this.#view && this.#asked === 0;
   }
 
   onView(listener: () => void): () => void {
@@ -109,12 +121,13 @@ export class Painter {
   /** Moves the view; cheap, to be followed by `settle`. */
   moveTo(view: View): void {
     this.#view = view;
-    this.#stack.style.transform = `matrix(${compose(viewAffine(view), invert(viewAffine(this.#painted))).join()})`;
+    for (const layer of [...this.#layers.values(), this.#live]) this.#carry(layer);
+    this.#layPaper();
     for (const listener of this.#viewListeners) listener();
   }
 
   settle(): void {
-    if (this.#view !== this.#painted) this.repaint();
+    if (this.#live.view !== this.#view) this.repaint();
   }
 
   showPicture(shown: boolean): void {
@@ -137,7 +150,7 @@ export class Painter {
     if (before !== paper) return this.repaint();
     if ([...changed].some((id) => things.get(id)?.type === 'sheet' || (!things.has(id) && this.#layers.has(id)))) this.#arrange();
     for (const [sheet, box] of touched) {
-      this.#job?.spoil(sheet, box);
+      if (this.#spoiled.has(sheet)) this.#spoiled.set(sheet, joined(this.#spoiled.get(sheet) ?? null, box));
       const thing = fresh && only ? things.get(only) : undefined;
       if (thing && 'sheet' in thing && this.#paintOn(thing, box)) continue;
       this.#redraw(sheet, box);
@@ -178,7 +191,8 @@ export class Painter {
     this.#veil = veil;
     if (!veil) return;
     Object.assign(veil.style, { position: 'absolute', left: '0', top: '0', transformOrigin: '0 0', pointerEvents: 'none' });
-    this.#arrange();
+    this.#stack.insertBefore(veil, this.#live.canvas);
+    this.#layPaper();
   }
 
   /** Paints one thing into a context that is set to page millimetres already. */
@@ -225,28 +239,43 @@ export class Painter {
 
   /** Paints everything for the view as it is: at once where it is little, else in slices beside what is shown. */
   repaint(): void {
-    const { paper } = this;
-    if (!paper || this.#room.width === 0) return;
+    if (!this.#page || this.#room.width === 0) return;
     this.#job?.stop();
     const view = this.#view;
-    const sheets = this.#visible();
     const within = this.#inPage(view, { minX: 0, minY: 0, maxX: this.#room.width, maxY: this.#room.height });
+    const sheets = this.#visible().map(({ id }) => ({ sheet: id, things: this.#search(id, within) }));
+    this.#shown = new Set(sheets.map(({ sheet }) => sheet));
+    this.#live.view = view;
+    this.#size(this.#live.canvas);
+    this.#carry(this.#live);
+    this.#spoilLive('all');
+    this.#ask();
+    this.#spoiled.clear();
+    for (const { sheet } of sheets) this.#spoiled.set(sheet, null);
+    this.host.ariaBusy = 'true';
     this.#job = new Raster({
-      sheets: sheets.map(({ id }) => ({ sheet: id, canvas: this.#canvas(), things: this.#search(id, within) })),
+      sheets,
+      patience: this.#open ? IN_USE : OPENING,
+      begin: () => {
+        const canvas = this.#canvas();
+        // In the document, though unseen: what is painted on a canvas outside of it all falls due when it is first shown.
+        this.#coming.replaceChildren(canvas);
+        return canvas;
+      },
       paint: (canvas, thing) => this.#paintThing(this.#context(canvas, view), thing),
-      finish: (canvases, spoiled) => {
+      done: (sheet, canvas) => {
+        this.#layers.get(sheet)?.canvas.remove();
+        if (canvas) this.#layers.set(sheet, { canvas, view });
+        else this.#layers.delete(sheet);
+        const spoiled = this.#spoiled.get(sheet) ?? null;
+        this.#spoiled.delete(sheet);
+        this.#stackUp();
+        if (spoiled) this.#redraw(sheet, spoiled);
+      },
+      finish: () => {
         this.#job = null;
-        this.#painted = view;
-        for (const [id, canvas] of canvases) {
-          this.#layers.get(id)?.remove();
-          this.#layers.set(id, canvas);
-        }
-        this.#arrange();
-        this.moveTo(this.#view);
-        for (const [sheet, box] of spoiled) this.#redraw(sheet, box);
-        this.#size(this.#live);
-        this.#spoilLive('all');
-        this.#ask();
+        this.#open = true;
+        this.host.ariaBusy = 'false';
       },
     });
     this.#job.start();
@@ -261,64 +290,80 @@ export class Painter {
     return kind === 'picture' && this.scene.all(id).some((thing) => thing.type === 'placement' && !thing.clip);
   }
 
-  /** Puts paper and canvases in their order, with their opacities; a sheet that has just come to light is painted. */
+  /** What changes of a sheet besides what lies on it: its place, opacity, whether it is seen. */
   #arrange(): void {
-    const { paper } = this;
-    if (!paper) return;
-    this.#layPaper(paper);
-    const visible = this.#visible();
-    const keep = new Set(visible.map((sheet) => sheet.id));
-    for (const [id, canvas] of this.#layers) {
-      if (keep.has(id)) continue;
+    const visible = new Set(this.#visible().map(({ id }) => id));
+    const come = [...visible].some((id) => !this.#shown.has(id));
+    this.#shown = visible;
+    for (const [id, { canvas }] of this.#layers) {
+      if (visible.has(id)) continue;
       canvas.remove();
       this.#layers.delete(id);
     }
-    let bare = false;
-    for (const sheet of visible) {
-      const canvas = this.#layers.get(sheet.id);
-      bare ||= !canvas;
-      if (!canvas) continue;
-      Object.assign(canvas.style, { opacity: String(sheet.opacity), mixBlendMode: sheet.multiply ? 'multiply' : 'normal' });
-      this.#stack.insertBefore(canvas, this.#veil ?? this.#live);
-    }
-    if (bare) this.repaint();
+    this.#stackUp();
+    if (come) this.repaint();
   }
 
-  #layPaper(paper: Paper): void {
+  /** Puts paper and canvases in their order, with their opacities. */
+  #stackUp(): void {
+    this.#layPaper();
+    for (const sheet of this.#visible()) {
+      const layer = this.#layers.get(sheet.id);
+      if (!layer) continue;
+      Object.assign(layer.canvas.style, { opacity: String(sheet.opacity), mixBlendMode: sheet.multiply ? 'multiply' : 'normal' });
+      this.#carry(layer);
+      this.#stack.insertBefore(layer.canvas, this.#veil ?? this.#live.canvas);
+    }
+  }
+
+  /** Lays a canvas where the view as it is now wants it. */
+  #carry({ canvas, view }: Layer): void {
+    canvas.style.transform = view === this.#view ? '' : `matrix(${compose(viewAffine(this.#view), invert(viewAffine(view))).join()})`;
+  }
+
+  #layPaper(): void {
+    const paper = this.#page;
+    if (!paper) return;
     const { minX, minY } = paperBox(paper);
-    const lie = viewAffine(this.#painted);
+    const lie = viewAffine(this.#view);
     const at = transformPoint(lie, { x: minX, y: minY });
-    const transform = `matrix(${lie.slice(0, 4).join()}, ${at.x}, ${at.y})`;
-    const size = { width: `${paper.width}px`, height: `${paper.height}px` };
-    Object.assign(this.#paper.style, { ...size, background: paper.colour, transform });
-    if (!this.#veil) return;
-    Object.assign(this.#veil.style, { ...size, transform });
-    this.#stack.insertBefore(this.#veil, this.#live);
+    const look = { width: `${paper.width}px`, height: `${paper.height}px`, transform: `matrix(${lie.slice(0, 4).join()}, ${at.x}, ${at.y})` };
+    Object.assign(this.#paper.style, { ...look, background: paper.colour });
+    if (this.#veil) Object.assign(this.#veil.style, look);
+  }
+
+  /** The canvas of a sheet, made where it has had nothing to show so far; null for one that is not seen. */
+  #layer(sheet: Id): Layer | null {
+    const known = this.#layers.get(sheet);
+    if (known || !this.#shown.has(sheet) || this.#spoiled.has(sheet)) return known ?? null;
+    const made: Layer = { canvas: this.#canvas(), view: this.#live.view };
+    this.#layers.set(sheet, made);
+    this.#stackUp();
+    return made;
   }
 
   /** Paints a new thing on where nothing of its sheet lies above it. */
   #paintOn(thing: SheetThing, box: Box): boolean {
-    const canvas = this.#layers.get(thing.sheet);
-    if (!canvas) return false;
-    if (this.scene.search(thing.sheet, box).at(-1)?.id !== thing.id) return false;
-    this.#paintThing(this.#context(canvas, this.#painted), thing);
+    const layer = this.#layer(thing.sheet);
+    if (!layer || this.scene.search(thing.sheet, box).at(-1)?.id !== thing.id) return false;
+    this.#paintThing(this.#context(layer.canvas, layer.view), thing);
     return true;
   }
 
   /** Paints the room of a box anew on one sheet. */
   #redraw(sheet: Id, box: Box): void {
-    const canvas = this.#layers.get(sheet);
-    if (!canvas) return;
-    const context = this.#context(canvas, this.#painted);
+    const layer = this.#layer(sheet);
+    if (!layer) return;
+    const context = this.#context(layer.canvas, layer.view);
     context.save();
-    const within = this.#clip(context, canvas, box);
+    const within = this.#clip(context, layer, box);
     if (within) for (const thing of this.#search(sheet, within)) this.#paintThing(context, thing);
     context.restore();
   }
 
   /** Clears the room of a box and lets nothing be painted beyond it. @returns that room in page millimetres, or null where it is out of sight */
-  #clip(context: CanvasRenderingContext2D, canvas: HTMLCanvasElement, box: Box): Box | null {
-    const lie = viewAffine(this.#painted);
+  #clip(context: CanvasRenderingContext2D, { canvas, view }: Layer, box: Box): Box | null {
+    const lie = viewAffine(view);
     const seen = boxOf(cornersOf(box).map((p) => transformPoint(lie, p))) as Box;
     const ratio = canvas.width / Math.max(1, this.#room.width);
     const minX = Math.max(0, Math.floor((seen.minX - PAD) * ratio));
@@ -333,7 +378,7 @@ export class Painter {
     context.clip();
     context.clearRect(minX, minY, width, height);
     context.setTransform(transform);
-    return this.#inPage(this.#painted, { minX: minX / ratio, minY: minY / ratio, maxX: (minX + width) / ratio, maxY: (minY + height) / ratio });
+    return this.#inPage(view, { minX: minX / ratio, minY: minY / ratio, maxX: (minX + width) / ratio, maxY: (minY + height) / ratio });
   }
 
   /** A box of the screen as the room it covers on the page, with what may reach into it. */
@@ -377,10 +422,10 @@ export class Painter {
     const dirty = this.#overlay ? 'all' : this.#liveDirty;
     this.#liveDirty = null;
     if (!dirty) return;
-    const context = this.#context(this.#live, this.#painted);
+    const context = this.#context(this.#live.canvas, this.#live.view);
     context.save();
     let within: Box | null = null;
-    if (dirty === 'all') clear(context, this.#live);
+    if (dirty === 'all') clear(context, this.#live.canvas);
     else within = this.#clip(context, this.#live, dirty);
     if (dirty === 'all' || within) {
       for (const ink of this.#inks) {
@@ -441,14 +486,14 @@ export class Painter {
     const context = canvas.getContext('2d') as CanvasRenderingContext2D;
     context.fillStyle = this.paper?.colour ?? '#FFFFFF';
     context.fillRect(0, 0, 1, 1);
-    const seen = transformPoint(viewAffine(this.#painted), at);
-    const ratio = this.#live.width / Math.max(1, this.#room.width);
+    const ratio = this.#live.canvas.width / Math.max(1, this.#room.width);
     for (const sheet of this.#visible()) {
       const layer = this.#layers.get(sheet.id);
       if (!layer) continue;
       context.globalAlpha = sheet.opacity;
       context.globalCompositeOperation = sheet.multiply ? 'multiply' : 'source-over';
-      context.drawImage(layer, -Math.round(seen.x * ratio), -Math.round(seen.y * ratio));
+      const seen = transformPoint(viewAffine(layer.view), at);
+      context.drawImage(layer.canvas, -Math.round(seen.x * ratio), -Math.round(seen.y * ratio));
     }
     const [r = 0, g = 0, b = 0] = context.getImageData(0, 0, 1, 1).data;
     return `#${[r, g, b].map((v) => v.toString(16).padStart(2, '0')).join('')}`.toUpperCase();

@@ -1,30 +1,39 @@
-import { joined, type Box, type Id, type SheetThing } from '@deft/core';
+import type { Id, SheetThing } from '@deft/core';
 
 export interface RasterOptions {
-  readonly sheets: readonly { readonly sheet: Id; readonly canvas: HTMLCanvasElement; readonly things: readonly SheetThing[] }[];
+  readonly sheets: readonly { readonly sheet: Id; readonly things: readonly SheetThing[] }[];
+  /** Gives a canvas to paint a sheet on; asked for only where the sheet has something to show. */
+  readonly begin: (sheet: Id) => HTMLCanvasElement;
   readonly paint: (canvas: HTMLCanvasElement, thing: SheetThing) => void;
-  /** Given the painted canvases, and the rooms that changed while they were painted. */
-  readonly finish: (canvases: ReadonlyMap<Id, HTMLCanvasElement>, spoiled: ReadonlyMap<Id, Box>) => void;
+  /** A sheet is ready; null where it has nothing to show. */
+  readonly done: (sheet: Id, canvas: HTMLCanvasElement | null) => void;
+  readonly finish: () => void;
+  /** How long a frame may take, milliseconds: short while the page is in use, long while it is opened. */
+  readonly patience: number;
 }
 
-/** Milliseconds of painting between two breaths, and how many things are painted without one. */
-const SLICE = 8;
-const FEW = 120;
-/** Things between two looks at the clock. */
-const CHUNK = 8;
+/** As many things as are painted at once without a look at the clock, in all or in a first slice. */
+const FEW = 40;
+const LEAST = 10;
 
-/** Paints sheets onto canvases that are not shown yet, a slice a frame, so that the page stays ready for the pen. */
+/**
+ * Paints sheets onto canvases that are not shown yet, one after the other, a slice a frame, so
+ * that the page stays ready for the pen. Most of the work falls due only when the browser presents
+ * the frame, so a slice is measured by how long its whole frame took, and the next one is cut to it.
+ */
 export class Raster {
-  readonly #spoiled = new Map<Id, Box>();
   #sheet = 0;
   #next = 0;
+  #slice = FEW;
   #frame = 0;
+  #began = 0;
+  #canvas: HTMLCanvasElement | null = null;
 
   constructor(private readonly options: RasterOptions) {}
 
   start(): void {
     const count = this.options.sheets.reduce((sum, { things }) => sum + things.length, 0);
-    if (count <= FEW) this.#work(Infinity);
+    if (count <= FEW) while (this.#step(Infinity));
     else this.#later();
   }
 
@@ -32,26 +41,32 @@ export class Raster {
     cancelAnimationFrame(this.#frame);
   }
 
-  /** A room changes that may be painted already. */
-  spoil(sheet: Id, box: Box): void {
-    this.#spoiled.set(sheet, joined(this.#spoiled.get(sheet) ?? null, box) as Box);
-  }
-
   #later(): void {
-    this.#frame = requestAnimationFrame(() => this.#work(performance.now() + SLICE));
+    this.#frame = requestAnimationFrame((now) => {
+      const took = this.#began > 0 ? now - this.#began : this.options.patience;
+      this.#slice = Math.max(LEAST, Math.round(this.#slice * Math.min(1.5, Math.max(0.4, this.options.patience / Math.max(1, took)))));
+      this.#began = now;
+      if (this.#step(this.#slice)) this.#later();
+    });
   }
 
-  #work(until: number): void {
-    const { sheets, paint, finish } = this.options;
-    for (let sheet = sheets[this.#sheet]; sheet; sheet = sheets[this.#sheet]) {
-      while (this.#next < sheet.things.length) {
-        paint(sheet.canvas, sheet.things[this.#next] as SheetThing);
-        this.#next += 1;
-        if (this.#next % CHUNK === 0 && performance.now() > until) return this.#later();
+  /** Paints up to `count` things of one sheet. @returns whether there is more to do */
+  #step(count: number): boolean {
+    const { sheets, begin, paint, done, finish } = this.options;
+    const now = sheets[this.#sheet];
+    if (now) {
+      const until = Math.min(now.things.length, this.#next + count);
+      if (until > 0) this.#canvas ??= begin(now.sheet);
+      for (; this.#next < until; this.#next += 1) paint(this.#canvas as HTMLCanvasElement, now.things[this.#next] as SheetThing);
+      if (this.#next === now.things.length) {
+        done(now.sheet, this.#canvas);
+        this.#canvas = null;
+        this.#next = 0;
+        this.#sheet += 1;
       }
-      this.#sheet += 1;
-      this.#next = 0;
     }
-    return finish(new Map(sheets.map(({ sheet: id, canvas }) => [id, canvas])), this.#spoiled);
+    if (this.#sheet < sheets.length) return true;
+    finish();
+    return false;
   }
 }

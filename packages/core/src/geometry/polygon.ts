@@ -20,27 +20,30 @@ export function refined(outline: readonly Point[], step: number): Point[] {
   });
 }
 
-/** An outline with the points left out that lie within `tolerance` of the line between their neighbours that stay (Douglas and Peucker 1973). */
-export function thinned(line: readonly Point[], tolerance: number): Point[] {
+/** A line with the points left out that lie within `tolerance` of the chord of those that stay (Douglas and Peucker 1973). */
+export function thinned<P extends Point>(line: readonly P[], tolerance: number): P[] {
   if (line.length < 3) return [...line];
-  const keep = new Set([0, line.length - 1]);
-  const spans: [number, number][] = [[0, line.length - 1]];
-  for (let span = spans.pop(); span; span = spans.pop()) {
-    const [from, to] = span;
-    const a = line[from] as Point;
-    const b = line[to] as Point;
-    const length = Math.hypot(b.x - a.x, b.y - a.y);
-    let worst = 0;
+  const keep = new Uint8Array(line.length);
+  keep[0] = 1;
+  keep[line.length - 1] = 1;
+  const spans = [0, line.length - 1];
+  while (spans.length > 0) {
+    const to = spans.pop() as number;
+    const from = spans.pop() as number;
+    const a = line[from] as P;
+    const b = line[to] as P;
+    const [dx, dy] = [b.x - a.x, b.y - a.y];
+    const length = Math.sqrt(dx * dx + dy * dy);
+    let worst = tolerance * (length || 1);
     let at = -1;
     for (let i = from + 1; i < to; i += 1) {
-      const p = line[i] as Point;
-      const off = length > 0 ? Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / length : Math.hypot(p.x - a.x, p.y - a.y);
+      const p = line[i] as P;
+      const off = length > 0 ? Math.abs(dx * (p.y - a.y) - dy * (p.x - a.x)) : Math.hypot(p.x - a.x, p.y - a.y);
       if (off > worst) [worst, at] = [off, i];
     }
-    if (worst > tolerance) {
-      keep.add(at);
-      spans.push([from, at], [at, to]);
-    }
+    if (at < 0) continue;
+    keep[at] = 1;
+    spans.push(from, at, at, to);
   }
-  return line.filter((_, i) => keep.has(i));
+  return line.filter((_, i) => keep[i]);
 }

@@ -1,11 +1,14 @@
 import { getStroke } from 'perfect-freehand';
 import { transformPoint } from '../geometry/affine.ts';
+import type { Point } from '../geometry/point.ts';
+import { thinned } from '../geometry/polygon.ts';
 import { CentreLine, type LinePoint } from './centre-line.ts';
 import { decodeStroke, type StrokePoint } from './stroke-code.ts';
 import { lookOf, PEN_MANNERS, type StrokeLook } from './stroke-look.ts';
 import type { Stroke } from './things.ts';
 
-export type Outline = readonly (readonly [number, number])[];
+/** Corners of a closed outline, page millimetres. */
+export type Outline = readonly Point[];
 
 /** One filled outline of a stroke. A soft edge is several, each narrower than the one before. */
 export interface StrokeLayer {
@@ -17,6 +20,8 @@ export interface StrokeLayer {
 /** From this hardness on an edge is crisp. */
 const CRISP = 0.98;
 const SOFT_LAYERS = 9;
+/** How far an outline's corners may be left out of it, millimetres: a fifth of what a printer sets. */
+const OUTLINE_TOLERANCE = 0.01;
 
 /** Whether a stroke is one opaque outline, so that pieces of it may overlap unseen. */
 export const isPlain = (look: Pick<StrokeLook, 'hardness' | 'pen'>): boolean => look.hardness >= CRISP && PEN_MANNERS[look.pen].strength === 1;
@@ -29,10 +34,11 @@ export const isPlain = (look: Pick<StrokeLook, 'hardness' | 'pen'>): boolean => 
 export function lineOutline(line: readonly LinePoint[], size: number, by = 1): Outline {
   const unit = 16;
   const across = size * by;
-  return getStroke(
+  const ring = getStroke(
     line.map(({ x, y, width }) => [x * unit, y * unit, (0.5 * width) / size] as [number, number, number]),
     { size: across * unit, thinning: 1, smoothing: 0.4, streamline: 0, simulatePressure: false, last: true },
-  ).map(([x, y]) => [x / unit, y / unit] as const);
+  ).map(([x, y]) => ({ x: x / unit, y: y / unit }));
+  return thinned(ring, OUTLINE_TOLERANCE);
 }
 
 /** How wide and how dark each layer of a stroke is, the widest first; together they are as dark as the pen is strong. */
@@ -68,19 +74,25 @@ export function strokeLayers(stroke: Stroke, points: readonly StrokePoint[] = st
 
 const round = (value: number): number => Math.round(value * 100) / 100;
 
-/** An SVG path for an outline: curves through the middles of its sides. */
+/** An SVG path for an outline; empty where it encloses nothing. */
 export function outlinePath(outline: Outline): string {
-  const first = outline[0];
-  if (!first || outline.length < 3) return '';
-  const parts: string[] = [];
-  outline.forEach(([x, y], i) => {
-    const [nx, ny] = outline[(i + 1) % outline.length] as [number, number];
-    const mx = round((x + nx) / 2);
-    const my = round((y + ny) / 2);
-    parts.push(i === 0 ? `M${mx} ${my}` : `Q${round(x)} ${round(y)} ${mx} ${my}`);
-  });
-  const [x, y] = first;
-  const [nx, ny] = outline[1] as [number, number];
-  parts.push(`Q${round(x)} ${round(y)} ${round((x + nx) / 2)} ${round((y + ny) / 2)}Z`);
-  return parts.join('');
+  if (outline.length < 3) return '';
+  return `M${outline.map(({ x, y }) => `${round(x)} ${round(y)}`).join('L')}Z`;
+}
+
+/** What a path is drawn with: a canvas' own, for one. */
+export interface PathPen {
+  moveTo(x: number, y: number): void;
+  lineTo(x: number, y: number): void;
+  closePath(): void;
+}
+
+/** Draws an outline with a path pen: much quicker than handing it over as text. */
+export function traceOutline<T extends PathPen>(pen: T, outline: Outline): T {
+  const [first, ...rest] = outline;
+  if (!first || rest.length < 2) return pen;
+  pen.moveTo(first.x, first.y);
+  for (const { x, y } of rest) pen.lineTo(x, y);
+  pen.closePath();
+  return pen;
 }

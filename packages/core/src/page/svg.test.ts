@@ -22,7 +22,7 @@ test('a page is a file of its size in millimetres, a group a sheet, strokes as p
   const svg = pageSvg(page());
   expect(svg).toContain('width="148mm" height="210mm" viewBox="0 0 148 210"');
   expect([...svg.matchAll(/<g id="sheet-[^>]*><title>(\w+)/g)].map((m) => m[1])).toEqual(['Picture', 'Guides', 'Forms', 'Ink']);
-  expect(svg).toMatch(/<path d="M[\d. Q-]+Z" fill="#1E2430"\/>/);
+  expect(svg).toMatch(/<path d="M[\d. L-]+Z" fill="#1E2430"\/>/);
   expect(svg).toContain('head &#38; &#60;neck&#62;');
 });
 
