@@ -1,8 +1,8 @@
-import { measureForm, rotation, translation, compose, type Form } from '@deft/core';
+import { cornersOf, measureForm, rotation, translation, compose, type Form } from '@deft/core';
 import { formFromDrag } from './hands/forms';
 import { formAt, handlesOf, pullHandle } from './form-handles';
 import { Palm } from './palm';
-import { fitView, toPage, toScreen, zoomView } from './view';
+import { fitView, mirrorView, toPage, toScreen, UPRIGHT, zoomView } from './view';
 
 const form = (made: Pick<Form, 'shape' | 'transform'>, id = 'f'): Form => ({ type: 'form', id, sheet: 's', order: 'a0', part: null, ...made });
 
@@ -52,12 +52,38 @@ test('fingers draw until a pen is seen; near a pen they do nothing', () => {
   expect(palm.fingersDraw).toBe(true);
 });
 
+test('a press outside the page counts unless a pen was near while the touch rested, or just before', () => {
+  const palm = new Palm();
+  expect(palm.presses(100)).toBe(true);
+  palm.penAt(1000);
+  expect([palm.presses(900), palm.presses(1400), palm.presses(1501)]).toEqual([false, false, true]);
+});
+
 test('zooming about a place leaves it where it is; the whole page fits its room', () => {
-  const view = fitView({ width: 148, height: 210 }, { width: 390, height: 684 });
+  const view = fitView({ minX: 0, minY: 0, maxX: 148, maxY: 210 }, { width: 390, height: 684 });
   expect(toScreen(view, { x: 148, y: 105 }).x).toBeCloseTo(384, 6);
   const about = { x: 120, y: 300 };
   const before = toPage(view, about);
-  const after = toPage(zoomView(view, about, 3), about);
-  expect(after.x).toBeCloseTo(before.x, 9);
-  expect(after.y).toBeCloseTo(before.y, 9);
+  for (const turn of [0, 35, -120]) {
+    const after = toPage(zoomView(view, about, 3, { x: 0, y: 0 }, turn), about);
+    expect(after.x).toBeCloseTo(before.x, 9);
+    expect(after.y).toBeCloseTo(before.y, 9);
+  }
+});
+
+test('a turned and mirrored view still shows the whole page; mirrored twice is as before', () => {
+  const room = { width: 390, height: 684 };
+  const page = { minX: -20, minY: 10, maxX: 128, maxY: 220 };
+  const turned = fitView(page, room, { ...UPRIGHT, turn: 30, mirrored: true });
+  for (const corner of cornersOf(page)) {
+    const { x, y } = toScreen(turned, corner);
+    expect(x >= 0 && x <= room.width && y >= 0 && y <= room.height).toBe(true);
+  }
+  const view = fitView(page, room);
+  const over = mirrorView(view, room);
+  expect(toScreen(over, { x: page.minX, y: 50 }).x).toBeCloseTo(toScreen(view, { x: page.maxX, y: 50 }).x, 6);
+  const back = mirrorView(over, room);
+  expect(toScreen(back, { x: 3, y: 4 }).x).toBeCloseTo(toScreen(view, { x: 3, y: 4 }).x, 6);
+  // Turned to the left on the screen is counter-clockwise, mirrored or not.
+  expect(toScreen(zoomView(view, { x: 0, y: 0 }, 1, { x: 0, y: 0 }, 90), { x: 10, y: 0 }).y).toBeLessThan(toScreen(view, { x: 10, y: 0 }).y + 1e-9);
 });

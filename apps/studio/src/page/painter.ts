@@ -82,9 +82,9 @@ export class Painter {
     return this.#page;
   }
 
-  /** What everything drawn is seen through: a second look sets a filter here. */
-  get glass(): HTMLElement {
-    return this.#frame;
+  /** Everything drawn is seen through a filter: a second look. Empty for none. */
+  seeThrough(filter: string): void {
+    this.#frame.style.filter = filter;
   }
 
   onView(listener: () => void): () => void {

@@ -1,3 +1,4 @@
+import { Palm } from './palm';
 import { PointerInput, type Hand, type Sample } from './pointer';
 
 /** A surface without a browser: it takes listeners and events, that is all pointer input asks of it. */
@@ -28,10 +29,11 @@ function setUp() {
   };
   let may = true;
   const moves: [number, number, number][] = [];
-  const input = new PointerInput(surface as unknown as HTMLElement, { move: (_, by, shift) => moves.push([by, shift.x, shift.y]), settle: () => log.push('settle'), mayBegin: () => may });
+  const turns: number[] = [];
+  const input = new PointerInput(surface as unknown as HTMLElement, { move: (_, by, shift, turn) => { moves.push([by, shift.x, shift.y]); turns.push(turn); }, settle: () => log.push('settle'), mayBegin: () => may }, new Palm());
   input.hand = hand;
   const send = (type: string, at: number, x: number, y: number, more: object = {}): boolean => surface.dispatchEvent(pointer(type, at, x, y, more));
-  return { input, log, samples, moves, send, forbid: () => { may = false; } };
+  return { input, log, samples, moves, turns, send, forbid: () => { may = false; } };
 }
 
 const touch = (id: number) => ({ pointerType: 'touch', pointerId: id });
@@ -97,6 +99,17 @@ describe('pointers on the page', () => {
     later.send('pointerup', 1080, 4, 0, touch(1));
     later.send('pointerdown', 1900, 50, 50);
     expect(later.log).toEqual(['begin touch', 'finish', 'begin pen']);
+  });
+
+  test('two fingers turn the page once that is meant, counter-clockwise as seen', () => {
+    const { send, turns } = setUp();
+    send('pointerdown', 0, 0, 0, touch(1));
+    send('pointerdown', 10, 100, 0, touch(2));
+    const step = (degrees: number): void => void send('pointermove', 20, 100 * Math.cos((degrees * Math.PI) / 180), -100 * Math.sin((degrees * Math.PI) / 180), touch(2));
+    [4, 8].forEach(step);
+    expect(turns).toEqual([0, 0]);
+    [12, 20, 35].forEach(step);
+    expect(turns.slice(3).map(Math.round)).toEqual([8, 15]);
   });
 
   test('once a pen is seen one finger moves the page, until told otherwise', () => {

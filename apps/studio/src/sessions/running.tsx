@@ -5,8 +5,7 @@ import { timeLeft } from '@deft/core';
 import type { Session } from '@deft/contract';
 import { pictureOf } from '../data/api';
 import { usePage } from '../data/use-page';
-import { drawSetting } from '../page/parts/use-hands';
-import { DrawHand } from '../page/hands/draw';
+import { DrawHand, drawSetting } from '../page/hands/draw';
 import { useDesk } from '../data/store';
 import { PageView } from '../page/parts/page-view';
 import type { Surface } from '../page/surface';
@@ -28,15 +27,17 @@ export function Running({ session }: { readonly session: Session }) {
   const { clock, say, now } = useClock(session);
   const pose = session.poses[Math.min(clock.current, session.poses.length - 1)];
   const keeper = usePage(pose?.page ?? null);
-  const [surface, setSurface] = useState<Surface | null>(null);
+  const [{ surface, hand }, setDrawing] = useState<{ surface: Surface | null; hand: DrawHand | null }>({ surface: null, hand: null });
+  const desk = useDesk((state) => state.desk);
   const drawing = clock.phase === 'drawing';
   const next = session.poses[clock.current + 1];
 
-  const setting = useLatest({ ...drawSetting(useDesk((state) => state.desk), null), symmetry: false });
   const onSurface = useCallback((made: Surface): void => {
-    made.setHand(new DrawHand(made, setting.current, { begun: () => say({ kind: 'pen down' }), ended: () => say({ kind: 'pen up' }) }));
-    setSurface(made);
-  }, [say, setting]);
+    const hand = new DrawHand(made, { begun: () => say({ kind: 'pen down' }), ended: () => say({ kind: 'pen up' }) });
+    made.setHand(hand);
+    setDrawing({ surface: made, hand });
+  }, [say]);
+  useEffect(() => hand?.take({ ...drawSetting(desk, null), symmetry: false }), [hand, desk]);
   // The clock starts once there is a page to draw on.
   useEffect(() => {
     if (keeper && surface && clock.phase === 'ready') say({ kind: 'start' });

@@ -32,3 +32,62 @@ test('structure lines and the picture go out only when asked for', () => {
   expect(full).toContain('<line x1="0" y1="190" x2="148" y2="190"');
   expect(full).toMatch(/<image href="data:image[^>]*matrix\(0\.185 0 0 0\.185 0 12\.5\)/);
 });
+
+describe('paint features', () => {
+  const points = (x: number, y: number, length = 20) => encodeStroke(Array.from({ length: 20 }, (_, i) => ({ x: x + (i * length) / 19, y, pressure: 0.5, time: i * 8 })));
+  const base = { type: 'stroke', pen: 'pen', size: 1, colour: '#1E2430', pressure: 'even' } as const;
+  const withInk = (add: (sheet: string) => Thing[]): string => {
+    const things = newPage('f'.repeat(32), newId);
+    const sheet = things.find((t) => t.type === 'sheet' && t.kind === 'ink')!.id;
+    return pageSvg(new Map([...things, ...add(sheet)].map((t) => [t.id, t])));
+  };
+
+  test('what a rubber reaches is masked, what lies above it or out of its reach is not', () => {
+    const svg = withInk((sheet) => [
+      { ...base, id: newId(), sheet, order: 'a0', points: points(20, 30) },
+      { ...base, id: newId(), sheet, order: 'a1', points: points(20, 150) },
+      { ...base, id: newId(), sheet, order: 'a2', points: points(25, 30, 5), pen: 'rubber', size: 6 },
+      { ...base, id: newId(), sheet, order: 'a3', points: points(20, 31) },
+    ]);
+    expect(svg.match(/<mask /g)).toHaveLength(1);
+    const [, masked] = /<g mask="url\(#[^)]*\)">(.*?)<\/g>/.exec(svg)!;
+    expect(masked!.match(/<path/g)).toHaveLength(1);
+    expect(svg.match(/fill="#1E2430"/g)).toHaveLength(3);
+  });
+
+  test('a soft stroke is layers that together are as dark as it is; a multiplied sheet says so', () => {
+    const svg = withInk((sheet) => [{ ...base, id: newId(), sheet, order: 'a0', points: points(20, 30), pen: 'shade', size: 8, hardness: 0 }]);
+    const alphas = [...svg.matchAll(/fill-opacity="([\d.]+)"/g)].map((m) => Number(m[1]));
+    expect(alphas).toHaveLength(9);
+    expect(1 - alphas.reduce((left, alpha) => left * (1 - alpha), 1)).toBeCloseTo(0.4, 2);
+    const things = newPage('f'.repeat(32), newId).map((t) => (t.type === 'sheet' && t.kind === 'ink' ? { ...t, multiply: true, opacity: 0.5 } : t));
+    expect(pageSvg(new Map(things.map((t) => [t.id, t])))).toContain('opacity="0.5" style="mix-blend-mode:multiply"');
+  });
+
+  test('words are escaped, a grown page keeps its place, cells and axis are structure lines', () => {
+    const things = newPage('f'.repeat(32), newId).map((t) => (t.type === 'page' ? { ...t, x: -20, y: -10, width: 168, cells: { columns: 3, rows: 2 } } : t));
+    const sheet = things.find((t) => t.type === 'sheet')!.id;
+    const more: Thing[] = [
+      { type: 'note', id: newId(), sheet, order: 'a0', transform: [1, 0, 0, 1, 5, 5], colour: '#1E2430', says: { kind: 'text', text: 'a < b\n& c', size: 5 } },
+      { type: 'axis', id: newId(), sheet, from: { x: 74, y: 0 }, to: { x: 74, y: 9 } },
+    ];
+    const map = new Map([...things, ...more].map((t) => [t.id, t]));
+    expect(pageSvg(map)).toContain('viewBox="-20 -10 168 210"');
+    expect(pageSvg(map)).toMatch(/<tspan[^>]*>a &#60; b<\/tspan><tspan[^>]*>&#38; c</);
+    expect(pageSvg(map)).not.toContain('<line');
+    expect(pageSvg(map, { guides: true }).match(/<line/g)).toHaveLength(1 + 3);
+  });
+
+  test('a piece is clipped, a bent one laid in triangles', () => {
+    const picture = () => ({ href: 'data:image/png;base64,AAAA', width: 800, height: 1000 });
+    const things = newPage('f'.repeat(32), newId);
+    const sheet = things.find((t) => t.type === 'sheet')!.id;
+    const clip = [{ x: 0, y: 0 }, { x: 100, y: 0 }, { x: 100, y: 100 }];
+    const piece: Thing = { type: 'placement', id: newId(), sheet, order: 'a0', reference: 'e'.repeat(32), revision: 0, transform: [0.1, 0, 0, 0.1, 0, 0], clip };
+    const flat = pageSvg(new Map([...things, piece].map((t) => [t.id, t])), { picture });
+    expect(flat).toMatch(/<clipPath id="cut-[^>]*><path d="M0 0L10 0L10 10Z"/);
+    const mesh = { columns: 1, rows: 1, points: [{ x: 0, y: 0 }, { x: 100, y: 20 }, { x: 0, y: 100 }, { x: 100, y: 100 }] };
+    const bent = pageSvg(new Map([...things, { ...piece, mesh }].map((t) => [t.id, t])), { picture });
+    expect(bent.match(/<use href="#pic-/g)).toHaveLength(2);
+  });
+});

@@ -1,6 +1,7 @@
 import { axisOf, encodeStroke, MOST_POINTS, reflection, type Affine, type Id, type PenKind, type PressureSource, type Stroke, type StrokePoint } from '@deft/core';
+import { generateKeyBetween } from 'fractional-indexing';
 import { newId } from '../../data/new-id';
-import type { PenSetting, RubBy } from '../../data/desk-slice';
+import { deskSlice, type DeskState, type PenSetting, type RubBy } from '../../data/desk-slice';
 import type { LiveStroke } from '../live-ink';
 import { orderOnTop, sheetFor, whyNot, type Refusal } from '../place-on';
 import { strokeTouches } from '../stroke-points';
@@ -15,6 +16,9 @@ export interface DrawSetting extends PenSetting {
   readonly sheet: Id | null;
 }
 
+/** How the pen in hand draws. */
+export const drawSetting = (desk: DeskState, sheet: Id | null): DrawSetting => ({ ...desk.pens[desk.pen], pen: desk.pen, rubBy: desk.rubBy, symmetry: desk.symmetry, sheet });
+
 export interface DrawEvents {
   readonly begun?: () => void;
   readonly ended?: () => void;
@@ -28,8 +32,8 @@ const REACH = 10;
 
 /** Draws ink and shade, or rubs out. The live stroke stays on its own canvas until the page shows it. */
 export class DrawHand implements Hand {
-  #setting: DrawSetting;
-  #begun: DrawSetting;
+  #setting = drawSetting(deskSlice.getInitialState(), null);
+  #begun = this.#setting;
   #points: StrokePoint[] = [];
   #live: LiveStroke | null = null;
   #twin: Affine | null = null;
@@ -39,10 +43,7 @@ export class DrawHand implements Hand {
   #last: { x: number; y: number } | null = null;
   #lastStrokes: readonly Id[] = [];
 
-  constructor(private readonly surface: Surface, setting: DrawSetting, private readonly events: DrawEvents = {}) {
-    this.#setting = setting;
-    this.#begun = setting;
-  }
+  constructor(private readonly surface: Surface, private readonly events: DrawEvents = {}) {}
 
   /** Takes a pen; what is being drawn keeps the one it was begun with. */
   take(setting: DrawSetting): void {
@@ -119,7 +120,7 @@ export class DrawHand implements Hand {
     if (!sheet || !live || this.#points.length === 0) return;
     const order = orderOnTop(painter.scene, sheet);
     const stroke: Stroke = { type: 'stroke', id: newId(), sheet, order, points: encodeStroke(this.#points), ...live.look };
-    const add = this.#twin ? [stroke, { ...stroke, id: newId(), transform: this.#twin }] : [stroke];
+    const add = this.#twin ? [stroke, { ...stroke, id: newId(), order: generateKeyBetween(order, null), transform: this.#twin }] : [stroke];
     this.#settling.push(live);
     this.#lastStrokes = add.map(({ id }) => id);
     this.#show();

@@ -1,35 +1,45 @@
-import { decodeStroke, newPage, PageLog, sheetsOf, thingsOfType, type Change, type Thing } from '@deft/core';
+import { decodeStroke, newPage, PageLog, sheetsOf, strokePoints, thingsOfType, type Change, type Thing } from '@deft/core';
+import type { Refusal } from '../place-on';
 import type { Sample } from '../pointer';
+import { deskSlice } from '../../data/desk-slice';
+import { Scene } from '../scene';
 import type { Surface } from '../surface';
-import { DrawHand } from './draw';
+import { DrawHand, type DrawSetting } from './draw';
 import { FormsHand } from './forms';
 import { GuidesHand } from './guides';
 import { MoveHand } from './move';
+import { WordsHand } from './words';
 
 let next = 0;
 const newId = (): string => (next += 1).toString(16).padStart(32, '0');
+const setting = (more: Partial<DrawSetting> = {}): DrawSetting => ({ ...deskSlice.getInitialState().pens.pencil, pen: 'pencil', rubBy: 'stroke', symmetry: false, sheet: null, ...more });
 
 /** A page and a screen without a browser: two CSS pixels a millimetre, no margin. */
 function desk() {
   const log = new PageLog();
+  const scene = new Scene();
   const page = newId();
   let n = 0;
   const change = (body: Change): void => {
     n += 1;
-    log.insert({ id: newId(), page, device: page, n, seen: 0, at: 0, version: 1, kind: 'change', body });
+    scene.update(log.things, log.insert({ id: newId(), page, device: page, n, seen: 0, at: 0, version: 2, kind: 'change', body }));
   };
   change({ add: newPage(page, newId) });
   const live: number[] = [];
+  const lifted: string[][] = [];
   const surface = {
     keeper: {
       get things() { return log.things; },
       commit: (body: Change) => { change(body); return Promise.resolve(); },
     },
     painter: {
-      view: { scale: 2, x: 0, y: 0 },
+      scene,
+      view: { scale: 2, turn: 0, mirrored: false, x: 0, y: 0 },
       paper: { type: 'page', id: page, width: 148, height: 210, colour: '#FFFFFF' },
       setLive: (strokes: readonly unknown[]) => live.push(strokes.length),
+      lift: (ids: ReadonlySet<string>) => lifted.push([...ids]),
       setOverlay: () => undefined,
+      paint: () => undefined,
       moveTo: () => undefined,
       settle: () => undefined,
     },
@@ -37,7 +47,7 @@ function desk() {
   } as unknown as Surface;
   const all = <T extends Thing['type']>(type: T) => thingsOfType(log.things, type);
   const lock = (kind: string): void => change({ set: [{ id: sheetsOf(log.things).find((s) => s.kind === kind)!.id, to: { locked: true } }] });
-  return { surface, all, lock, live };
+  return { surface, all, lock, live, lifted, change };
 }
 
 const at = (x: number, y: number, time = 0, kind: Sample['kind'] = 'pen'): Sample => ({ x, y, pressure: 0.4, time, kind });
@@ -46,12 +56,12 @@ describe('drawing', () => {
   test('a stroke is kept raw, in millimetres, on the ink sheet', async () => {
     const { surface, all } = desk();
     const hand = new DrawHand(surface);
-    hand.take({ tool: 'pen', size: 1.3, sheet: null });
+    hand.take(setting({ pen: 'pen', size: 1.3, hardness: 0.8 }));
     hand.begin(at(20, 40));
     hand.extend([at(24, 40, 4), at(30, 44, 9)]);
     hand.finish();
     const [stroke] = all('stroke');
-    expect(stroke).toMatchObject({ pen: 'pen', size: 1.3, pressure: 'device' });
+    expect(stroke).toMatchObject({ pen: 'pen', size: 1.3, hardness: 0.8, pressure: 'device' });
     expect(all('sheet').find((s) => s.id === stroke!.sheet)!.kind).toBe('ink');
     expect(decodeStroke(stroke!.points).map(({ x, y, time }) => [x, y, time])).toEqual([[10, 20, 0], [12, 20, 4], [15, 22, 9]]);
   });
@@ -82,7 +92,7 @@ describe('drawing', () => {
   });
 
   test('a locked sheet takes nothing and says which it is', () => {
-    const { surface, all, lock } = desk();
+    const { surface, all, lock, change } = desk();
     const refused = jest.fn();
     const hand = new DrawHand(surface, { refused });
     lock('ink');
@@ -90,7 +100,13 @@ describe('drawing', () => {
     hand.extend([at(30, 10, 5)]);
     hand.finish();
     expect(all('stroke')).toHaveLength(0);
-    expect(refused).toHaveBeenCalledWith('The sheet “Ink” is locked.');
+    const [[refusal]] = refused.mock.calls as [[Refusal]];
+    expect(refusal.sentence).toBe('The sheet “Ink” is locked.');
+    // What it offers makes the same gesture go through.
+    change(refusal.goOn!.change);
+    hand.begin(at(10, 10));
+    hand.finish();
+    expect(all('stroke')).toHaveLength(1);
   });
 
   test('rubbing out takes the strokes it touches, in one step', () => {
@@ -101,7 +117,7 @@ describe('drawing', () => {
       hand.extend(Array.from({ length: 20 }, (_, i) => at(10 + 5 * i, y, i)));
       hand.finish();
     }
-    hand.take({ tool: 'rub out', size: 1, sheet: null });
+    hand.take(setting({ pen: 'rubber' }));
     hand.begin(at(50, 20));
     hand.extend([at(50, 60)]);
     hand.finish();
@@ -180,24 +196,166 @@ describe('guides', () => {
   });
 });
 
-describe('moving', () => {
-  test('a drag inside a form carries it, its grip turns it about its middle', () => {
+describe('rubbing by area, symmetry, shade', () => {
+  test('rubbing by area draws a rubber stroke on its own sheet and takes nothing away', () => {
     const { surface, all } = desk();
-    const forms = new FormsHand(surface, { selected: () => undefined });
-    forms.take('ellipse', null);
+    const hand = new DrawHand(surface);
+    hand.begin(at(10, 10));
+    hand.extend([at(60, 10)]);
+    hand.finish();
+    hand.take(setting({ pen: 'rubber', rubBy: 'area', size: 5 }));
+    hand.begin(at(30, 0));
+    hand.extend([at(30, 30)]);
+    hand.finish();
+    expect(all('stroke').map(({ pen, sheet }) => [pen, sheet === all('stroke')[0]!.sheet])).toEqual([['pencil', true], ['rubber', true]]);
+  });
+
+  test('with symmetry on, a stroke and its twin are one gesture; the twin lies on the other side of the axis', () => {
+    const { surface, all } = desk();
+    const guides = new GuidesHand(surface);
+    guides.take('axis');
+    guides.begin(at(100, 20));
+    guides.extend([at(100, 300)]);
+    guides.finish();
+    const drawn = jest.fn();
+    const hand = new DrawHand(surface, { drawn });
+    hand.take(setting({ symmetry: true }));
+    hand.begin(at(60, 40));
+    hand.extend([at(80, 60)]);
+    hand.finish();
+    expect(all('stroke').map((stroke) => strokePoints(stroke).map(({ x, y }) => [x, y]))).toEqual([[[30, 20], [40, 30]], [[70, 20], [60, 30]]]);
+    hand.withdraw();
+    expect(all('stroke')).toHaveLength(0);
+  });
+
+  test('shade goes to a sheet for tone where there is one', () => {
+    const { surface, all, change } = desk();
+    change({ add: [{ type: 'sheet', id: newId(), kind: 'tone', name: 'Tone', order: 'Z', opacity: 1, hidden: false, locked: false }] });
+    const hand = new DrawHand(surface);
+    hand.take(setting({ pen: 'shade', size: 8 }));
+    hand.begin(at(60, 40));
+    hand.finish();
+    expect(all('sheet').find((s) => s.id === all('stroke')[0]!.sheet)!.kind).toBe('tone');
+  });
+});
+
+describe('words', () => {
+  const words = (surface: Surface, ask = (_: string, say: (text: string | null) => void) => say('knee')) => new WordsHand(surface, { ask });
+
+  test('text is asked for and can be changed or taken away', () => {
+    const { surface, all } = desk();
+    const asked: string[] = [];
+    let answer: string | null = 'knee';
+    const hand = words(surface, (before, say) => { asked.push(before); say(answer); });
+    const touch = (x: number, y: number): void => { hand.begin(at(x, y)); hand.finish(); };
+    touch(40, 40);
+    expect(all('note')[0]).toMatchObject({ says: { kind: 'text', text: 'knee' }, transform: [1, 0, 0, 1, 20, 20] });
+    answer = 'left knee';
+    touch(42, 44);
+    expect(all('note').map(({ says }) => says.kind === 'text' && says.text)).toEqual(['left knee']);
+    answer = '';
+    touch(42, 44);
+    expect([all('note').length, asked]).toEqual([0, ['', 'knee', 'left knee']]);
+    answer = null;
+    touch(42, 44);
+    expect(all('note')).toHaveLength(0);
+  });
+
+  test('an arrow runs along the drag; each touch on a count ticks one more', () => {
+    const { surface, all } = desk();
+    const hand = words(surface);
+    hand.take('arrow', '#AA0000', null);
+    hand.begin(at(40, 40));
+    hand.extend([at(100, 80)]);
+    hand.finish();
+    hand.take('count', '#AA0000', null);
+    for (let i = 0; i < 3; i += 1) {
+      hand.begin(at(200, 200));
+      hand.finish();
+    }
+    expect(all('note').map(({ says, colour }) => [says, colour])).toEqual([[{ kind: 'arrow', to: { x: 30, y: 20 } }, '#AA0000'], [{ kind: 'count', count: 3, size: 6 }, '#AA0000']]);
+  });
+});
+
+describe('moving', () => {
+  function withForm() {
+    const made = desk();
+    const forms = new FormsHand(made.surface, { selected: () => undefined });
+    forms.take('ellipse', 'head');
     forms.begin(at(100, 100));
     forms.extend([at(140, 180)]);
     forms.finish();
-    const hand = new MoveHand(surface, () => undefined);
-    hand.begin(at(125, 150));
-    hand.extend([at(145, 150)]);
-    hand.finish();
+    const drawing = new DrawHand(made.surface);
+    drawing.begin(at(110, 120));
+    drawing.extend([at(120, 140), at(130, 150)]);
+    drawing.finish();
+    const picks = { now: new Set<string>() as ReadonlySet<string> };
+    const refused = jest.fn();
+    const looped = jest.fn();
+    const hand = new MoveHand(made.surface, { selected: (ids) => { picks.now = ids; }, refused, looped });
+    const drag = (...way: [number, number][]): void => {
+      hand.begin(at(...(way[0] as [number, number])));
+      for (const p of way.slice(1)) hand.extend([at(...p)]);
+      hand.finish();
+    };
+    return { ...made, hand, picks, drag, refused, looped };
+  }
+  const loop: [number, number][] = [[80, 80], [160, 80], [160, 200], [80, 200], [80, 84]];
+
+  test('a loop picks what lies in it, ink and forms alike; a drag inside carries them together', () => {
+    const { picks, drag, all, looped } = withForm();
+    drag(...loop);
+    expect(picks.now.size).toBe(2);
+    expect(looped.mock.calls[0]![0].length).toBeGreaterThan(2);
+    drag([120, 140], [140, 140]);
     expect(all('form')[0]!.transform.slice(4)).toEqual([70, 70]);
-    // The grip stands above the upper end of the long axis: a quarter turn to the right lays the form level.
-    hand.begin(at(140, 140 - 40 - 26));
-    hand.extend([at(140 + 66, 140)]);
-    hand.finish();
-    const [a, b, c, d, e, f] = all('form')[0]!.transform;
-    expect([a, b, c, d, e, f].map((v) => Math.round(v * 1e6) / 1e6 + 0)).toEqual([0, 1, -1, 0, 70, 70]);
+    expect(all('stroke')[0]!.transform).toEqual([1, 0, 0, 1, 10, 0]);
+    drag([2, 2], [2, 3]);
+    expect(picks.now.size).toBe(0);
+  });
+
+  test('a touch takes up the form under it; its corner scales, its stalk turns', () => {
+    const { picks, drag, all } = withForm();
+    drag([120, 170]);
+    expect(picks.now).toEqual(new Set([all('form')[0]!.id]));
+    // The room of the form is 100…140 by 100…180 on the screen; the far corner stays where it is.
+    drag([140, 180], [160, 220]);
+    const [a, , , d, e, f] = all('form')[0]!.transform;
+    expect([a, d, e, f].map((v) => Math.round(v * 1000) / 1000)).toEqual([1.5, 1.5, 65, 80]);
+    drag([130, 100 - 30], [300, 160]);
+    const turned = all('form')[0]!.transform;
+    expect(turned[0]).toBeCloseTo(0, 6);
+  });
+
+  test('distorted or bent, a form keeps its name and becomes an outline, a stroke keeps its times', async () => {
+    const { drag, hand, all } = withForm();
+    drag(...loop);
+    hand.take('distort', null);
+    drag([100, 100], [90, 110]);
+    await Promise.resolve();
+    expect(all('form')[0]).toMatchObject({ part: 'head', shape: { kind: 'outline' } });
+    const times = decodeStroke(all('stroke')[0]!.points).map((p) => p.time);
+    hand.take('bend', null);
+    const before = all('form')[0]!.shape;
+    drag([119, 140], [140, 140]);
+    expect(all('form')[0]!.shape).not.toEqual(before);
+    expect(decodeStroke(all('stroke')[0]!.points).map((p) => p.time)).toEqual(times);
+  });
+
+  test('a loop round what is locked says which sheet it is; while things are moved they leave their place', () => {
+    const { drag, lock, picks, refused, lifted } = withForm();
+    lock('ink');
+    lock('forms');
+    drag(...loop);
+    expect(picks.now.size).toBe(0);
+    expect(refused.mock.calls[0]![0].sentence).toContain('“Forms”, which is locked');
+    expect(lifted.every((ids) => ids.length === 0)).toBe(true);
+  });
+
+  test('only the current sheet is picked from when that is asked', () => {
+    const { drag, hand, picks, all } = withForm();
+    hand.take('move', all('stroke')[0]!.sheet);
+    drag(...loop);
+    expect(picks.now).toEqual(new Set([all('stroke')[0]!.id]));
   });
 });

@@ -105,11 +105,9 @@ export function PageLook({ surface, look }: { readonly surface: Surface | null; 
   }, [surface, look]);
   useEffect(() => {
     if (!surface) return undefined;
-    const { glass, room } = surface.painter;
-    glass.style.filter = filterOf(look, 'page', table, room.height);
-    return () => {
-      glass.style.filter = '';
-    };
+    const { painter } = surface;
+    painter.seeThrough(filterOf(look, 'page', table, painter.room.height));
+    return () => painter.seeThrough('');
   }, [surface, look, table]);
   return <Filters id="page" table={table} />;
 }

@@ -1,18 +1,14 @@
 import { useEffect, useLayoutEffect, useMemo } from 'react';
 import type { Id, Point } from '@deft/core';
-import type { DeskState } from '../../data/desk-slice';
 import { useDesk } from '../../data/store';
 import { useLatest } from '../../ui/use-latest';
-import { DrawHand, type DrawSetting } from '../hands/draw';
+import { DrawHand, drawSetting } from '../hands/draw';
 import { FormsHand } from '../hands/forms';
 import { GuidesHand } from '../hands/guides';
 import { MoveHand, type MoveWay } from '../hands/move';
 import { WordsHand } from '../hands/words';
 import type { Refusal } from '../place-on';
 import type { Surface } from '../surface';
-
-/** How the pen in hand draws. */
-export const drawSetting = (desk: DeskState, sheet: Id | null): DrawSetting => ({ ...desk.pens[desk.pen], pen: desk.pen, rubBy: desk.rubBy, symmetry: desk.symmetry, sheet });
 
 interface HandsOptions {
   readonly surface: Surface | null;
@@ -38,18 +34,17 @@ export function useHands(options: HandsOptions): void {
   const desk = useDesk((state) => state.desk);
   const { hand, formsTool, guide, words } = desk;
   const latest = useLatest(options);
-  const firstSetting = useLatest(drawSetting(desk, sheet));
   const hands = useMemo(() => {
     if (!surface) return null;
     const refused = (refusal: Refusal): void => latest.current.refused(refusal);
     return {
-      Draw: new DrawHand(surface, firstSetting.current, { refused, drawn: (strokes) => latest.current.drawn(strokes) }),
+      Draw: new DrawHand(surface, { refused, drawn: (strokes) => latest.current.drawn(strokes) }),
       Forms: new FormsHand(surface, { selected: (id) => latest.current.select(id), refused }),
       Guides: new GuidesHand(surface, refused),
       Move: new MoveHand(surface, { selected: (ids) => latest.current.pick(ids), looped: (loop) => latest.current.looped(loop), refused }),
       Words: new WordsHand(surface, { ask: (before, say) => latest.current.ask(before, say), refused }),
     };
-  }, [surface, latest, firstSetting]);
+  }, [surface, latest]);
   useEffect(() => {
     if (surface && hands) surface.setHand(hands[hand]);
   }, [surface, hands, hand]);
