@@ -3,9 +3,10 @@ import { createHash, randomBytes } from 'node:crypto';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import sharp from 'sharp';
-import { encodeStroke, idOf, OPERATION_VERSION, reducePage, Replica, sheetsOf, type Answer, type Operation, type Thing } from '@deft/core';
+import { encodeStroke, idOf, OPERATION_VERSION, reducePage, sheetsOf, type Answer, type Operation, type Thing } from '@deft/core';
 import type { Brought, Session, Study } from '@deft/contract';
 import { Desk, freePort, temporaryFolder } from './desk.ts';
+import { Device } from './device.ts';
 
 const { folder, remove } = temporaryFolder();
 const newId = (): string => idOf(randomBytes(16));
@@ -39,39 +40,6 @@ async function newStudy(colour: string): Promise<Study> {
   return (await ask<Study>(`/studies/${study.id}/traces`, 'POST', {})).value;
 }
 
-class Device {
-  readonly id = newId();
-  n = 0;
-  replica: Replica;
-  journal: Operation[] = [];
-  constructor(readonly page: string) {
-    this.replica = new Replica(page, this.id);
-  }
-  reopen(): void {
-    this.replica = new Replica(this.page, this.id);
-    for (const operation of this.journal) this.replica.show(operation);
-  }
-  write(body: Parameters<Replica['compose']>[0]): void {
-    this.n += 1;
-    const operation = this.replica.compose(body, { id: newId(), n: this.n, at: Date.now() });
-    this.journal.push(operation);
-    this.replica.show(operation);
-  }
-  async send(): Promise<boolean> {
-    try {
-      const { status, value } = await ask<Answer>(`/pages/${this.page}/operations`, 'POST', { after: this.replica.head, operations: this.replica.pending.slice(0, 50) });
-      assert.equal(status, 200, JSON.stringify(value));
-      this.replica.receive(value);
-      const left = new Set(this.replica.pending.map((o) => o.id));
-      this.journal = this.journal.filter((o) => left.has(o.id));
-      return true;
-    } catch (error) {
-      if (error instanceof TypeError) return false;
-      throw error;
-    }
-  }
-}
-
 const stroke = (sheet: string, i: number): Thing => ({
   type: 'stroke', id: newId(), sheet, order: 'a0', pen: 'pencil', size: 0.6, colour: '#1E2430', pressure: 'device',
   points: encodeStroke(Array.from({ length: 30 }, (_, k) => ({ x: 10 + k + i / 7, y: 20 + i, pressure: 0.5, time: 8 * k }))),
@@ -80,7 +48,7 @@ const stroke = (sheet: string, i: number): Thing => ({
 test('two devices draw through kills of the server; nothing is lost or applied twice', { timeout: 150_000 }, async () => {
   const study = await newStudy('#884422');
   const page = study.traces[0]!.page;
-  const devices = [new Device(page), new Device(page)];
+  const devices = [new Device(() => desk.address, page), new Device(() => desk.address, page)];
   const drawn: string[] = [];
   for (const d of devices) await d.send();
   let kills = 0;
@@ -140,7 +108,7 @@ test('malformed batches are refused with a name, nothing stored', async () => {
 
 test('a page goes out as SVG in millimetres and as PNG with its resolution', async () => {
   const study = await newStudy('#448822');
-  const device = new Device(study.traces[0]!.page);
+  const device = new Device(() => desk.address, study.traces[0]!.page);
   await device.send();
   const ink = sheetsOf(device.replica.log.things).find((s) => s.kind === 'ink')!;
   device.write({ add: [stroke(ink.id, 3), { type: 'guide', id: newId(), sheet: sheetsOf(device.replica.log.things).find((s) => s.kind === 'guides')!.id, kind: 'ground', at: 200 }] });

@@ -4,7 +4,7 @@ import multer from 'multer';
 import { MOST_BYTES, type Refusal } from '@deft/contract';
 import { Malformed } from '../store/refusals.ts';
 
-const STATUS: Readonly<Record<string, number>> = { Gone: 404, Malformed: 400, OutOfSequence: 409, RangeError: 400 };
+const STATUS: Readonly<Record<string, number>> = { Gone: 404, Malformed: 400, OutOfSequence: 409, UnknownSheet: 409, RangeError: 400 };
 
 /** Answers every refusal with its name and a sentence; what nobody foresaw goes to the log, not to the browser. */
 export const refuse: ErrorRequestHandler = (error: Error & { status?: number; type?: string }, _request, response, next) => {

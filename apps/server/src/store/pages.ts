@@ -1,9 +1,9 @@
 import { and, asc, eq, gt, inArray, max, sql } from 'drizzle-orm';
-import { newPage, numberBatch, OPERATION_VERSION, type Answer, type Id, type Numbered, type Operation } from '@deft/core';
+import { newPage, numberBatch, OPERATION_VERSION, sheetsNamed, type Answer, type Id, type Numbered, type Operation } from '@deft/core';
 import { newId } from '../ids.ts';
 import type { Database } from './database.ts';
-import { Gone } from './refusals.ts';
-import { operations, pages } from './schema.ts';
+import { Gone, UnknownSheet } from './refusals.ts';
+import { operations, pages, pageSheets } from './schema.ts';
 
 const stored = (row: typeof operations.$inferSelect): Numbered => {
   const { number, ...operation } = row;
@@ -41,7 +41,7 @@ export async function readPageText(database: Database, page: Id, after: number):
 /**
  * Stores a batch in one transaction and answers with all that the sender has not seen. A batch
  * that was stored before changes nothing.
- * @throws OutOfSequence or Gone, with nothing stored
+ * @throws OutOfSequence, UnknownSheet or Gone, with nothing stored
  */
 export async function appendOperations(database: Database, page: Id, batch: readonly Operation[], after: number): Promise<Answer> {
   return database.transaction(async (tx) => {
@@ -57,12 +57,24 @@ export async function appendOperations(database: Database, page: Id, batch: read
         last: new Map(last.map((l) => [l.device, l.n ?? 0])),
       });
       if (numbered.length > 0) {
+        await keepSheets(tx, page, numbered.map(({ operation }) => operation));
         await tx.insert(operations).values(numbered.map(({ number, operation }) => ({ ...operation, number })));
         await tx.update(pages).set({ head: sql`${row.head + numbered.length}` }).where(eq(pages.id, page));
       }
     }
     return readPage(tx as unknown as Database, page, after);
   });
+}
+
+/** Writes down the sheets that operations bring. Throws UnknownSheet where one lays something on a sheet the page never had. */
+async function keepSheets(tx: Pick<Database, 'insert' | 'select'>, page: Id, batch: readonly Operation[]): Promise<void> {
+  const all = batch.map(sheetsNamed);
+  const brought = [...new Set(all.flatMap((sheets) => sheets.brought))];
+  if (brought.length > 0) await tx.insert(pageSheets).values(brought.map((sheet) => ({ page, sheet }))).onConflictDoNothing();
+  const named = [...new Set(all.flatMap((sheets) => sheets.named))];
+  if (named.length === 0) return;
+  const known = await tx.select({ sheet: pageSheets.sheet }).from(pageSheets).where(and(eq(pageSheets.page, page), inArray(pageSheets.sheet, named)));
+  if (known.length < named.length) throw new UnknownSheet('An operation lays something on a sheet that this page never had.');
 }
 
 /**
@@ -72,6 +84,7 @@ export async function appendOperations(database: Database, page: Id, batch: read
 export async function makePage(tx: Pick<Database, 'insert'>, page: Id, trace?: Parameters<typeof newPage>[2]): Promise<void> {
   await tx.insert(pages).values({ id: page, head: 1 });
   const things = newPage(page, newId, trace);
+  await tx.insert(pageSheets).values(things.flatMap((thing) => (thing.type === 'sheet' ? [{ page, sheet: thing.id }] : [])));
   await tx.insert(operations).values({
     page, number: 1, id: newId(), device: newId(), n: 1, seen: 0, at: Date.now(), kind: 'change', version: OPERATION_VERSION, body: { add: things },
   });

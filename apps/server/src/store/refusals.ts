@@ -7,3 +7,8 @@ export class Gone extends Error {
 export class Malformed extends Error {
   override readonly name = 'Malformed';
 }
+
+/** Something is laid on a sheet that its page never had. */
+export class UnknownSheet extends Error {
+  override readonly name = 'UnknownSheet';
+}

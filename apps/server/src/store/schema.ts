@@ -50,6 +50,12 @@ export const pages = pgTable('pages', {
   createdAt: created(),
 });
 
+/** Every sheet that a page has ever had: what an operation lays on another is refused. */
+export const pageSheets = pgTable('page_sheets', {
+  page: text('page').notNull().references(() => pages.id, { onDelete: 'cascade' }),
+  sheet: text('sheet').notNull(),
+}, (t) => [primaryKey({ columns: [t.page, t.sheet] })]);
+
 export const operations = pgTable('operations', {
   page: text('page').notNull().references(() => pages.id, { onDelete: 'cascade' }),
   number: integer('number').notNull(),

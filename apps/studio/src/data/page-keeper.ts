@@ -23,6 +23,8 @@ export class Refused extends Error {
 }
 
 const BATCH = 100;
+/** Characters of strokes in one batch, so that long ones do not make it more than the desk takes. */
+const BATCH_SIZE = 4_000_000;
 const PATIENCE = [300, 1000, 2000, 4000];
 
 export const sendToDesk: Send = async (page, after, operations) => {
@@ -33,6 +35,20 @@ export const sendToDesk: Send = async (page, after, operations) => {
   const { sentence } = (await response.json().catch(() => ({ sentence: 'The desk did not answer.' }))) as { sentence: string };
   throw response.status < 500 ? new Refused(sentence) : new Error(sentence);
 };
+
+const sizeOf = ({ body }: Operation): number => ('ids' in body ? 0 : [...(body.add ?? []), ...(body.set ?? []).map(({ to }) => to)].reduce((sum, thing) => sum + ('points' in thing ? (thing.points?.length ?? 0) : 200), 0));
+
+/** As many of the first operations as go in one batch; one at the least. */
+function firstOf(pending: readonly Operation[]): Operation[] {
+  const taken: Operation[] = [];
+  let size = 0;
+  for (const operation of pending) {
+    size += sizeOf(operation);
+    if (taken.length > 0 && (taken.length === BATCH || size > BATCH_SIZE)) break;
+    taken.push(operation);
+  }
+  return taken;
+}
 
 type Listener = (changed: ReadonlySet<Id>) => void;
 
@@ -164,7 +180,7 @@ export class PageKeeper {
   async #round(): Promise<void> {
     try {
       do {
-        const batch = this.replica.pending.slice(0, BATCH);
+        const batch = firstOf(this.replica.pending);
         const answer = await this.send(this.page, this.replica.head, batch);
         const own = this.replica.pending.map(({ id }) => id);
         const changed = this.replica.receive(answer);

@@ -37,6 +37,14 @@ export interface Numbered {
   readonly operation: Operation;
 }
 
+/** Sheets that an operation brings, and sheets that it lays something on. */
+export function sheetsNamed(operation: Operation): { brought: Id[]; named: Id[] } {
+  if (operation.kind === 'revert') return { brought: [], named: [] };
+  const { add = [], set = [] } = operation.body;
+  const named = [...add, ...set.map((entry) => entry.to)].flatMap((thing) => ('sheet' in thing && thing.sheet !== undefined ? [thing.sheet] : []));
+  return { brought: add.flatMap((thing) => (thing.type === 'sheet' ? [thing.id] : [])), named };
+}
+
 /** Ids of the things an operation speaks of. */
 export function thingsOf(operation: Operation): Id[] {
   if (operation.kind === 'revert') return [];

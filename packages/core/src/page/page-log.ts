@@ -28,6 +28,8 @@ export class PageLog {
   readonly #order: Entry[] = [];
   readonly #touching = new Map<Id, Entry[]>();
   readonly #reverts: Entry[] = [];
+  /** Operations that some revert speaks of; no other can change what is taken back. */
+  readonly #named = new Set<Id>();
   #gone = new Set<Id>();
 
   /** Every thing on the page, by id. Things are never changed in place: a changed thing is a new object. */
@@ -64,6 +66,7 @@ export class PageLog {
     insertSorted(this.#order, entry);
     if (operation.kind === 'revert') {
       insertSorted(this.#reverts, entry);
+      for (const id of operation.body.ids) this.#named.add(id);
     } else {
       for (const id of thingsOf(operation)) {
         const list = this.#touching.get(id) ?? [];
@@ -108,7 +111,7 @@ export class PageLog {
 
   #settle(operation: Operation): Set<Id> {
     const touched = new Set(thingsOf(operation));
-    if (this.#reverts.length > 0) {
+    if (operation.kind === 'revert' || this.#named.has(operation.id)) {
       const gone = this.#findGone();
       for (const id of [...gone, ...this.#gone]) {
         if (gone.has(id) === this.#gone.has(id)) continue;
