@@ -57,13 +57,13 @@ export class Fingers {
 const SIZE = { width: 148, height: 210 };
 const MARGIN = 6;
 
-/** Where a place on the fitted A5 page lies on the screen. */
-export async function pageOnScreen(surface: Locator): Promise<(x: number, y: number) => At> {
+/** Where a place on the fitted page lies on the screen. */
+export async function pageOnScreen(surface: Locator, size: { x?: number; y?: number; width: number; height: number } = SIZE): Promise<(x: number, y: number) => At> {
   const box = (await surface.boundingBox())!;
-  const scale = Math.min((box.width - 2 * MARGIN) / SIZE.width, (box.height - 2 * MARGIN) / SIZE.height);
-  const left = box.x + (box.width - SIZE.width * scale) / 2;
-  const top = box.y + (box.height - SIZE.height * scale) / 2;
-  return (x, y) => ({ x: left + x * scale, y: top + y * scale });
+  const scale = Math.min((box.width - 2 * MARGIN) / size.width, (box.height - 2 * MARGIN) / size.height);
+  const left = box.x + (box.width - size.width * scale) / 2;
+  const top = box.y + (box.height - size.height * scale) / 2;
+  return (x, y) => ({ x: left + (x - (size.x ?? 0)) * scale, y: top + (y - (size.y ?? 0)) * scale });
 }
 
 /** Points along an arc, in millimetres. */

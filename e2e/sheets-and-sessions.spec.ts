@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { openDesk, type Desk } from './desk.ts';
 import { arc, Fingers, pageOnScreen } from './hands.ts';
+import { lying, openTrace, saved, stored, takeHand } from './trace.ts';
 
 let desk: Desk;
 let close: () => Promise<void>;
@@ -9,29 +10,7 @@ test.beforeAll(async () => {
 });
 test.afterAll(async () => close());
 
-interface Stored {
-  readonly operation: { readonly kind: string; readonly body: { readonly add?: { readonly type: string; readonly id: string; readonly name?: string }[] } };
-}
-
-async function stored(page: Page, pageId: string): Promise<Stored['operation'][]> {
-  const { operations } = (await (await page.request.get(`${desk.address}/api/pages/${pageId}/operations?after=0`)).json()) as { operations: Stored[] };
-  return operations.map(({ operation }) => operation);
-}
-
-const strokesOf = async (page: Page, pageId: string): Promise<number> =>
-  (await stored(page, pageId)).flatMap(({ body }) => body.add ?? []).filter((t) => t.type === 'stroke').length;
-
-async function openTrace(page: Page, nth: number): Promise<string> {
-  await page.goto(`${desk.address}/references`);
-  await page.getByTestId('reference').nth(nth).click();
-  await page.getByTestId('study-this').click();
-  await page.getByTestId('hand').click();
-  await page.getByRole('menu', { name: 'Hands' }).getByRole('button', { name: 'Draw' }).click();
-  await expect(page.getByTestId('save-state')).toHaveText('saved');
-  const id = page.url().split('/').at(-1);
-  const study = (await (await page.request.get(`${desk.address}/api/studies/${id}`)).json()) as { traces: { page: string }[] };
-  return study.traces[0]!.page;
-}
+const strokesOf = async (pageId: string): Promise<number> => (await lying(desk, pageId, 'stroke')).length;
 
 async function scribble(page: Page, cx: number, cy: number, pointer: 'pen' | 'mouse' = 'mouse'): Promise<void> {
   await page.bringToFront();
@@ -43,57 +22,72 @@ test.describe('wide', () => {
   test.use({ viewport: { width: 1280, height: 800 } });
 
   test('a locked sheet says which it is and takes nothing; refine over lays a new one and fades the others', async ({ page }) => {
-    const pageId = await openTrace(page, 0);
+    const pageId = await openTrace(page, desk, 0);
     await scribble(page, 40, 40);
     await page.getByTestId('sheets').click();
     await page.getByRole('button', { name: 'Lock', exact: true }).click();
     await page.getByTestId('sheets').click();
     await scribble(page, 60, 60);
     await expect(page.getByRole('alert')).toContainText('The sheet “Ink” is locked.');
-    await page.getByRole('button', { name: 'Show the sheets' }).click();
+    // What it offers lets the same gesture go through.
+    await page.getByRole('button', { name: 'Unlock it and go on' }).click();
+    await scribble(page, 60, 60);
+    await expect.poll(() => strokesOf(pageId)).toBe(2);
+    await page.getByTestId('sheets').click();
     await page.getByRole('button', { name: 'Refine over' }).click();
     await expect(page.getByRole('button', { name: 'Sheet Ink 2' })).toHaveAttribute('aria-pressed', 'true');
     await page.getByTestId('sheets').click();
     await scribble(page, 90, 90);
-    await expect.poll(() => strokesOf(page, pageId)).toBe(2);
-    const sheets = (await stored(page, pageId)).flatMap(({ body }) => body.add ?? []).filter((t) => t.type === 'sheet').map((t) => t.name);
-    expect(sheets).toEqual(['Picture', 'Guides', 'Forms', 'Ink', 'Ink 2']);
+    await expect.poll(() => strokesOf(pageId)).toBe(3);
+    expect((await lying(desk, pageId, 'sheet')).map(({ name, opacity }) => [name, opacity])).toEqual([['Picture', 0.4], ['Guides', 0.35], ['Forms', 0.35], ['Ink', 0.35], ['Ink 2', 1]]);
   });
 
-  test('two tabs on one page lose nothing and agree after a reload', async ({ page, context }) => {
-    const pageId = await openTrace(page, 1);
+  test('two tabs on one page see each other’s strokes as they are drawn and lose none', async ({ page, context }) => {
+    const pageId = await openTrace(page, desk, 1);
     const other = await context.newPage();
     await other.goto(page.url());
-    await expect(other.getByTestId('save-state')).toHaveText('saved');
-    await other.getByTestId('hand').click();
-    await other.getByRole('menu', { name: 'Hands' }).getByRole('button', { name: 'Draw' }).click();
+    await saved(other);
+    await takeHand(other, 'Draw');
+    const painted = (tab: Page) => tab.evaluate(() => [...document.querySelectorAll<HTMLCanvasElement>('[data-testid="page"] canvas')].reduce((sum, canvas) => sum + canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height).data.filter((_, i, all) => i % 4 === 3 && all[i]! > 128).length, 0));
+    const bare = await painted(other);
+    await scribble(page, 110, 160);
+    // Without a touch in the other tab, it shows there.
+    await expect.poll(() => painted(other)).toBeGreaterThan(bare + 50);
     for (let i = 0; i < 4; i += 1) {
       await scribble(page, 30 + 20 * i, 40);
       await scribble(other, 30 + 20 * i, 90);
     }
-    await expect.poll(() => strokesOf(page, pageId)).toBe(8);
+    await expect.poll(() => strokesOf(pageId)).toBe(9);
     // Undo in one tab takes back this device's last stroke, wherever it was drawn.
     await other.reload();
-    await expect(other.getByTestId('save-state')).toHaveText('saved');
+    await saved(other);
     await other.getByTestId('undo').click();
-    await expect.poll(async () => (await stored(page, pageId)).filter((o) => o.kind === 'revert').length).toBe(1);
+    await expect.poll(async () => (await stored(desk, pageId)).filter((o) => o.kind === 'revert').length).toBe(1);
     await expect(other.getByTestId('redo')).toBeEnabled();
   });
 
   test('the hand, the pen’s width and the side of the hand are remembered', async ({ page }) => {
-    await openTrace(page, 2);
+    await openTrace(page, desk, 2);
     await page.getByRole('button', { name: 'pen', exact: true }).click();
-    const width = page.getByRole('slider', { name: 'Width' });
-    await width.focus();
-    await width.press('ArrowRight');
-    await expect(width).toHaveAttribute('aria-valuetext', '1.2 mm');
+    await page.getByTestId('line').click();
+    const size = page.getByRole('slider', { name: 'Size' });
+    await size.focus();
+    await size.press('ArrowRight');
+    await expect(size).toHaveAttribute('aria-valuetext', '1.2 mm');
     await page.getByTestId('looks').click();
+    await page.getByRole('button', { name: 'Desk ›' }).click();
     await page.getByRole('button', { name: 'Left-handed' }).click();
     await page.reload();
-    await page.getByTestId('hand').click();
-    await page.getByRole('menu', { name: 'Hands' }).getByRole('button', { name: 'Draw' }).click();
-    await expect(page.getByRole('slider', { name: 'Width' })).toHaveAttribute('aria-valuetext', '1.2 mm');
+    await takeHand(page, 'Draw');
+    await page.getByTestId('line').click();
+    await expect(page.getByRole('slider', { name: 'Size' })).toHaveAttribute('aria-valuetext', '1.2 mm');
+    // The pencil kept its own.
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'pencil', exact: true }).click();
+    await page.getByTestId('line').click();
+    await expect(page.getByRole('slider', { name: 'Size' })).toHaveAttribute('aria-valuetext', '0.7 mm');
     await page.getByTestId('looks').click();
+    await page.getByRole('button', { name: 'Desk ›' }).click();
     await expect(page.getByRole('button', { name: 'Left-handed' })).toHaveAttribute('aria-pressed', 'true');
   });
 });
@@ -124,7 +118,7 @@ test.describe('phone', () => {
     const session = (await (await page.request.get(`${desk.address}/api/sessions/${id}`)).json()) as { over: boolean; poses: { page: string; addedMs: number; heldMs: number }[] };
     expect(session.over).toBe(true);
     expect(session.poses[0]!.addedMs).toBe(30_000);
-    expect(await Promise.all(session.poses.map((pose) => strokesOf(page, pose.page)))).toEqual([1, 1, 0]);
+    expect(await Promise.all(session.poses.map((pose) => strokesOf(pose.page)))).toEqual([1, 1, 0]);
     await page.getByRole('button', { name: 'Study Man waving' }).click();
     await expect(page.getByTestId('hand')).toBeVisible();
   });

@@ -4,6 +4,7 @@ import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { openDesk, type Desk } from './desk.ts';
 import { arc, Fingers, pageOnScreen, type At, type Pointer } from './hands.ts';
+import { saved, takeHand, watch } from './trace.ts';
 
 const SIZES = [
   { name: 'phone', viewport: { width: 390, height: 844 }, pointer: 'pen' as Pointer, hasTouch: true },
@@ -25,19 +26,10 @@ interface Opened {
 
 /** A browser page that writes down requests leaving the desk, policy violations and errors. */
 async function opened(page: Page): Promise<Opened> {
-  const strange: string[] = [];
-  page.on('request', (request) => {
-    if (!request.url().startsWith(desk.address) && !/^(data|blob):/.test(request.url())) strange.push(`left the desk: ${request.url()}`);
-  });
-  page.on('pageerror', (error) => strange.push(`error: ${error.message}`));
-  page.on('console', (message) => {
-    if (message.type() === 'error' && !/Failed to load resource|ERR_CONNECTION/.test(message.text())) strange.push(`console: ${message.text()}`);
-  });
-  return { page, fingers: await Fingers.of(page), strange };
+  return { page, fingers: await Fingers.of(page), strange: watch(page, desk.address) };
 }
 
 const surfaceOf = (page: Page) => page.getByTestId('page');
-const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('saved');
 
 async function operationsOf(page: Page, pageId: string): Promise<{ kinds: string[]; strokes: { points: string; pressure: string }[] }> {
   const { operations } = (await (await page.request.get(`${desk.address}/api/pages/${pageId}/operations?after=0`)).json()) as { operations: { operation: { kind: string; body: { add?: { type: string; points: string; pressure: string }[] } } }[] };
@@ -48,11 +40,6 @@ async function operationsOf(page: Page, pageId: string): Promise<{ kinds: string
 async function study(page: Page): Promise<{ id: string; traces: { page: string }[]; attempts: { page: string; seconds: number | null }[] }> {
   const id = page.url().split('/').at(-1) as string;
   return (await (await page.request.get(`${desk.address}/api/studies/${id}`)).json()) as Awaited<ReturnType<typeof study>>;
-}
-
-async function takeHand(page: Page, hand: string): Promise<void> {
-  await page.getByTestId('hand').click();
-  await page.getByRole('menu', { name: 'Hands' }).getByRole('button', { name: hand }).click();
 }
 
 /** An ellipse by a drag over its box, millimetres. */
@@ -173,6 +160,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
 
       // 8. Out as SVG and PNG.
       await page.getByTestId('looks').click();
+      await page.getByRole('button', { name: 'Take it out' }).click();
       const [svgFile] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Take the page out as SVG' }).click()]);
       const svg = await readFile(await svgFile.path(), 'utf8');
       expect(svg).toContain('width="148mm" height="210mm"');
@@ -181,7 +169,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       const [pngFile] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Take the page out as PNG' }).click()]);
       const { density, width } = await sharp(await pngFile.path()).metadata();
       expect([density, width]).toEqual([300, 1748]);
-      await page.getByRole('button', { name: 'Close the looks' }).click({ position: { x: 5, y: 5 } });
+      await page.getByRole('button', { name: 'Close: Take it out' }).click({ position: { x: 5, y: 5 } });
 
       // 5. Check: the quick run for what lacks, then the findings.
       await page.getByTestId('next-pass').click();

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { SUBJECTS, SUBJECT_KEYS, type Id } from '@deft/core';
 import type { Reference, ReferencePatch } from '@deft/contract';
 import { pictureOf, sentenceOf, useChangeReferenceMutation, useReferenceQuery } from '../data/api';
 import { useStart } from '../data/use-start';
 import { MainAct, WordAct } from '../ui/acts';
+import { Field } from '../ui/field';
 import { Screen, Waiting } from '../ui/screen';
 import { useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
@@ -34,11 +34,11 @@ function OneReference({ reference }: { readonly reference: Reference }) {
           </View>
           <Words size={13} soft>Names for parts and landmarks are offered to fit; you need not take any.</Words>
           <Words size={17} kind="heading" level={2}>Credit</Words>
-          <Field label="Title" value={reference.title} onKeep={(title) => title && put({ title })} />
-          <Field label="By" value={reference.author} onKeep={(author) => put({ author })} />
-          <Field label="From" value={reference.source} onKeep={(source) => put({ source })} />
-          <Field label="Licence" value={reference.licence} onKeep={(licence) => put({ licence })} />
-          <Field label="Year" value={reference.year === null ? '' : String(reference.year)} onKeep={(text) => (text === '' ? put({ year: null }) : /^\d{1,4}$/.test(text) && put({ year: Math.min(3000, Number(text)) }))} />
+          <CreditField label="Title" value={reference.title} onKeep={(title) => title && put({ title })} />
+          <CreditField label="By" value={reference.author} onKeep={(author) => put({ author })} />
+          <CreditField label="From" value={reference.source} onKeep={(source) => put({ source })} />
+          <CreditField label="Licence" value={reference.licence} onKeep={(licence) => put({ licence })} />
+          <CreditField label="Year" value={reference.year === null ? '' : String(reference.year)} onKeep={(text) => (text === '' ? put({ year: null }) : /^\d{1,4}$/.test(text) && put({ year: Math.min(3000, Number(text)) }))} />
         </View>
       </View>
     </Screen>
@@ -46,7 +46,7 @@ function OneReference({ reference }: { readonly reference: Reference }) {
 }
 
 /** A line of the credit, kept when one leaves it. */
-function Field({ label, value, onKeep }: { readonly label: string; readonly value: string; readonly onKeep: (text: string) => void }) {
+function CreditField({ label, value, onKeep }: { readonly label: string; readonly value: string; readonly onKeep: (text: string) => void }) {
   const [text, setText] = useState(value);
-  return <TextInput mode="outlined" dense label={label} value={text} onChangeText={setText} maxLength={200} onBlur={() => text.trim() !== value && onKeep(text.trim())} />;
+  return <Field label={label} value={text} onChangeText={setText} maxLength={200} onBlur={() => text.trim() !== value && onKeep(text.trim())} />;
 }

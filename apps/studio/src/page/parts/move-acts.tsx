@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { axisOf, type Change, type Id, type Point } from '@deft/core';
 import type { PageKeeper } from '../../data/page-keeper';
 import { WordAct } from '../../ui/acts';
+import { Field } from '../../ui/field';
 import { Words } from '../../ui/words';
 import { MOVE_WAYS, type MoveWay } from '../hands/move';
 import { readNumber } from '../read-number';
@@ -107,7 +107,7 @@ export function Numbers({ keeper, surface, picks, onDone }: NumbersProps) {
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 6, padding: 8, flex: 1 }}>
       {FIELDS.map(([key, label]) => (
-        <TextInput key={key} mode="outlined" dense label={label} value={typed[key] ?? ''} inputMode="decimal" onChangeText={(text) => setTyped({ ...typed, [key]: text })} onSubmitEditing={apply} style={{ width: 84 }} />
+        <Field key={key} label={label} value={typed[key] ?? ''} inputMode="decimal" onChangeText={(text) => setTyped({ ...typed, [key]: text })} onSubmitEditing={apply} style={{ width: 84 }} />
       ))}
       <WordAct label="Apply" on onPress={apply} />
       <WordAct label="Leave" onPress={onDone} />

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { paperOf, type Change } from '@deft/core';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useThings } from '../../data/use-page';
 import { WordAct } from '../../ui/acts';
+import { Field } from '../../ui/field';
 import { CORNER } from '../../ui/theme';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
@@ -48,8 +48,8 @@ export function PaperPanel({ keeper, onBack, onClose, leftHanded }: PaperPanelPr
   };
   const { columns = 1, rows = 1 } = paper.cells ?? {};
   const field = (key: 'width' | 'height', label: string) => (
-    <TextInput
-      mode="outlined" dense label={`${label}, ${inches ? 'in' : 'mm'}`} inputMode="decimal" value={typed?.[key] ?? shown(paper[key])} style={{ width: 104 }}
+    <Field
+      label={`${label}, ${inches ? 'in' : 'mm'}`} inputMode="decimal" value={typed?.[key] ?? shown(paper[key])} style={{ width: 104 }}
       onChangeText={(text) => setTyped({ width: shown(width), height: shown(height), ...typed, [key]: text })}
     />
   );

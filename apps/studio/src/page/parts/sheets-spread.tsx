@@ -1,10 +1,10 @@
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { pageSvg, sheetsOf, type Id, type Sheet, type Thing } from '@deft/core';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useThings } from '../../data/use-page';
 import { WordAct } from '../../ui/acts';
+import { Field } from '../../ui/field';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
 import { addingSheet, refiningOver, removingSheet, reordering, settingGroup } from '../sheet-acts';
@@ -94,7 +94,7 @@ function Naming({ label, value, offers, onKeep }: { readonly label: string; read
   const [text, setText] = useState(value);
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, paddingVertical: 8, flexWrap: 'wrap' }}>
-      <TextInput mode="outlined" dense autoFocus label={label} value={text} maxLength={60} onChangeText={setText} onSubmitEditing={() => onKeep(text.trim())} style={{ width: 190 }} />
+      <Field autoFocus label={label} value={text} maxLength={60} onChangeText={setText} onSubmitEditing={() => onKeep(text.trim())} style={{ width: 190 }} />
       {offers.map((offer) => <WordAct key={offer} small label={offer} onPress={() => onKeep(offer)} />)}
       <WordAct label="Keep" on onPress={() => onKeep(text.trim())} />
     </View>

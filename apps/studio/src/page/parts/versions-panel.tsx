@@ -1,11 +1,11 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { pageSvg, thingsOfType, type Id } from '@deft/core';
 import { newId } from '../../data/new-id';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useThings } from '../../data/use-page';
 import { WordAct } from '../../ui/acts';
+import { Field } from '../../ui/field';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
 import { Acts, Panel } from './panel';
@@ -32,7 +32,7 @@ export function VersionsPanel({ keeper, onBack, onClose, onCompare, leftHanded }
   return (
     <Panel title="Versions" onBack={onBack} onClose={onClose} leftHanded={leftHanded}>
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center' }}>
-        <TextInput mode="outlined" dense label={`Version ${versions.length + 1}`} value={name} maxLength={60} onChangeText={setName} onSubmitEditing={keep} style={{ flex: 1 }} />
+        <Field label={`Version ${versions.length + 1}`} value={name} maxLength={60} onChangeText={setName} onSubmitEditing={keep} style={{ flex: 1 }} />
         <WordAct label="Keep" spoken="Keep this version" on onPress={keep} />
       </View>
       {versions.length === 0 ? <Words size={13} soft>Keep a version before you change much; nothing drawn is ever lost, but a name helps to find it.</Words> : null}

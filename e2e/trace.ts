@@ -1,0 +1,66 @@
+import { expect, type Page } from '@playwright/test';
+import { reducePage, thingsOfType, type Answer, type Operation, type Thing, type ThingOf } from '@deft/core';
+import type { Study } from '@deft/contract';
+import type { Desk } from './desk.ts';
+import { Fingers, pageOnScreen, type At, type Pointer } from './hands.ts';
+
+/** The operations of a page as the desk has stored them. */
+export async function stored(desk: Desk, pageId: string): Promise<Operation[]> {
+  const { operations } = (await (await fetch(`${desk.address}/api/pages/${pageId}/operations?after=0`)).json()) as Answer;
+  return operations.map(({ operation }) => operation);
+}
+
+/** What lies on a page by what the desk has stored. */
+export async function lying<T extends Thing['type']>(desk: Desk, pageId: string, type: T): Promise<ThingOf<T>[]> {
+  return thingsOfType(reducePage(await stored(desk, pageId)), type);
+}
+
+export async function takeHand(page: Page, hand: string): Promise<void> {
+  await page.getByTestId('hand').click();
+  await page.getByRole('menu', { name: 'Hands' }).getByRole('button', { name: hand }).click();
+}
+
+export const saved = (page: Page): Promise<void> => expect(page.getByTestId('save-state')).toHaveText('saved');
+
+/** Opens the nth reference as a study, to be traced. @returns the trace's page */
+export async function openTrace(page: Page, desk: Desk, nth: number): Promise<string> {
+  await page.goto(`${desk.address}/references`);
+  await page.getByTestId('reference').nth(nth).click();
+  await page.getByTestId('study-this').click();
+  await takeHand(page, 'Draw');
+  await saved(page);
+  const id = page.url().split('/').at(-1);
+  const study = (await (await page.request.get(`${desk.address}/api/studies/${id}`)).json()) as Study;
+  return study.traces[0]!.page;
+}
+
+/** Draws on the page in its own millimetres, as it lies when it is fitted; asked anew each time, since the tray may have grown. */
+export async function drawing(page: Page, size?: { x?: number; y?: number; width: number; height: number }) {
+  const surface = page.getByTestId('page');
+  const fingers = await Fingers.of(page);
+  const lie = async (): Promise<(x: number, y: number) => At> => {
+    await expect(surface).toHaveAttribute('aria-busy', 'false');
+    return pageOnScreen(surface, size);
+  };
+  return {
+    fingers, lie,
+    stroke: async (points: readonly At[], pointer: Pointer): Promise<void> => {
+      const on = await lie();
+      await fingers.stroke(points.map((p) => on(p.x, p.y)), pointer, 2);
+    },
+    tap: async (x: number, y: number, pointer: Pointer): Promise<void> => fingers.tap((await lie())(x, y), pointer),
+  };
+}
+
+/** Writes down requests that leave the desk, broken rules of the content policy, and errors nobody handled. */
+export function watch(page: Page, address: string): string[] {
+  const strange: string[] = [];
+  page.on('request', (request) => {
+    if (!request.url().startsWith(address) && !/^(data|blob):/.test(request.url())) strange.push(`left the desk: ${request.url()}`);
+  });
+  page.on('pageerror', (error) => strange.push(`error: ${error.message}`));
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !/Failed to load resource|ERR_CONNECTION/.test(message.text())) strange.push(`console: ${message.text()}`);
+  });
+  return strange;
+}
