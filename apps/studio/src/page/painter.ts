@@ -38,7 +38,6 @@ export class Painter {
   #veil: HTMLCanvasElement | null = null;
   readonly #pictures: Pictures;
   #view: View = UPRIGHT;
-  #fitted: View | null = null;
   #room: Room = { width: 0, height: 0 };
   #things: ReadonlyMap<Id, Thing> = new Map();
   #page: Paper | null = null;
@@ -104,7 +103,7 @@ export class Painter {
     const before = this.#room;
     if (room.width === before.width && room.height === before.height) return;
     this.#room = room;
-    if (this.#view === this.#fitted || before.width === 0) return this.fit();
+    if (before.width === 0 || (this.#page && this.#showsWhole(this.#page, before))) return this.fit();
     this.moveTo({ ...this.#view, x: this.#view.x + (room.width - before.width) / 2, y: this.#view.y + (room.height - before.height) / 2 });
     this.repaint();
   }
@@ -113,9 +112,14 @@ export class Painter {
   fit(): void {
     const { paper } = this;
     if (!paper || this.#room.width === 0) return;
-    this.#fitted = fitView(paperBox(paper), this.#room, this.#view);
-    this.moveTo(this.#fitted);
+    this.moveTo(fitView(paperBox(paper), this.#room, this.#view));
     this.repaint();
+  }
+
+  /** Whether the view is as it would be fitted to a paper and a room. */
+  #showsWhole(paper: Paper, room: Room = this.#room): boolean {
+    const { scale, x, y } = fitView(paperBox(paper), room, this.#view);
+    return Math.abs(scale / this.#view.scale - 1) < 1e-6 && Math.abs(x - this.#view.x) < 1 && Math.abs(y - this.#view.y) < 1;
   }
 
   /** Moves the view; cheap, to be followed by `settle`. */
@@ -147,7 +151,8 @@ export class Painter {
     const { paper } = this;
     if (!paper) return;
     if (!before) return this.fit();
-    if (before !== paper) return this.repaint();
+    // Paper that was shown whole stays whole.
+    if (before !== paper) return this.#showsWhole(before) ? this.fit() : this.repaint();
     if ([...changed].some((id) => things.get(id)?.type === 'sheet' || (!things.has(id) && this.#layers.has(id)))) this.#arrange();
     for (const [sheet, box] of touched) {
       if (this.#spoiled.has(sheet)) this.#spoiled.set(sheet, joined(this.#spoiled.get(sheet) ?? null, box));

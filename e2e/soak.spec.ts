@@ -1,0 +1,14 @@
+import { test } from '@playwright/test';
+import { soak } from './soak.ts';
+
+test.use({ viewport: { width: 1280, height: 800 } });
+
+/** Two seeds in every test run; the bench asks for more. */
+const SEEDS = Number(process.env['DEFT_SOAK_SEEDS'] ?? 2);
+
+for (const seed of Array.from({ length: SEEDS }, (_, i) => i + 1)) {
+  test(`200 random gestures through two kills, a cut network and a second tab leave just what was done (seed ${seed})`, async ({ page }) => {
+    test.setTimeout(180_000);
+    await soak(page, { seed, gestures: 200, kills: 2 });
+  });
+}
