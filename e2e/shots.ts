@@ -7,6 +7,7 @@ import type { Reference, ReferenceSet, Study } from '@deft/contract';
 import { ROOT } from '../apps/server/test/desk.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { arc, Fingers, pageOnScreen } from './hands.ts';
+import { drawing, takeHand } from './trace.ts';
 
 /** Takes the pictures of docs/screenshots from the demo: `npm run shots`. */
 
@@ -130,7 +131,38 @@ async function shots(desk: Desk, page: Page, size: keyof typeof SIZES, study: St
     if (pass === 'build' && size === 'phone') await page.getByTestId('sheets').click();
     await page.waitForTimeout(500);
     await take(pass);
+    if (pass === 'build') await pageShots(page, size, take);
   }
+}
+
+/** The page's own views: how a line is set and looks on the phone, sheets and picked things on the wide screen. */
+async function pageShots(page: Page, size: keyof typeof SIZES, take: (name: string) => Promise<Buffer>): Promise<void> {
+  if (size === 'phone') {
+    await takeHand(page, 'Draw');
+    await page.getByRole('button', { name: 'shade', exact: true }).click();
+    const { stroke } = await drawing(page);
+    await stroke(arc(64, 128, 8, 34, 0.2, 2.9), 'pen');
+    await stroke(arc(92, 120, 6, 30, 0.2, 2.9), 'pen');
+    await page.getByTestId('line').click();
+    await page.waitForTimeout(500);
+    await take('line');
+    await page.getByTestId('looks').click();
+    await page.waitForTimeout(300);
+    await take('looks');
+    return;
+  }
+  await takeHand(page, 'Move');
+  const { stroke } = await drawing(page);
+  await stroke(arc(110, 82, 32, 30, 0, 6.2, 40), 'mouse');
+  await page.waitForTimeout(400);
+  await take('move');
+  await page.getByTestId('sheets').click();
+  await page.getByTestId('looks').click();
+  await page.getByRole('button', { name: 'squint' }).click();
+  await page.keyboard.press('Escape');
+  await page.getByTestId('sheets').click();
+  await page.waitForTimeout(1500);
+  await take('squint');
 }
 
 await mkdir(OUT, { recursive: true });

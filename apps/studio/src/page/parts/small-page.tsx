@@ -2,7 +2,7 @@ import { useEffect, useRef } from 'react';
 import { cornersOf, paperBox, type Point } from '@deft/core';
 import { deskColour } from '../desk-colour';
 import type { Surface } from '../surface';
-import { centred, toPage } from '../view';
+import { centred, toPage, toScreen } from '../view';
 
 /** Milliseconds after the last change before a small picture is made anew. */
 const REST = 300;
@@ -39,6 +39,9 @@ export function SmallPage({ surface, height, steers = false, label }: SmallPageP
       const corners = cornersOf({ minX: 0, minY: 0, maxX: room.width, maxY: room.height }).map((p): Point => toPage(view, p));
       const box = corners.map(({ x, y }) => `${((x - minX) * by).toFixed(1)}px ${((y - minY) * by).toFixed(1)}px`);
       frame.style.clipPath = `polygon(${box.join(', ')})`;
+      // Where all of the page is in view there is nothing to mark.
+      const all = cornersOf(paperBox(paper)).map((p) => toScreen(view, p)).every(({ x, y }) => x >= 0 && y >= 0 && x <= room.width && y <= room.height);
+      frame.style.display = all ? 'none' : 'block';
     };
     const later = (): void => {
       timer ??= setTimeout(draw, REST);
