@@ -2,15 +2,10 @@ import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { strokePoints } from '@deft/core';
 import { openDesk, type Desk } from './desk.ts';
-import { arc, type At, type Pointer } from './hands.ts';
-import { drawing, lying, openTrace, saved, stored, takeHand, watch } from './trace.ts';
+import { arc, type At } from './hands.ts';
+import { drawing, lying, openTrace, saved, SIZES, stored, takeHand, watch } from './trace.ts';
 
 /** Every hand, sheet act and second look, on a phone by pen and finger and on a wide screen by mouse and keys. */
-
-const SIZES = [
-  { name: 'phone', viewport: { width: 390, height: 844 }, pointer: 'pen' as Pointer, hasTouch: true },
-  { name: 'wide', viewport: { width: 1280, height: 800 }, pointer: 'mouse' as Pointer, hasTouch: false },
-] as const;
 
 let desk: Desk;
 let close: () => Promise<void>;

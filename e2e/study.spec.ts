@@ -4,12 +4,7 @@ import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { openDesk, type Desk } from './desk.ts';
 import { arc, Fingers, pageOnScreen, type At, type Pointer } from './hands.ts';
-import { saved, takeHand, watch } from './trace.ts';
-
-const SIZES = [
-  { name: 'phone', viewport: { width: 390, height: 844 }, pointer: 'pen' as Pointer, hasTouch: true },
-  { name: 'wide', viewport: { width: 1280, height: 800 }, pointer: 'mouse' as Pointer, hasTouch: false },
-] as const;
+import { saved, SIZES, takeHand, watch } from './trace.ts';
 
 let desk: Desk;
 let close: () => Promise<void>;

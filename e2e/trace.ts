@@ -4,6 +4,12 @@ import type { Study } from '@deft/contract';
 import type { Desk } from './desk.ts';
 import { Fingers, pageOnScreen, type At, type Pointer } from './hands.ts';
 
+/** A phone drawn on by pen and finger, and a wide screen by mouse. */
+export const SIZES = [
+  { name: 'phone', viewport: { width: 390, height: 844 }, pointer: 'pen' as Pointer, hasTouch: true },
+  { name: 'wide', viewport: { width: 1280, height: 800 }, pointer: 'mouse' as Pointer, hasTouch: false },
+] as const;
+
 /** The operations of a page as the desk has stored them. */
 export async function stored(desk: Desk, pageId: string): Promise<Operation[]> {
   const { operations } = (await (await fetch(`${desk.address}/api/pages/${pageId}/operations?after=0`)).json()) as Answer;

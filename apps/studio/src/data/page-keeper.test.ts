@@ -93,4 +93,49 @@ describe('a page kept in the browser', () => {
     expect(refused.refused).toBe('This page is not on the desk.');
     refused.close();
   });
+
+  test('an hour drawn while the desk is away is all there once it is back, once and in batches it takes', async () => {
+    const desk = new Desk();
+    const batches: { count: number; size: number }[] = [];
+    const send: Send = (page, after, batch) => {
+      batches.push({ count: batch.length, size: JSON.stringify(batch).length });
+      return desk.send(page, after, batch);
+    };
+    const keeper = new PageKeeper(PAGE, await newJournal(), send);
+    await keeper.open();
+    desk.away = true;
+    const long = 'A'.repeat(600_000);
+    for (let i = 0; i < 500; i += 1) {
+      const points = i % 100 === 7 ? long : 'AQAA';
+      await keeper.commit({ add: [{ type: 'stroke', id: (5000 + i).toString(16).padStart(32, '0'), sheet: 'b'.repeat(32), order: 'a0', pen: 'pen', size: 1, colour: '#000000', pressure: 'even', points }] });
+      if (i % 200 === 150) await keeper.undo();
+    }
+    expect(keeper.state).toBe('kept here');
+    desk.away = false;
+    batches.length = 0;
+    await keeper.flush();
+    expect(desk.stored.map(({ operation }) => operation.n)).toEqual(Array.from({ length: 502 }, (_, i) => i + 1));
+    expect(new Map(keeper.things)).toEqual(reducePage(desk.stored.map(({ operation }) => operation)));
+    expect(Math.max(...batches.map(({ count }) => count))).toBe(100);
+    expect(Math.max(...batches.map(({ size }) => size))).toBeLessThan(5_000_000);
+    keeper.close();
+  }, 30_000);
+
+  test('told that its page has grown, a tab reads on without being touched, and stops listening when it closes', async () => {
+    const desk = new Desk();
+    const grown: ((head: number) => void)[] = [];
+    const stopped = jest.fn();
+    const journal = await newJournal();
+    const [drawing, watching] = [new PageKeeper(PAGE, journal, desk.send), new PageKeeper(PAGE, journal, desk.send, (_, tell) => { grown.push(tell); return stopped; })];
+    for (const tab of [drawing, watching]) await tab.open();
+    await drawing.commit({ add: [sheet(1)] });
+    await drawing.flush();
+    expect(watching.things.size).toBe(0);
+    grown[0]!(desk.stored.length);
+    await watching.sync();
+    expect(watching.things.size).toBe(1);
+    watching.close();
+    drawing.close();
+    expect(stopped).toHaveBeenCalledTimes(1);
+  });
 });
