@@ -1,8 +1,7 @@
 import sharp from 'sharp';
-import { OPERATION_VERSION, type Operation } from '@deft/core';
+import { OPERATION_VERSION, reducePage, thingsOfType, type Answer, type Operation } from '@deft/core';
 import { drawnStudy, newId, openDesk, references, somewhere } from './page-desk.ts';
 import { quantile, row } from './table.ts';
-import { reducePage, thingsOfType, type Answer } from '@deft/core';
 
 /** How long a page's batch waits for its confirmation while five hundred pictures are brought in. */
 

@@ -245,6 +245,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await button(page, 'Set').click();
       await expect(page.getByText('Paper is between 10 and 2000 mm a side.')).toBeVisible();
       await expect.poll(async () => (await lying(desk, pageId, 'page'))[0]).toMatchObject({ x: -20, width: 210, height: 168, colour: '#D4D2CC', cells: { columns: 2, rows: 1 } });
+      expect(await page.evaluate(() => document.querySelector<HTMLElement>('[data-testid="page"] > div > div > div')!.style.backgroundSize)).toBe('50% 100%');
       await button(page, 'Back').click();
       await button(page, 'Take it out ›').click();
       await expect(page.getByTestId('pixels')).toContainText('2480 × 1984 pixels for 210 × 168 mm');

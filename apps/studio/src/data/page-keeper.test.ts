@@ -138,4 +138,23 @@ describe('a page kept in the browser', () => {
     drawing.close();
     expect(stopped).toHaveBeenCalledTimes(1);
   });
+
+  test('what a tab wrote down before it died goes first when another tab of the device draws on; the refusal is forgotten', async () => {
+    const desk = new Desk();
+    const named: Send = (page, after, batch) => desk.send(page, after, batch).catch((error: Error) => {
+      throw error.name === 'OutOfSequence' ? new Refused(error.message, 'OutOfSequence') : error;
+    });
+    const journal = await newJournal();
+    const [dying, living] = [new PageKeeper(PAGE, journal, () => Promise.reject(new Error('away'))), new PageKeeper(PAGE, journal, named)];
+    for (const tab of [dying, living]) await tab.open();
+    await dying.commit({ add: [sheet(1)] });
+    dying.close();
+    await living.commit({ add: [sheet(2)] });
+    await living.sync();
+    await living.flush();
+    expect(desk.stored.map(({ operation }) => operation.n)).toEqual([1, 2]);
+    expect([living.refused, living.state, living.things.size]).toEqual([null, 'saved', 2]);
+    expect(await journal.pending(PAGE)).toEqual([]);
+    living.close();
+  });
 });

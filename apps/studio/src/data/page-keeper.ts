@@ -20,6 +20,11 @@ export type Send = (page: Id, after: number, operations: readonly Operation[]) =
 
 export class Refused extends Error {
   override readonly name = 'Refused';
+
+  /** @param refusal the desk's own name for it */
+  constructor(sentence: string, readonly refusal = 'Malformed') {
+    super(sentence);
+  }
 }
 
 const BATCH = 100;
@@ -32,8 +37,8 @@ export const sendToDesk: Send = async (page, after, operations) => {
     method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ after, operations }),
   });
   if (response.ok) return (await response.json()) as Answer;
-  const { sentence } = (await response.json().catch(() => ({ sentence: 'The desk did not answer.' }))) as { sentence: string };
-  throw response.status < 500 ? new Refused(sentence) : new Error(sentence);
+  const { sentence, refusal } = (await response.json().catch(() => ({ sentence: 'The desk did not answer.' }))) as { sentence: string; refusal?: string };
+  throw response.status < 500 ? new Refused(sentence, refusal) : new Error(sentence);
 };
 
 const sizeOf = ({ body }: Operation): number => ('ids' in body ? 0 : [...(body.add ?? []), ...(body.set ?? []).map(({ to }) => to)].reduce((sum, thing) => sum + ('points' in thing ? (thing.points?.length ?? 0) : 200), 0));
@@ -98,9 +103,7 @@ export class PageKeeper {
   }
 
   async open(): Promise<void> {
-    const changed = new Set<Id>();
-    for (const operation of await this.journal.pending(this.page)) for (const id of this.replica.show(operation)) changed.add(id);
-    this.#tell(changed);
+    await this.#takeUpJournal();
     if (this.#closed) return;
     const behind = (head: number): boolean => head > this.replica.head || this.#failures > 0;
     this.#stopListening = this.listen(this.page, (head) => {
@@ -188,18 +191,30 @@ export class PageKeeper {
         const confirmed = own.filter((id) => !left.has(id));
         if (confirmed.length > 0) await this.journal.confirm(confirmed);
         this.#failures = 0;
+        this.#refused = null;
         this.#ready = true;
         this.#tell(changed);
       } while (this.replica.pending.length > 0 && !this.#closed);
       this.#setState('saved');
     } catch (error) {
       this.#failures += 1;
-      if (error instanceof Refused) this.#refused = error.message;
+      // Another tab of this device wrote down something that is not on the desk yet: it goes first.
+      const taken = error instanceof Refused && error.refusal === 'OutOfSequence' && (await this.#takeUpJournal());
+      if (error instanceof Refused && !taken) this.#refused = error.message;
       this.#setState('kept here');
       if (this.#closed) return;
       if (this.#timer) clearTimeout(this.#timer);
       this.#timer = setTimeout(() => void this.sync(), PATIENCE[Math.min(this.#failures, PATIENCE.length) - 1]);
     }
+  }
+
+  /** Takes up what other tabs of this device have written down for this page. @returns whether there was anything */
+  async #takeUpJournal(): Promise<boolean> {
+    const changed = new Set<Id>();
+    const before = this.replica.pending.length;
+    for (const operation of await this.journal.pending(this.page)) for (const id of this.replica.show(operation)) changed.add(id);
+    this.#tell(changed);
+    return this.replica.pending.length > before;
   }
 
   #setState(state: SaveState): void {

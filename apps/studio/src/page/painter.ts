@@ -1,4 +1,4 @@
-import { boxOf, cellLines, cornersOf, grow, invert, joined, paperBox, paperOf, sheetsOf, transformPoint, compose, BLUE_PENCIL, type Affine, type Box, type Id, type Paper, type Point, type Sheet, type SheetThing, type Thing } from '@deft/core';
+import { boxOf, cornersOf, grow, invert, joined, paperBox, paperOf, sheetsOf, transformPoint, compose, BLUE_PENCIL, type Affine, type Box, type Id, type Paper, type Point, type Sheet, type SheetThing, type Thing } from '@deft/core';
 import { paintThing, type PaintRoom } from './ink';
 import { LiveInk, type LiveStroke } from './live-ink';
 import { Pictures, type PictureSource } from './pictures';
@@ -333,7 +333,7 @@ export class Painter {
     const lie = viewAffine(this.#view);
     const at = transformPoint(lie, { x: minX, y: minY });
     const look = { width: `${paper.width}px`, height: `${paper.height}px`, transform: `matrix(${lie.slice(0, 4).join()}, ${at.x}, ${at.y})` };
-    Object.assign(this.#paper.style, { ...look, background: paper.colour });
+    Object.assign(this.#paper.style, { ...look, backgroundColor: paper.colour, ...cellLook(paper) });
     if (this.#veil) Object.assign(this.#veil.style, look);
   }
 
@@ -447,20 +447,6 @@ export class Painter {
     context.restore();
   }
 
-  /** Lines between the cells of a page, on the live canvas' coordinates; asked for by hands that show them. */
-  paintCells(context: CanvasRenderingContext2D, pixel: number): void {
-    const { paper } = this;
-    if (!paper?.cells) return;
-    context.strokeStyle = BLUE_PENCIL;
-    context.lineWidth = pixel;
-    for (const [x1, y1, x2, y2] of cellLines(paper)) {
-      context.beginPath();
-      context.moveTo(x1, y1);
-      context.lineTo(x2, y2);
-      context.stroke();
-    }
-  }
-
   #context(canvas: HTMLCanvasElement, view: View): CanvasRenderingContext2D {
     const context = canvas.getContext('2d') as CanvasRenderingContext2D;
     const ratio = canvas.width / Math.max(1, this.#room.width);
@@ -503,6 +489,13 @@ export class Painter {
     const [r = 0, g = 0, b = 0] = context.getImageData(0, 0, 1, 1).data;
     return `#${[r, g, b].map((v) => v.toString(16).padStart(2, '0')).join('')}`.toUpperCase();
   }
+}
+
+/** The lines between cells, as thin as a construction line, drawn by the paper itself. */
+function cellLook({ cells }: Paper): { backgroundImage: string; backgroundSize: string } {
+  if (!cells) return { backgroundImage: 'none', backgroundSize: 'auto' };
+  const line = (to: string): string => `linear-gradient(to ${to}, ${BLUE_PENCIL} 0.3px, transparent 0.3px)`;
+  return { backgroundImage: `${line('right')}, ${line('bottom')}`, backgroundSize: `${100 / cells.columns}% ${100 / cells.rows}%` };
 }
 
 function place(element: HTMLElement): void {
