@@ -9,8 +9,11 @@ const LONGEST_STROKE = MOST_POINTS * 8;
 const FARTHEST = 100_000;
 /** Most corners of an outline. */
 const MOST_CORNERS = 4000;
-/** Largest paper side, millimetres. */
+/** Smallest and largest paper side, millimetres. */
+export const SMALLEST_PAPER = 10;
 export const LARGEST_PAPER = 2000;
+/** The most pixels a page's PNG may have; it is made less fine where it would have more. */
+export const MOST_PNG_PIXELS = 60_000_000;
 
 export const id = Joi.string().pattern(/^[0-9a-f]{32}$/, 'an id');
 const order = Joi.string().pattern(/^[A-Za-z0-9]{1,200}$/, 'an order key');
@@ -19,7 +22,7 @@ const length = Joi.number().min(-FARTHEST).max(FARTHEST);
 const point = Joi.object({ x: length.required(), y: length.required() });
 const affine = Joi.array().items(Joi.number().min(-1e7).max(1e7)).length(6);
 const name = Joi.string().max(200);
-const side = Joi.number().min(10).max(LARGEST_PAPER);
+const side = Joi.number().min(SMALLEST_PAPER).max(LARGEST_PAPER);
 const cells = Joi.number().integer().min(1).max(20);
 const size = Joi.number().greater(0).max(10_000);
 

@@ -1,4 +1,5 @@
 import sharp from 'sharp';
+import { MOST_PNG_PIXELS } from '@deft/contract';
 import { pageSvg, paperOf, reducePage, type Id, type Placement } from '@deft/core';
 import type { BlobFiles } from '../store/blob-files.ts';
 import type { Store } from '../store/store.ts';
@@ -10,8 +11,6 @@ export interface ExportOptions {
   readonly picture: boolean;
 }
 
-/** The most pixels a PNG may have; more is refused by lowering the resolution. */
-const MOST_PNG_PIXELS = 60_000_000;
 const MM_PER_INCH = 25.4;
 
 /** A page as SVG from its operations. Throws Gone where there is no such page, RangeError where it has no paper yet. */

@@ -1,3 +1,4 @@
+import { LARGEST_PAPER, SMALLEST_PAPER } from '@deft/contract';
 import { paperBox, type Change, type Paper, type Patch } from '@deft/core';
 
 /** Sizes paper is sold in, upright, millimetres. */
@@ -9,8 +10,6 @@ export const PAPER_COLOURS = [
 ] as const;
 
 export const MM_PER_INCH = 25.4;
-export const SMALLEST = 10;
-export const LARGEST = 2000;
 
 export type Side = 'left' | 'right' | 'top' | 'bottom';
 
@@ -18,7 +17,7 @@ const setting = (paper: Paper, to: Patch): Change => ({ set: [{ id: paper.id, to
 
 /** The paper as large as said; what is drawn keeps its place from the left top corner. Null where that is no paper. */
 export function resizing(paper: Paper, width: number, height: number): Change | null {
-  const fits = [width, height].every((side) => side >= SMALLEST && side <= LARGEST);
+  const fits = [width, height].every((side) => side >= SMALLEST_PAPER && side <= LARGEST_PAPER);
   return fits ? setting(paper, { width, height }) : null;
 }
 
@@ -27,7 +26,7 @@ export function growing(paper: Paper, side: Side, by: number): Change | null {
   const { minX, minY } = paperBox(paper);
   const across = side === 'left' || side === 'right';
   const size = (across ? paper.width : paper.height) + by;
-  if (size < SMALLEST || size > LARGEST) return null;
+  if (size < SMALLEST_PAPER || size > LARGEST_PAPER) return null;
   if (across) return setting(paper, { width: size, ...(side === 'left' ? { x: minX - by } : {}) });
   return setting(paper, { height: size, ...(side === 'top' ? { y: minY - by } : {}) });
 }

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { MOST_PNG_PIXELS } from '@deft/contract';
 import { paperOf, scaleOf, thingsOfType } from '@deft/core';
 import type { PageKeeper } from '../../data/page-keeper';
 import { saveFile } from '../../data/save-file';
@@ -17,8 +18,6 @@ interface OutPanelProps {
 }
 
 const RESOLUTIONS = [150, 300, 600] as const;
-/** As many as the desk renders at the most. */
-const MOST_PIXELS = 60_000_000;
 
 /** The page as a file: as lines or as pixels, without structure lines unless they are asked for. */
 export function OutPanel({ keeper, title, onBack, onClose, leftHanded }: OutPanelProps) {
@@ -31,7 +30,7 @@ export function OutPanel({ keeper, title, onBack, onClose, leftHanded }: OutPane
   const placements = thingsOfType(things, 'placement');
   if (!paper) return null;
   const pixels = pixelsAt(paper, dpi);
-  const large = pixels.width * pixels.height > MOST_PIXELS;
+  const large = pixels.width * pixels.height > MOST_PNG_PIXELS;
   // A picture that has fewer pixels on a millimetre than the file will have is enlarged beyond its own.
   const own = picture ? Math.min(...placements.map(({ transform }) => MM_PER_INCH / scaleOf(transform))) : Infinity;
   const take = async (kind: 'svg' | 'png'): Promise<void> => {

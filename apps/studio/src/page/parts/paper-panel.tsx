@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
+import { LARGEST_PAPER, SMALLEST_PAPER } from '@deft/contract';
 import { paperOf, type Change } from '@deft/core';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useThings } from '../../data/use-page';
@@ -8,7 +9,7 @@ import { Field } from '../../ui/field';
 import { CORNER } from '../../ui/theme';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
-import { colouring, growing, LARGEST, MM_PER_INCH, PAPER_COLOURS, PAPER_SIZES, parting, resizing, SMALLEST, sizeOf, type PaperSize, type Side } from '../paper';
+import { colouring, growing, MM_PER_INCH, PAPER_COLOURS, PAPER_SIZES, parting, resizing, sizeOf, type PaperSize, type Side } from '../paper';
 import { readNumber } from '../read-number';
 import { Acts, Panel } from './panel';
 
@@ -35,7 +36,7 @@ export function PaperPanel({ keeper, onBack, onClose, leftHanded }: PaperPanelPr
   const unit = inches ? MM_PER_INCH : 1;
   const shown = (mm: number): string => String(Math.round((mm / unit) * 100) / 100);
   const change = (made: Change | null): void => {
-    setTold(made ? null : `Paper is between ${shown(SMALLEST)} and ${shown(LARGEST)} ${inches ? 'inches' : 'mm'} a side.`);
+    setTold(made ? null : `Paper is between ${shown(SMALLEST_PAPER)} and ${shown(LARGEST_PAPER)} ${inches ? 'inches' : 'mm'} a side.`);
     if (made) {
       setTyped(null);
       void keeper.commit(made);
