@@ -4,8 +4,8 @@ import prettier from 'eslint-config-prettier';
 import { configs } from 'typescript-eslint';
 
 /** Packages that the core may use: pure computation, no interface, no I/O. */
-const CORE_MAY_USE = ['perfect-freehand', 'fractional-indexing', 'ml-matrix', 'linear-sum-assignment', 'culori'];
-const FEATURES = ['desk', 'references', 'sessions', 'studies'];
+const CORE_MAY_USE = ['perfect-freehand', 'fractional-indexing', 'ml-matrix', 'linear-sum-assignment', 'culori', 'd3-contour'];
+const FEATURES = ['desk', 'references', 'boards', 'sessions', 'studies'];
 
 const forbid = (...patterns) => ({ 'no-restricted-imports': ['error', { patterns }] });
 

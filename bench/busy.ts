@@ -1,5 +1,6 @@
 import sharp from 'sharp';
 import { OPERATION_VERSION, reducePage, thingsOfType, type Answer, type Operation } from '@deft/core';
+import { broughtLines } from '../apps/server/test/bring.ts';
 import { drawnStudy, newId, openDesk, references, somewhere } from './page-desk.ts';
 import { quantile, row } from './table.ts';
 
@@ -29,8 +30,7 @@ try {
     for (let from = 0; from < PICTURES; from += IN_ONE) {
       const form = new FormData();
       for (let i = from; i < from + IN_ONE; i += 1) form.append('pictures', new Blob([pictures[i] as BlobPart]), `picture-${i}.jpg`);
-      const answer = (await (await fetch(`${desk.address}/api/references`, { method: 'POST', body: form })).json()) as { reference?: unknown }[];
-      brought += answer.filter(({ reference }) => reference).length;
+      brought += (await broughtLines(await fetch(`${desk.address}/api/references`, { method: 'POST', body: form }))).filter((line) => 'reference' in line).length;
     }
     busy = false;
     return brought;

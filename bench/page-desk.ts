@@ -58,7 +58,7 @@ export async function taskTime(cdp: CDPSession): Promise<number> {
 }
 
 export async function references(desk: Desk): Promise<string[]> {
-  return ((await (await fetch(`${desk.address}/api/references`)).json()) as { id: string }[]).map(({ id }) => id);
+  return (await (await fetch(`${desk.address}/api/references/ids`)).json()) as string[];
 }
 
 export { openDesk };

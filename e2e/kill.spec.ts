@@ -1,14 +1,14 @@
 import { expect, test } from '@playwright/test';
 import { openDesk } from './desk.ts';
 import { arc, Fingers, pageOnScreen } from './hands.ts';
+import { openReference } from './trace.ts';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
 test('strokes drawn while the server is killed are all there when it is back, each once', async ({ page }) => {
   const { desk, close } = await openDesk();
   try {
-    await page.goto(`${desk.address}/references`);
-    await page.getByTestId('reference').first().click();
+    await openReference(page, desk, 'Man waving');
     await page.getByTestId('study-this').click();
     await page.getByTestId('hand').click();
     await page.getByRole('menu', { name: 'Hands' }).getByRole('button', { name: 'Draw' }).click();

@@ -4,6 +4,7 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
+  globalSetup: './lay-desk.ts',
   workers: 2,
   timeout: 120_000,
   expect: { timeout: 15_000 },

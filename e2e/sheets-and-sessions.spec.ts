@@ -97,6 +97,7 @@ test.describe('phone', () => {
 
   test('a session of three poses comes back held after a reload, skips and goes back, and keeps every stroke', async ({ page }) => {
     await page.goto(`${desk.address}/references`);
+    await page.getByRole('button', { name: 'Platform figures', exact: true }).click();
     await page.getByRole('button', { name: 'Start 3 poses of 120 seconds from Platform figures' }).click();
     await expect(page.getByTestId('hold')).toBeVisible();
     await scribble(page, 74, 60, 'pen');

@@ -170,7 +170,7 @@ const { desk, close } = await openDesk();
 const browser = await chromium.launch({ executablePath: process.env['DEFT_CHROMIUM'] ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] });
 try {
   const sets = (await (await fetch(`${desk.address}/api/sets`)).json()) as ReferenceSet[];
-  const man = sets.flatMap((s) => s.references).find((r) => r.title === 'Man waving')!;
+  const man = (await (await fetch(`${desk.address}/api/references/${sets.flatMap((s) => s.first).find((r) => r.title === 'Man waving')!.id}`)).json()) as Reference;
   const study = await makeStudy(desk, man);
   for (const size of ['phone', 'wide'] as const) {
     const context = await browser.newContext({ viewport: SIZES[size], hasTouch: size === 'phone', deviceScaleFactor: size === 'phone' ? 1.5 : 1 });

@@ -50,7 +50,7 @@ export async function soak(page: Page, { seed, gestures, kills }: SoakOptions): 
     await other.goto(page.url());
     await saved(other);
     await takeHand(other, 'Draw');
-    const tabs = await Promise.all([page, other].map(async (tab) => ({ tab, fingers: await Fingers.of(tab), hand: 'Draw' })));
+    const tabs = await Promise.all([page, other].map(async (tab) => ({ tab, fingers: await Fingers.of(tab), hand: 'Draw', form: null as At | null })));
     const meant: Meant = { strokes: 0, forms: 0, notes: 0, done: [], undone: [] };
     const killAt = new Set(Array.from({ length: kills }, (_, i) => Math.floor(((i + 0.4 + 0.4 * random()) * gestures) / kills)));
     const cutAt = Math.floor(gestures * (0.1 + 0.2 * random()));
@@ -80,7 +80,7 @@ export async function soak(page: Page, { seed, gestures, kills }: SoakOptions): 
         const on = await pageOnScreen(now.tab.getByTestId('page'));
         await now.fingers.stroke(points.map((p) => on(p.x, p.y)), 'mouse', 1);
       };
-      const from = at();
+      const from = { ...at() };
       const what = random();
       if (what < 0.12 && meant.done.length > 0) {
         await now.tab.getByTestId('undo').click();
@@ -94,6 +94,9 @@ export async function soak(page: Page, { seed, gestures, kills }: SoakOptions): 
         if (back === 'strokes' || back === 'forms' || back === 'notes') meant[back] += 1;
       } else if (what < 0.28) {
         await take('Forms');
+        // The form drawn last is still picked: a gesture that begins on it would move it instead of making another.
+        if (now.form && Math.hypot(from.x - now.form.x, from.y - now.form.y) < 36) Object.assign(from, { x: 12 + ((from.x + 43) % 110), y: 12 + ((from.y + 70) % 150) });
+        now.form = from;
         await stroke([from, { x: from.x + 6, y: from.y + 8 }, { x: from.x + 14, y: from.y + 18 }]);
         did('forms');
       } else if (what < 0.34) {

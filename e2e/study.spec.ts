@@ -198,17 +198,19 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       const { page, fingers } = o;
       await page.goto(`${desk.address}/references`);
       const own = await sharp({ create: { width: 600, height: 900, channels: 3, background: name === 'phone' ? '#9ab' : '#ba9' } }).png().toBuffer();
+      await page.getByTestId('bring').click();
       await page.getByTestId('files').setInputFiles([
         { name: 'letter.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') },
         { name: 'nothing.png', mimeType: 'image/png', buffer: Buffer.alloc(0) },
         { name: 'half.png', mimeType: 'image/png', buffer: own.subarray(0, 60) },
       ]);
       const told = page.getByTestId('brought');
-      await expect(told).toContainText('“letter.jpg” was not brought in: it is not a JPEG, PNG or WebP picture.');
+      await expect(told).toContainText('“letter.jpg” was not brought in: it is not a JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG picture.');
       await expect(told).toContainText('“nothing.png” was not brought in: it is empty (0 bytes).');
       await expect(told).toContainText('“half.png” was not brought in');
       await page.getByTestId('files').setInputFiles({ name: `my neighbour ${name}.png`, mimeType: 'image/png', buffer: own });
-      await page.getByRole('button', { name: 'Look at it' }).click();
+      await page.getByRole('button', { name: `Look at my neighbour ${name}.png` }).click();
+      await page.getByRole('button', { name: 'Landmarks', exact: true }).click();
       await page.getByRole('button', { name: 'figure', exact: true }).click();
       await expect(page.getByRole('button', { name: 'figure', exact: true })).toHaveAttribute('aria-pressed', 'true');
       await page.getByTestId('study-this').click();

@@ -28,10 +28,18 @@ export async function takeHand(page: Page, hand: string): Promise<void> {
 
 export const saved = (page: Page): Promise<void> => expect(page.getByTestId('save-state')).toHaveText('saved');
 
-/** Opens the nth reference as a study, to be traced. @returns the trace's page */
+/** Eight pictures of the demo, of every set. */
+export const TITLES = ['Man waving', 'Woman waiting', 'Porter sweeping', 'Late for the train', 'Tin trunk', 'Platform lamp', 'Halt at the upper bridge', 'Goat on the line'] as const;
+
+/** Finds a reference by its title on the wall and opens it. */
+export async function openReference(page: Page, desk: Desk, title: string): Promise<void> {
+  await page.goto(`${desk.address}/references?q=${encodeURIComponent(title)}`);
+  await page.getByTestId('reference').and(page.getByLabel(title)).first().click();
+}
+
+/** Opens the nth of them as a study, to be traced. @returns the trace's page */
 export async function openTrace(page: Page, desk: Desk, nth: number): Promise<string> {
-  await page.goto(`${desk.address}/references`);
-  await page.getByTestId('reference').nth(nth).click();
+  await openReference(page, desk, TITLES[nth] ?? '');
   await page.getByTestId('study-this').click();
   await takeHand(page, 'Draw');
   await saved(page);

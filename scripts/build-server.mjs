@@ -3,11 +3,11 @@ import { fileURLToPath } from 'node:url';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 
-/** Bundles the server and its database thread; packages from the registry stay outside. */
+/** Bundles the server and its threads; packages from the registry stay outside. */
 export async function buildServer() {
   await build({
     absWorkingDir: root,
-    entryPoints: { main: 'apps/server/src/main.ts', thread: 'apps/server/src/store/thread.ts' },
+    entryPoints: { main: 'apps/server/src/main.ts', thread: 'apps/server/src/store/thread.ts', 'picture-worker': 'apps/server/src/jobs/picture-worker.ts' },
     outdir: 'apps/server/build',
     bundle: true,
     platform: 'node',

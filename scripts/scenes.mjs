@@ -4,33 +4,61 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { launchBrowser } from './browser.mjs';
 
-/** Renders the made pictures of the demo, with their truth, into demo/. `npm run scenes [KEY …]` makes only those pictures. */
+/**
+ * Renders the made pictures of the demo and of the picture service, with their truth, into demo/.
+ * `npm run scenes [KEY …]` makes only those pictures; the tables of contents are always made whole.
+ */
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const out = join(root, 'demo');
 const bundle = (entry, format) => build({ absWorkingDir: root, entryPoints: [entry], bundle: true, write: false, format, platform: format === 'esm' ? 'node' : 'browser', logLevel: 'warning' });
 
 const list = await bundle('packages/scenes/src/scenes.ts', 'esm');
-const { SCENES, SETS } = await import(`data:text/javascript;base64,${Buffer.from(list.outputFiles[0].contents).toString('base64')}`);
+const { SCENES, SERVICE_SCENES, SETS } = await import(`data:text/javascript;base64,${Buffer.from(list.outputFiles[0].contents).toString('base64')}`);
 const script = (await bundle('packages/scenes/src/render.ts', 'iife')).outputFiles[0].text;
 
-await mkdir(out, { recursive: true });
+/** Makers of the service's pictures: made up, like the pictures. */
+const MAKERS = ['Halt & Signal, made pictures', 'Upper Line picture room', 'Bank Side studio', 'Snowgate archive'];
+const LICENCES = ['CC0 1.0', 'CC BY 4.0', 'CC BY-SA 4.0'];
+
 const only = process.argv.slice(2);
 const browser = await launchBrowser();
-const pictures = [];
-try {
-  const page = await browser.newPage();
-  page.on('console', (message) => message.type() === 'error' && console.error(message.text()));
-  await page.setContent('<!doctype html><title>scenes</title>');
-  await page.addScriptTag({ content: script });
-  for (const { key, title, set, subject } of SCENES) {
-    const { picture, truth } = await page.evaluate((name) => window.renderScene(name), key);
+
+async function render(scenes, folder, quality) {
+  await mkdir(folder, { recursive: true });
+  const made = [];
+  let page = null;
+  for (const [i, { key, size }] of scenes.entries()) {
+    // A fresh page now and then: each picture leaves a graphics context behind.
+    if (i % 8 === 0) {
+      await page?.close();
+      page = await browser.newPage();
+      page.on('console', (message) => message.type() === 'error' && console.error(message.text()));
+      await page.setContent('<!doctype html><title>scenes</title>');
+      await page.addScriptTag({ content: script });
+    }
+    const { picture, truth } = await page.evaluate(([name, q]) => window.renderScene(name, q), [key, quality]);
     const bytes = Buffer.from(picture.slice(picture.indexOf(',') + 1), 'base64');
-    if (only.length === 0 || only.includes(key)) await writeFile(join(out, `${key}.webp`), bytes);
-    pictures.push({ file: `${key}.webp`, set, title, subject, author: 'Deft Study scene scripts', licence: 'CC0 1.0', source: `Made picture: scene “${key}”`, year: 2026, truth });
+    if (only.length === 0 || only.includes(key)) await writeFile(join(folder, `${key}.webp`), bytes);
+    made.push({ file: `${key}.webp`, width: size[0], height: size[1], truth });
     console.log(`${key}: ${Math.round(bytes.length / 1024)} kB`);
   }
+  await page?.close();
+  return made;
+}
+
+try {
+  const demo = await render(SCENES, out, 0.88);
+  const pictures = SCENES.map(({ key, title, set, subject, view, tags }, i) => ({
+    file: demo[i].file, set, title, subject, view, tags, author: 'Deft Study scene scripts', licence: 'CC0 1.0', source: `Made picture: scene “${key}”`, year: 2026, truth: demo[i].truth,
+  }));
+  await writeFile(join(out, 'sets.json'), `${JSON.stringify({ sets: SETS, pictures }, null, 1)}\n`);
+  const offered = await render(SERVICE_SCENES, join(out, 'service'), 0.8);
+  const catalogue = SERVICE_SCENES.map(({ key, title, subject, view, tags }, i) => ({
+    key: key.toLowerCase(), ...offered[i], title, subject, view, keywords: tags, author: MAKERS[i % MAKERS.length], licence: LICENCES[i % LICENCES.length], source: `Simulated picture service: scene “${key}”`, year: 2024 + (i % 3),
+  }));
+  await writeFile(join(out, 'service', 'catalogue.json'), `${JSON.stringify(catalogue)}\n`);
+  console.log(`${SCENES.length} pictures in ${SETS.length} sets, ${catalogue.length} with the picture service`);
 } finally {
   await browser.close();
 }
-await writeFile(join(out, 'sets.json'), `${JSON.stringify({ sets: SETS, pictures }, null, 1)}\n`);

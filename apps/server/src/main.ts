@@ -2,7 +2,10 @@ import { mkdirSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { makeApp } from './http/app.ts';
 import { closeServer } from './http/shutdown.ts';
+import { agree } from './jobs/mend.ts';
+import { startPictures } from './jobs/pictures.ts';
 import { seedDemo } from './seed.ts';
+import { PictureService } from './services/picture-service.ts';
 import { BlobFiles } from './store/blob-files.ts';
 import { startStore } from './store/client.ts';
 import { DeskInUse, takeLock } from './store/lock.ts';
@@ -22,16 +25,22 @@ async function main(): Promise<void> {
   console.log('Opening the desk …');
   const store = await startStore({ folder: join(data, 'database'), migrations: join(root, 'apps/server/migrations'), ...(env['DEFT_TEMPLATE'] ? { template: env['DEFT_TEMPLATE'] } : {}) });
   const files = new BlobFiles(join(data, 'files'));
+  const pictures = startPictures();
+  const workshop = { store, files, pictures, temporary };
+  const { strays, lost, remake } = await agree(workshop);
+  if (strays > 0) console.log(`Took away ${strays} files that nothing on the desk names.`);
+  if (lost.length > 0) console.error(`The originals of these references are gone: ${lost.join(', ')}.`);
   if (env['DEFT_DEMO'] === '1') {
-    const laid = await seedDemo(store, files, join(root, 'demo'));
+    const laid = await seedDemo(workshop, join(root, 'demo'));
     if (laid > 0) console.log(`Laid ${laid} demo pictures on the desk.`);
   }
   const address = `${host}:${port}`;
-  const app = makeApp({ store, files, temporary, studio: join(root, 'apps/studio/dist'), address, log: env['DEFT_LOG'] !== '0' });
+  const app = makeApp({ workshop, service: new PictureService(join(root, 'demo/service')), lost, studio: join(root, 'apps/studio/dist'), address, log: env['DEFT_LOG'] !== '0' });
   const server = app.listen(port, host, () => console.log(`Deft Study is open at http://${address}`));
+  void remake().then((made) => made > 0 && console.log(`Made ${made} previews anew.`), console.error);
   server.on('error', (error: NodeJS.ErrnoException) => {
     console.error(error.code === 'EADDRINUSE' ? `Port ${port} is taken by another program. Choose another with DEFT_PORT.` : error.message);
-    void store.close().finally(() => {
+    void pictures.close().then(() => store.close()).finally(() => {
       giveBack();
       process.exit(1);
     });
@@ -40,7 +49,7 @@ async function main(): Promise<void> {
   const close = (): void => {
     if (closing) return;
     closing = true;
-    void closeServer(server).then(() => store.close()).finally(() => {
+    void closeServer(server).then(() => pictures.close()).then(() => store.close()).finally(() => {
       giveBack();
       process.exit(0);
     });

@@ -3,9 +3,10 @@ import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import sharp from 'sharp';
 import { encodeStroke, OPERATION_VERSION, reducePage, sheetsOf, type Answer, type Operation } from '@deft/core';
-import type { Brought, Refusal, Study } from '@deft/contract';
+import type { Refusal, Study } from '@deft/contract';
 import { seeded } from '../../../packages/core/src/testing/seeded.ts';
 import { soakStep } from '../../../packages/core/src/testing/soak.ts';
+import { bring } from './bring.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';
 import { Device, newId } from './device.ts';
 
@@ -28,11 +29,9 @@ const newPage = async (): Promise<string> => {
 before(async () => {
   desk = new Desk(join(folder, 'desk'), await freePort(), { DEFT_DEMO: '0', DEFT_LOG: '0' });
   await desk.open();
-  const form = new FormData();
-  form.append('pictures', new Blob([(await sharp({ create: { width: 60, height: 80, channels: 3, background: '#886644' } }).jpeg().toBuffer()) as BlobPart]), 'a.jpg');
-  const [brought] = (await (await fetch(`${desk.address}/api/references`, { method: 'POST', body: form })).json()) as Brought[];
+  const [brought] = await bring(desk, { 'a.jpg': await sharp({ create: { width: 60, height: 80, channels: 3, background: '#886644' } }).jpeg().toBuffer() });
   assert.ok(brought && 'reference' in brought);
-  study = (await post('/studies', JSON.stringify({ reference: brought.reference.id }))).value as Study;
+  study = (await post('/studies', JSON.stringify({ reference: brought.reference }))).value as Study;
 });
 after(async () => {
   await desk.end();

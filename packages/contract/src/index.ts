@@ -1,2 +1,6 @@
+export * from './boards.ts';
 export * from './operations.ts';
+export * from './references.ts';
 export * from './resources.ts';
+export * from './services.ts';
+export * from './sets.ts';

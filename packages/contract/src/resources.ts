@@ -1,40 +1,8 @@
 import Joi from 'joi';
-import { SUBJECT_KEYS, type Id, type Point, type SubjectKey } from '@deft/core';
+import type { Id } from '@deft/core';
 import { id } from './operations.ts';
-
-/** What made pictures know about themselves; original-picture pixels. */
-export interface Truth {
-  readonly landmarks: readonly { readonly name: string; readonly at: Point; readonly hidden: boolean }[];
-  /** Camera: vertical field of view in degrees, place and aim in metres. */
-  readonly camera: { readonly fov: number; readonly from: readonly number[]; readonly at: readonly number[] };
-  /** Longer side of the silhouette's box. */
-  readonly height: number;
-}
-
-export interface Reference {
-  readonly id: Id;
-  readonly title: string;
-  readonly subject: SubjectKey;
-  readonly width: number;
-  readonly height: number;
-  readonly source: string;
-  readonly author: string;
-  readonly year: number | null;
-  readonly licence: string;
-  readonly truth: Truth | null;
-  /** The figure's height in pixels, fixed once known. */
-  readonly figureHeight: number | null;
-  readonly createdAt: number;
-  /** How many attempts were drawn from it. */
-  readonly attempts: number;
-}
-
-export interface ReferenceSet {
-  readonly id: Id;
-  readonly title: string;
-  readonly note: string;
-  readonly references: readonly Reference[];
-}
+import type { Reference } from './references.ts';
+import type { SubjectTrait } from './sets.ts';
 
 export const WAYS = ['on screen', 'freehand'] as const;
 /** How an attempt was made: on the clock, or with all the time it wanted. */
@@ -44,6 +12,8 @@ export interface Attempt {
   readonly id: Id;
   readonly page: Id;
   readonly reference: Id;
+  /** The preparation it was drawn from. */
+  readonly revision: number;
   readonly study: Id | null;
   readonly way: Way;
   /** Time given, seconds; null for all it wanted. */
@@ -63,7 +33,11 @@ export type Pass = (typeof PASSES)[number];
 
 export interface Study {
   readonly id: Id;
+  /** As it was when the study was opened. */
   readonly reference: Reference;
+  /** What defines the subject, and which of it was found here. */
+  readonly traits: readonly SubjectTrait[];
+  readonly ticked: readonly Id[];
   readonly pass: Pass;
   readonly updatedAt: number;
   readonly traces: readonly Trace[];
@@ -108,37 +82,11 @@ export const clockSchema = Joi.object<{ clock: unknown; over: boolean; poses: { 
 });
 
 export const newStudySchema = Joi.object<{ reference?: Id; attempt?: Id }>({ reference: id, attempt: id }).xor('reference', 'attempt');
-export const studyPatchSchema = Joi.object<{ pass: Pass }>({ pass: Joi.valid(...PASSES).required() });
-
-export interface ReferencePatch {
-  readonly title?: string;
-  readonly author?: string;
-  readonly source?: string;
-  readonly licence?: string;
-  readonly year?: number | null;
-  readonly subject?: SubjectKey;
-  readonly figureHeight?: number;
+export interface StudyPatch {
+  readonly pass?: Pass;
+  readonly ticked?: readonly Id[];
 }
-
-export const referencePatchSchema = Joi.object<ReferencePatch>({
-  title: Joi.string().trim().min(1).max(200),
-  author: Joi.string().trim().allow('').max(200),
-  source: Joi.string().trim().allow('').max(500),
-  licence: Joi.string().trim().allow('').max(200),
-  year: Joi.number().integer().min(0).max(3000).allow(null),
-  subject: Joi.valid(...SUBJECT_KEYS),
-  figureHeight: Joi.number().greater(0).max(1e6),
-}).min(1);
-
-/** Largest picture the desk takes in. */
-export const MOST_PIXELS = 100_000_000;
-export const MOST_BYTES = 100 * 1024 * 1024;
-export const PICTURE_KINDS = ['JPEG', 'PNG', 'WebP'] as const;
-
-/** What became of one file that was brought in. */
-export type Brought =
-  | { readonly file: string; readonly reference: Reference; readonly known: boolean }
-  | { readonly file: string; readonly refused: string };
+export const studyPatchSchema = Joi.object<StudyPatch>({ pass: Joi.valid(...PASSES), ticked: Joi.array().items(id).max(200).unique() }).min(1);
 
 /** How a refusal is told to the browser: a name for code, a sentence for people. */
 export interface Refusal {

@@ -41,6 +41,9 @@ export function ellipsoid(centre: Vector3, r: Vector3, frame = new Matrix3()): F
   };
 }
 
+/** Bodies of which the nearest counts: for links that meet in a shared ball. */
+export const nearest = (...fields: readonly Field[]): Field => (p) => Math.min(...fields.map((field) => field(p)));
+
 /** Bodies run together over a width of `k` metres (polynomial smooth minimum). */
 export function together(k: number, ...fields: readonly Field[]): Field {
   return (p) => {
@@ -63,4 +66,17 @@ export function frameOf(side: Vector3, up: Vector3): Matrix3 {
   const z = x.clone().cross(up).normalize();
   const y = z.clone().cross(x);
   return new Matrix3(x.x, y.x, z.x, x.y, y.y, z.y, x.z, y.z, z.z);
+}
+
+/** A body with others cut out of it over a width of `k` metres. */
+export function cut(k: number, from: Field, ...others: readonly Field[]): Field {
+  return (p) => {
+    let d = from(p);
+    for (const other of others) {
+      const e = -other(p);
+      const h = Math.max(k - Math.abs(d - e), 0) / k;
+      d = Math.max(d, e) + h * h * k * 0.25;
+    }
+    return d;
+  };
 }

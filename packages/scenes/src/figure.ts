@@ -1,6 +1,6 @@
-import type { Vector3 } from 'three';
+import { Box3, type Vector3 } from 'three';
 import type { Body } from './body.ts';
-import { ellipsoid, frameOf, roundCone, together, vec, type Field } from './field.ts';
+import { ellipsoid, frameOf, nearest, roundCone, together, vec, type Field } from './field.ts';
 
 type Triple = readonly [number, number, number];
 
@@ -25,6 +25,16 @@ interface LimbPose {
   readonly foot: Triple;
 }
 
+/** How one body differs from another. */
+export interface Build {
+  /** Thickness of trunk and limbs; 1 is the middle. */
+  readonly stout?: number;
+  readonly shoulders?: number;
+  readonly hips?: number;
+  readonly hat?: boolean;
+  readonly colour?: string;
+}
+
 const SIZES = { hip: 0.098, waist: 0.2, chest: 0.3, shoulder: 0.178, neck: 0.1, upperArm: 0.29, forearm: 0.25, hand: 0.1, thigh: 0.43, shin: 0.42, foot: 0.15 } as const;
 
 const along = (from: Vector3, direction: Triple, length: number): Vector3 => from.clone().addScaledVector(vec(...direction).normalize(), length);
@@ -33,20 +43,17 @@ interface Side {
   shoulder: Vector3; elbow: Vector3; wrist: Vector3; fingers: Vector3; hip: Vector3; knee: Vector3; ankle: Vector3; toe: Vector3;
 }
 
-function limbs(pose: FigurePose, side: 'left' | 'right', pelvis: Vector3, neck: Vector3): Side {
+function limbs(pose: FigurePose, side: 'left' | 'right', pelvis: Vector3, neck: Vector3, { shoulders = 1, hips = 1 }: Build): Side {
   const sign = side === 'left' ? 1 : -1;
   const limb = pose[side];
-  const shoulder = along(neck, pose.shoulders, sign * SIZES.shoulder).addScaledVector(vec(...pose.chest).normalize(), -0.035);
+  const shoulder = along(neck, pose.shoulders, sign * SIZES.shoulder * shoulders).addScaledVector(vec(...pose.chest).normalize(), -0.035);
   const elbow = along(shoulder, limb.upperArm, SIZES.upperArm);
   const wrist = along(elbow, limb.forearm, SIZES.forearm);
-  const hip = along(pelvis, pose.hips, sign * SIZES.hip).add(vec(0, -0.03, 0));
+  const hip = along(pelvis, pose.hips, sign * SIZES.hip * hips).add(vec(0, -0.03, 0));
   const knee = along(hip, limb.thigh, SIZES.thigh);
   const ankle = along(knee, limb.shin, SIZES.shin);
   return { shoulder, elbow, wrist, fingers: along(wrist, limb.forearm, SIZES.hand), hip, knee, ankle, toe: along(ankle, limb.foot, SIZES.foot).add(vec(0, -0.045, 0)) };
 }
-
-/** Bodies of which the nearest counts: for links that meet in a shared ball. */
-const nearest = (...fields: readonly Field[]): Field => (p) => Math.min(...fields.map((field) => field(p)));
 
 /** An arm from shoulder to fingertips. Links share a radius where they meet, so that joints do not swell. */
 function arm(s: Side): Field {
@@ -68,13 +75,14 @@ function leg(s: Side, pelvis: Vector3): Field {
 }
 
 /** A person about 1.75 m tall, standing with the lowest foot on the ground. */
-export function figure(pose: FigurePose): Body {
-  const build = (pelvis: Vector3): { field: Field; low: number; landmarks: Body['landmarks'] } => {
+export function figure(pose: FigurePose, kind: Build = {}): Body {
+  const { stout = 1, shoulders = 1, hips = 1, hat = false, colour = '#b39c86' } = kind;
+  const build = (pelvis: Vector3): Body & { low: number } => {
     const waist = along(pelvis, pose.waist, SIZES.waist);
     const neck = along(waist, pose.chest, SIZES.chest);
     const skull = along(neck, pose.head, SIZES.neck + 0.085);
-    const left = limbs(pose, 'left', pelvis, neck);
-    const right = limbs(pose, 'right', pelvis, neck);
+    const left = limbs(pose, 'left', pelvis, neck, kind);
+    const right = limbs(pose, 'right', pelvis, neck, kind);
     const chestFrame = frameOf(vec(...pose.shoulders), vec(...pose.chest));
     const hipFrame = frameOf(vec(...pose.hips), vec(...pose.waist));
     const up = vec(...pose.head).normalize();
@@ -84,10 +92,10 @@ export function figure(pose: FigurePose): Body {
     const chin = skull.clone().addScaledVector(up, -0.1).addScaledVector(face, 0.062);
     const ribs = waist.clone().lerp(neck, 0.5);
     const trunk = together(0.07,
-      ellipsoid(ribs, vec(0.158, 0.2, 0.115), chestFrame),
-      ellipsoid(neck.clone().addScaledVector(vec(...pose.chest).normalize(), -0.06), vec(0.165, 0.07, 0.08), chestFrame),
-      ellipsoid(waist.clone().lerp(pelvis, 0.35), vec(0.126, 0.15, 0.094), hipFrame),
-      ellipsoid(pelvis, vec(0.143, 0.1, 0.1), hipFrame),
+      ellipsoid(ribs, vec(0.158 * stout * shoulders, 0.2, 0.115 * stout), chestFrame),
+      ellipsoid(neck.clone().addScaledVector(vec(...pose.chest).normalize(), -0.06), vec(0.165 * shoulders, 0.07, 0.08), chestFrame),
+      ellipsoid(waist.clone().lerp(pelvis, 0.35), vec(0.126 * stout, 0.15, 0.094 * stout), hipFrame),
+      ellipsoid(pelvis, vec(0.143 * hips * stout, 0.1, 0.1 * stout), hipFrame),
     );
     const head = together(0.035,
       ellipsoid(skull.clone().addScaledVector(up, 0.02).addScaledVector(face, -0.012), vec(0.076, 0.093, 0.094), headFrame),
@@ -102,8 +110,14 @@ export function figure(pose: FigurePose): Body {
       return (['shoulder', 'elbow', 'wrist', 'hip', 'knee', 'ankle'] as const).map((joint) => ({ name: `${side} ${joint}`, at: s[joint] }));
     });
     const heelLow = Math.min(left.ankle.y, right.ankle.y) - 0.086;
+    const worn: { field: Field; colour: string }[] = [];
+    if (hat) {
+      const at = (upward: number, forward: number): Vector3 => skull.clone().addScaledVector(up, upward).addScaledVector(face, forward);
+      worn.push({ field: together(0.012, ellipsoid(at(0.085, -0.012), vec(0.09, 0.042, 0.108), headFrame), ellipsoid(at(0.062, 0.075), vec(0.06, 0.008, 0.055), headFrame)), colour: '#3f4c55' });
+    }
     return {
-      field,
+      field, colour, worn,
+      box: new Box3(vec(-1.15, -0.03, -1.15), vec(1.15, 2.35, 1.15)), cell: 0.0105,
       low: Math.min(left.toe.y - 0.026, right.toe.y - 0.026, heelLow),
       landmarks: [
         { name: 'crown', at: skull.clone().addScaledVector(up, 0.113).addScaledVector(face, -0.012) }, { name: 'chin', at: chin },

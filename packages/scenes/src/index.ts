@@ -1,1 +1,1 @@
-export { SCENES, SETS, type Scene } from './scenes.ts';
+export { SCENES, SERVICE_SCENES, SETS, type Scene } from './scenes.ts';

@@ -4,20 +4,23 @@ import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import morgan from 'morgan';
-import type { BlobFiles } from '../store/blob-files.ts';
-import type { Store } from '../store/store.ts';
+import type { Workshop } from '../jobs/bring-in.ts';
+import type { PictureService } from '../services/picture-service.ts';
 import { oneAddress } from './address.ts';
+import { boardsRouter } from './boards.ts';
 import { pagesRouter } from './pages.ts';
 import { referencesRouter } from './references.ts';
 import { notFound, refuse } from './refuse.ts';
+import { servicesRouter } from './services.ts';
 import { sessionsRouter } from './sessions.ts';
+import { setsRouter } from './sets.ts';
 import { studiesRouter } from './studies.ts';
 
 export interface AppOptions {
-  readonly store: Store;
-  readonly files: BlobFiles;
-  /** Folder for files on their way in. */
-  readonly temporary: string;
+  readonly workshop: Workshop;
+  readonly service: PictureService;
+  /** Titles of references whose original is gone. */
+  readonly lost?: readonly string[];
   /** The studio as exported; left out where only the API is wanted. */
   readonly studio?: string;
   /** The one address, such as `127.0.0.1:8090`. */
@@ -25,7 +28,8 @@ export interface AppOptions {
   readonly log?: boolean;
 }
 
-export function makeApp({ store, files, temporary, studio, address, log = true }: AppOptions): Express {
+export function makeApp({ workshop, service, lost = [], studio, address, log = true }: AppOptions): Express {
+  const { store, files } = workshop;
   const app = express();
   app.disable('x-powered-by');
   if (log) app.use(morgan(':method :url :status :res[content-length] - :response-time ms'));
@@ -45,13 +49,13 @@ export function makeApp({ store, files, temporary, studio, address, log = true }
   app.use(compression());
   app.use(express.json({ limit: '32mb' }));
   app.get('/api/health', (_request, response) => {
-    response.json({ desk: 'open' });
+    response.json({ desk: 'open', lost });
   });
   app.use('/api/pages', pagesRouter(store, files));
-  app.use('/api/references', referencesRouter(store, files, temporary));
-  app.get('/api/sets', async (_request, response) => {
-    response.json(await store.listSets());
-  });
+  app.use('/api/references', referencesRouter(workshop, service));
+  app.use('/api/sets', setsRouter(store, files));
+  app.use('/api/boards', boardsRouter(store, files));
+  app.use('/api/services', servicesRouter(service));
   app.use('/api/sessions', sessionsRouter(store));
   app.use('/api/studies', studiesRouter(store));
   app.use('/api', notFound);

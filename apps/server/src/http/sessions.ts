@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { clockSchema, idSchema, newSessionSchema } from '@deft/contract';
 import { choosePictures } from '@deft/core';
 import { newId } from '../ids.ts';
-import { Gone, Malformed } from '../store/refusals.ts';
+import { Malformed } from '../store/refusals.ts';
 import type { Store } from '../store/store.ts';
 import { valid } from './refuse.ts';
 
@@ -13,11 +13,10 @@ export function sessionsRouter(store: Store): Router {
   });
   router.post('/', async (request, response) => {
     const { set: id, count, seconds } = valid(newSessionSchema, request.body);
-    const set = (await store.listSets()).find((s) => s.id === id);
-    if (!set) throw new Gone('This set is not on the desk.');
-    if (set.references.length === 0) throw new Malformed('There is no picture in this set yet.');
-    const chosen = choosePictures(set.references, count);
-    response.json(await store.keepSession({ id: newId(), set: id }, chosen.map(({ id: reference }) => ({ id: newId(), attempt: newId(), page: newId(), reference, seconds }))));
+    const pictures = await store.listAllInSet(id);
+    if (pictures.length === 0) throw new Malformed('There is no picture in this set yet.');
+    const chosen = choosePictures(pictures, count);
+    response.json(await store.keepSession({ id: newId(), set: id }, chosen.map(({ id: reference, revision }) => ({ id: newId(), attempt: newId(), page: newId(), reference, revision, seconds }))));
   });
   router.get('/:id', async (request, response) => {
     response.json(await store.readSession(valid(idSchema, request.params.id)));

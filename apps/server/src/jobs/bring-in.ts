@@ -1,76 +1,59 @@
-import { open, readFile, stat } from 'node:fs/promises';
 import { parse } from 'node:path';
-import sharp from 'sharp';
-import { MOST_BYTES, MOST_PIXELS, type Brought, type Truth } from '@deft/contract';
-import type { Id, SubjectKey } from '@deft/core';
+import type { Brought, ReferenceFacts } from '@deft/contract';
+import { MOST_MARKS } from '@deft/contract';
+import type { Id } from '@deft/core';
+import { newId } from '../ids.ts';
 import type { BlobFiles } from '../store/blob-files.ts';
 import type { Store } from '../store/store.ts';
-import { newId } from '../ids.ts';
+import { NotAPicture } from './not-a-picture.ts';
+import type { Pictures } from './pictures.ts';
+import { prepareReference } from './prepare-reference.ts';
+import type { TakeOptions } from './take-picture.ts';
 
-/** Raised for a file that the desk will not keep. The message names no file: its list does. */
-export class NotAPicture extends Error {
-  override readonly name = 'NotAPicture';
+/** What bringing in works with. */
+export interface Workshop {
+  readonly store: Store;
+  readonly files: BlobFiles;
+  readonly pictures: Pictures;
+  /** Folder for files on their way in; on the same disk as the files that are kept. */
+  readonly temporary: string;
 }
 
-const MIMES: Readonly<Record<string, string>> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp' };
-const PREVIEW = 480;
-
-export interface Facts {
-  readonly title?: string;
-  readonly subject?: SubjectKey;
-  readonly source?: string;
-  readonly author?: string;
-  readonly year?: number | null;
-  readonly licence?: string;
-  readonly truth?: Truth | null;
+export interface BringOptions extends TakeOptions {
+  /** What is known of the picture; goes before what its file says. */
+  readonly facts?: ReferenceFacts;
   readonly id?: Id;
 }
 
-async function looksLikePicture(path: string): Promise<boolean> {
-  const file = await open(path);
-  try {
-    const { buffer } = await file.read(Buffer.alloc(12), 0, 12, 0);
-    const text = buffer.toString('latin1');
-    return text.startsWith('\xff\xd8\xff') || text.startsWith('\x89PNG\r\n\x1a\n') || (text.startsWith('RIFF') && text.slice(8) === 'WEBP');
-  } finally {
-    await file.close();
-  }
-}
-
-/** Decodes a picture whole, turned upright, and makes its preview. Throws NotAPicture with the reason. */
-async function decode(path: string): Promise<{ width: number; height: number; mime: string; preview: Buffer }> {
-  const { size } = await stat(path);
-  if (size === 0) throw new NotAPicture('it is empty (0 bytes)');
-  if (size > MOST_BYTES) throw new NotAPicture(`it is larger than ${MOST_BYTES / 1024 / 1024} MB`);
-  if (!(await looksLikePicture(path))) throw new NotAPicture('it is not a JPEG, PNG or WebP picture');
-  const head = await sharp(path, { limitInputPixels: false }).metadata().catch(() => null);
-  const mime = head?.format ? MIMES[head.format] : undefined;
-  if (!head || !mime || !head.width || !head.height) throw new NotAPicture('its beginning is damaged, so it cannot be read');
-  const pixels = head.width * head.height;
-  if (pixels > MOST_PIXELS) throw new NotAPicture(`it has ${Math.round(pixels / 1e6)} megapixels, and the most is ${MOST_PIXELS / 1e6}`);
-  const upright = (head.orientation ?? 1) >= 5 ? { width: head.height, height: head.width } : { width: head.width, height: head.height };
-  try {
-    const preview = await sharp(path, { limitInputPixels: MOST_PIXELS, failOn: 'truncated' }).timeout({ seconds: 30 }).rotate()
-      .resize(PREVIEW, PREVIEW, { fit: 'inside', withoutEnlargement: true }).flatten({ background: '#ffffff' }).webp({ quality: 82 }).toBuffer();
-    return { ...upright, mime, preview };
-  } catch {
-    throw new NotAPicture('it is cut short or damaged, so it cannot be shown whole');
-  }
-}
+const titleOf = (name: string): string => parse(name).name.replace(/[_-]+/g, ' ').trim().slice(0, 200) || 'Picture';
+export const refusalOf = (name: string, reason: string): string => `“${name}” was not brought in: ${reason}.`;
 
 /**
  * Brings one picture in: files first, then the row, so that a kill between the two leaves nothing
  * that a student could see. What is refused leaves nothing behind.
+ * @param path a file in the workshop's temporary folder; it is taken over
  */
-export async function bringIn(store: Store, files: BlobFiles, path: string, name: string, facts: Facts = {}): Promise<Brought> {
+export async function bringIn({ store, files, pictures }: Pick<Workshop, 'store' | 'files' | 'pictures'>, path: string, name: string, { facts = {}, id = newId(), ...options }: BringOptions = {}): Promise<Brought> {
   try {
-    const { preview, mime, width, height } = await decode(path);
-    const original = await files.keep(await readFile(path), mime);
-    const small = await files.keep(preview, 'image/webp');
-    const { title = parse(name).name.replace(/[_-]+/g, ' ').trim().slice(0, 200) || 'Picture', subject = 'thing', id = newId(), ...rest } = facts;
-    return { file: name, ...(await store.keepReference({ id, title, subject, width, height, original, preview: small, ...rest })) };
+    const { sha256, mime, bytes, shown, preview, small, facts: told, ...fields } = await pictures.take(path, options);
+    const there = await store.knownOriginal(sha256);
+    if (there) return { file: name, reference: there.id, title: there.title, known: true };
+    const { marks = [], preparation = null, ...about } = facts;
+    const original = await files.adopt(path, { sha256, mime, bytes });
+    const kept = await store.keepReference({
+      subject: 'thing', ...told, ...about, ...fields, id, title: about.title ?? told.title ?? titleOf(name),
+      original,
+      shown: shown ? await files.keep(shown.bytes, shown.mime) : null,
+      preview: await files.keep(preview, 'image/webp'),
+      small: await files.keep(small, 'image/webp'),
+    });
+    if (!kept.known) {
+      for (const mark of marks) await store.putMark(kept.id, { ...mark, id: newId() }, MOST_MARKS);
+      if (preparation) await prepareReference({ store, files, pictures }, kept.id, preparation);
+    }
+    return { file: name, reference: kept.id, title: kept.title, known: kept.known };
   } catch (error) {
-    if (error instanceof NotAPicture) return { file: name, refused: `“${name}” was not brought in: ${error.message}.` };
+    if (error instanceof NotAPicture) return { file: name, refused: refusalOf(name, error.message) };
     throw error;
   }
 }

@@ -19,16 +19,20 @@ export async function exportSvg(store: Store, files: BlobFiles, page: Id, option
   const things = reducePage(operations.map(({ operation }) => operation));
   const paper = paperOf(things);
   if (!paper) throw new RangeError('There is nothing on this page yet.');
-  const pictures = new Map<Id, { href: string; width: number; height: number }>();
+  const pictures = new Map<string, { href: string; width: number; height: number }>();
+  const seen = ({ reference, revision }: Placement): string => `${reference} ${revision}`;
   if (options.picture) {
-    for (const { reference } of [...things.values()].filter((t): t is Placement => t.type === 'placement')) {
-      const { original } = await store.referenceBlobs(reference);
-      const { width, height } = await store.readReference(reference);
-      const upright = await sharp(await files.read(original.sha256)).rotate().resize(2400, 2400, { fit: 'inside', withoutEnlargement: true }).jpeg({ quality: 90 }).toBuffer();
-      pictures.set(reference, { href: `data:image/jpeg;base64,${upright.toString('base64')}`, width, height });
+    for (const placement of [...things.values()].filter((t): t is Placement => t.type === 'placement')) {
+      if (pictures.has(seen(placement))) continue;
+      const { picture } = await store.referenceFiles(placement.reference, placement.revision);
+      const { width, height } = await store.readReference(placement.reference, placement.revision);
+      const upright = sharp(await files.read(picture.sha256)).autoOrient().resize(2400, 2400, { fit: 'inside', withoutEnlargement: true });
+      const { hasAlpha } = await upright.metadata();
+      const bytes = await (hasAlpha ? upright.png() : upright.jpeg({ quality: 90 })).toBuffer();
+      pictures.set(seen(placement), { href: `data:image/${hasAlpha ? 'png' : 'jpeg'};base64,${bytes.toString('base64')}`, width, height });
     }
   }
-  const svg = pageSvg(things, { guides: options.guides, picture: ({ reference }) => pictures.get(reference) ?? null });
+  const svg = pageSvg(things, { guides: options.guides, picture: (placement) => pictures.get(seen(placement)) ?? null });
   return { svg, width: paper.width, height: paper.height };
 }
 

@@ -1,5 +1,5 @@
 import { and, asc, eq, gt, inArray, max, sql } from 'drizzle-orm';
-import { newPage, numberBatch, OPERATION_VERSION, sheetsNamed, type Answer, type Id, type Numbered, type Operation } from '@deft/core';
+import { newPage, numberBatch, OPERATION_VERSION, sheetsNamed, type Answer, type Id, type Numbered, type Operation, type Thing } from '@deft/core';
 import { newId } from '../ids.ts';
 import type { Database } from './database.ts';
 import { Gone, UnknownSheet } from './refusals.ts';
@@ -78,14 +78,16 @@ async function keepSheets(tx: Pick<Database, 'insert' | 'select'>, page: Id, bat
 }
 
 /**
- * Makes a page with its first operation: the paper, its sheets, and the reference behind a trace.
+ * Makes a page with its first operation: all that lies on it at the beginning.
  * @param tx the transaction in which whatever owns the page is stored too
  */
-export async function makePage(tx: Pick<Database, 'insert'>, page: Id, trace?: Parameters<typeof newPage>[2]): Promise<void> {
+export async function layPage(tx: Pick<Database, 'insert'>, page: Id, things: readonly Thing[]): Promise<void> {
   await tx.insert(pages).values({ id: page, head: 1 });
-  const things = newPage(page, newId, trace);
   await tx.insert(pageSheets).values(things.flatMap((thing) => (thing.type === 'sheet' ? [{ page, sheet: thing.id }] : [])));
   await tx.insert(operations).values({
-    page, number: 1, id: newId(), device: newId(), n: 1, seen: 0, at: Date.now(), kind: 'change', version: OPERATION_VERSION, body: { add: things },
+    page, number: 1, id: newId(), device: newId(), n: 1, seen: 0, at: Date.now(), kind: 'change', version: OPERATION_VERSION, body: { add: [...things] },
   });
 }
+
+/** Makes a page to draw on: the paper, its sheets, and the reference behind a trace. */
+export const makePage = (tx: Pick<Database, 'insert'>, page: Id, trace?: Parameters<typeof newPage>[2]): Promise<void> => layPage(tx, page, newPage(page, newId, trace));

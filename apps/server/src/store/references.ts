@@ -1,9 +1,9 @@
-import { asc, count, desc, eq, getTableColumns, inArray } from 'drizzle-orm';
-import type { Reference, ReferencePatch, ReferenceSet, Truth } from '@deft/contract';
-import type { Id, SubjectKey } from '@deft/core';
+import { and, asc, desc, eq, exists, getTableColumns, inArray, like, not, or, sql, type SQL } from 'drizzle-orm';
+import type { Reference, ReferenceBrief, ReferencePage, ReferencePatch, ReferenceQuery, Truth, ViewKey } from '@deft/contract';
+import { seenLandmarks, UNTOUCHED, type Id, type Preparation, type ReferenceMark, type SubjectKey } from '@deft/core';
 import type { Database } from './database.ts';
-import { Gone } from './refusals.ts';
-import { attempts, blobs, references, setMembers, sets } from './schema.ts';
+import { Gone, Malformed } from './refusals.ts';
+import { blobs, keptBoth, preparations, referenceMarks, references, setMembers } from './schema.ts';
 
 export interface Blob {
   readonly sha256: string;
@@ -11,88 +11,281 @@ export interface Blob {
   readonly bytes: number;
 }
 
-export interface NewReference {
-  readonly id: Id;
-  readonly title: string;
-  readonly subject: SubjectKey;
-  readonly width: number;
-  readonly height: number;
+/** The files behind a reference as it is seen. */
+export interface ReferenceFiles {
   readonly original: Blob;
+  readonly picture: Blob;
   readonly preview: Blob;
-  readonly source?: string;
-  readonly author?: string;
-  readonly year?: number | null;
-  readonly licence?: string;
-  readonly truth?: Truth | null;
+  readonly small: Blob;
 }
 
-type Row = typeof references.$inferSelect & { attempts: number };
+export type NewReference = { readonly id: Id; readonly title: string; readonly subject: SubjectKey; readonly width: number; readonly height: number; readonly likeness: string } & {
+  readonly original: Blob;
+  readonly shown: Blob | null;
+  readonly preview: Blob;
+  readonly small: Blob;
+} & Partial<Pick<typeof references.$inferInsert, 'source' | 'author' | 'credit' | 'caption' | 'year' | 'taken' | 'licence' | 'tags' | 'view' | 'note' | 'hidden' | 'location' | 'truth' | 'figureHeight'>>;
 
-const shown = ({ original: _original, preview: _preview, createdAt, subject, ...row }: Row): Reference => ({
-  ...row,
-  subject: subject as SubjectKey,
-  createdAt: createdAt.getTime(),
-  figureHeight: row.figureHeight ?? row.truth?.height ?? null,
+const seenIn = and(eq(preparations.reference, references.id), eq(preparations.revision, references.revision)) as SQL;
+const landmarked = (database: Pick<Database, 'select'>) =>
+  exists(database.select({ one: sql`1` }).from(referenceMarks).where(and(eq(referenceMarks.reference, references.id), eq(referenceMarks.kind, 'landmark'))));
+
+const briefColumns = (database: Pick<Database, 'select'>) => ({
+  id: references.id, title: references.title, subject: sql<SubjectKey>`${references.subject}`, revision: references.revision,
+  width: sql<number>`coalesce(${preparations.width}, ${references.width})`.mapWith(Number),
+  height: sql<number>`coalesce(${preparations.height}, ${references.height})`.mapWith(Number),
+  view: sql<ViewKey | null>`${references.view}`, hidden: references.hidden, attempts: references.attempts,
+  marked: sql<boolean>`(${references.truth} is not null or ${landmarked(database)})`,
 });
 
-const rows = (database: Database) =>
-  database
-    .select({ ...getTableColumns(references), attempts: count(attempts.id) })
-    .from(references)
-    .leftJoin(attempts, eq(attempts.reference, references.id))
-    .groupBy(references.id);
-
-export async function listReferences(database: Database): Promise<Reference[]> {
-  return (await rows(database).orderBy(desc(references.createdAt), asc(references.id))).map(shown);
+/** Briefs of some references, in no order. */
+export async function briefs(database: Database, ids: readonly Id[]): Promise<Map<Id, ReferenceBrief>> {
+  if (ids.length === 0) return new Map();
+  const rows = await database.select(briefColumns(database)).from(references).leftJoin(preparations, seenIn).where(inArray(references.id, [...ids]));
+  return new Map(rows.map((row) => [row.id, row]));
 }
 
-export async function readReference(database: Database, id: Id): Promise<Reference> {
-  const [row] = await rows(database).where(eq(references.id, id));
+/** How much wider than high, or the other way, a picture may be and still count as square. */
+const SQUARE = 1.15;
+
+function conditions(database: Database, query: ReferenceQuery): SQL | undefined {
+  const [width, height] = [sql`coalesce(${preparations.width}, ${references.width})`, sql`coalesce(${preparations.height}, ${references.height})`];
+  const shapes = { upright: sql`${height} > ${SQUARE} * ${width}`, wide: sql`${width} > ${SQUARE} * ${height}`, square: sql`greatest(${width}, ${height}) <= ${SQUARE} * least(${width}, ${height})` };
+  const words = (query.q ?? '').toLowerCase().split(/\s+/).filter((word) => word !== '');
+  return and(
+    eq(references.hidden, query.hidden ?? false),
+    ...words.map((word) => like(references.words, `%${word.replace(/[\\%_]/g, '\\$&')}%`)),
+    query.drawn === 'never' ? eq(references.attempts, 0) : undefined,
+    query.marked ? or(sql`${references.truth} is not null`, landmarked(database)) : undefined,
+    query.view ? eq(references.view, query.view) : undefined,
+    query.subject ? eq(references.subject, query.subject) : undefined,
+    query.shape ? shapes[query.shape] : undefined,
+    query.loose ? not(exists(database.select({ one: sql`1` }).from(setMembers).where(eq(setMembers.reference, references.id)))) : undefined,
+    query.set ? eq(setMembers.set, query.set) : undefined,
+  );
+}
+
+/** A page of a wall: those that fit, in the order asked for; a set's own order where a set is asked for. */
+export async function listReferences(database: Database, query: ReferenceQuery): Promise<ReferencePage> {
+  const { set, sort = 'order', from = 0, count = 100 } = query;
+  const where = conditions(database, query);
+  const shaped = query.shape !== undefined;
+  const counting = database.select({ total: sql<number>`count(*)`.mapWith(Number) }).from(references).$dynamic();
+  if (shaped) counting.leftJoin(preparations, seenIn);
+  if (set) counting.innerJoin(setMembers, eq(setMembers.reference, references.id));
+  const [counted] = await counting.where(where);
+  const orders = {
+    order: set ? [asc(setMembers.order), asc(references.id)] : [desc(references.createdAt), asc(references.id)],
+    new: [desc(references.createdAt), asc(references.id)],
+    'least drawn': [asc(references.attempts), asc(references.createdAt), asc(references.id)],
+    title: [asc(references.title), asc(references.id)],
+  };
+  const listing = database.select(briefColumns(database)).from(references).leftJoin(preparations, seenIn).$dynamic();
+  if (set) listing.innerJoin(setMembers, eq(setMembers.reference, references.id));
+  const items = await listing.where(where).orderBy(...orders[sort]).offset(from).limit(count);
+  return { total: counted?.total ?? 0, items };
+}
+
+/** Every reference that fits, by id: what an act on all of them acts on. */
+export async function listIds(database: Database, query: ReferenceQuery): Promise<Id[]> {
+  const listing = database.select({ id: references.id }).from(references).leftJoin(preparations, seenIn).$dynamic();
+  if (query.set) listing.innerJoin(setMembers, eq(setMembers.reference, references.id));
+  const rows = await listing.where(conditions(database, query)).orderBy(...(query.set ? [asc(setMembers.order)] : [desc(references.createdAt)]), asc(references.id));
+  return rows.map(({ id }) => id);
+}
+
+async function preparationOf(database: Database, id: Id, revision: number): Promise<typeof preparations.$inferSelect | null> {
+  if (revision === 0) return null;
+  const [row] = await database.select().from(preparations).where(and(eq(preparations.reference, id), eq(preparations.revision, revision)));
+  if (!row) throw new Gone('This preparation of the picture is not on the desk.');
+  return row;
+}
+
+function seenTruth(truth: Truth | null, size: { width: number; height: number }, preparation: Preparation): Truth | null {
+  return truth && { ...truth, landmarks: seenLandmarks(truth.landmarks, size, preparation) };
+}
+
+/**
+ * A reference as it is seen at a preparation: its current one unless another is named.
+ * @throws Gone where there is no such reference or preparation
+ */
+export async function readReference(database: Database, id: Id, revision?: number): Promise<Reference> {
+  const [row] = await database.select({ ...getTableColumns(references), mime: blobs.mime, bytes: blobs.bytes }).from(references).innerJoin(blobs, eq(blobs.sha256, references.original)).where(eq(references.id, id));
   if (!row) throw new Gone('This reference is not on the desk.');
-  return shown(row);
+  const at = revision ?? row.revision;
+  const prepared = await preparationOf(database, id, at);
+  const preparation = prepared?.settings ?? UNTOUCHED;
+  const marks = (await database.select({ body: referenceMarks.body }).from(referenceMarks).where(eq(referenceMarks.reference, id)).orderBy(asc(referenceMarks.createdAt), asc(referenceMarks.id))).map(({ body }) => body);
+  const sets = await database.select({ set: setMembers.set }).from(setMembers).where(eq(setMembers.reference, id));
+  const original = { width: row.width, height: row.height, mime: row.mime, bytes: row.bytes };
+  const { title, source, author, credit, caption, year, taken, licence, tags, note, hidden, attempts, location, createdAt } = row;
+  return {
+    id, title, source, author, credit, caption, year, taken, licence, tags, note, hidden, attempts, location,
+    subject: row.subject as SubjectKey, view: row.view as ViewKey | null, revision: at,
+    width: prepared?.width ?? row.width, height: prepared?.height ?? row.height,
+    original, preparation, marks,
+    marked: row.truth !== null || marks.some((m) => m.kind === 'landmark'),
+    truth: seenTruth(row.truth, original, preparation),
+    figureHeight: row.figureHeight ?? row.truth?.height ?? null,
+    createdAt: createdAt.getTime(),
+    sets: sets.map((s) => s.set),
+  };
 }
 
-/** The files behind a reference. */
-export async function referenceBlobs(database: Database, id: Id): Promise<{ original: Blob; preview: Blob }> {
-  const [row] = await database.select({ original: references.original, preview: references.preview }).from(references).where(eq(references.id, id));
+/** A made picture's truth on the original, which `readReference` gives as it is seen. */
+export async function readTruth(database: Database, id: Id): Promise<{ truth: Truth | null; figureHeight: number | null }> {
+  const [row] = await database.select({ truth: references.truth, figureHeight: references.figureHeight }).from(references).where(eq(references.id, id));
   if (!row) throw new Gone('This reference is not on the desk.');
-  const found = await database.select().from(blobs).where(inArray(blobs.sha256, [row.original, row.preview]));
-  const blob = (sha256: string): Blob => found.find((b) => b.sha256 === sha256) as Blob;
-  return { original: blob(row.original), preview: blob(row.preview) };
+  return row;
 }
 
-/** Keeps a reference. One with the same original is given back instead. */
-export async function keepReference(database: Database, made: NewReference): Promise<{ reference: Reference; known: boolean }> {
-  const { original, preview, ...fields } = made;
-  const kept = await database.transaction(async (tx) => {
-    await tx.insert(blobs).values([original, preview]).onConflictDoNothing();
-    const inserted = await tx.insert(references).values({ ...fields, original: original.sha256, preview: preview.sha256 }).onConflictDoNothing().returning({ id: references.id });
-    if (inserted.length > 0) return { id: fields.id, known: false };
-    const [row] = await tx.select({ id: references.id }).from(references).where(eq(references.original, original.sha256));
-    return { id: row?.id ?? fields.id, known: true };
+/** The files behind a reference at one of its preparations. */
+export async function referenceFiles(database: Database, id: Id, revision?: number): Promise<ReferenceFiles> {
+  const [row] = await database.select({ original: references.original, shown: references.shown, preview: references.preview, small: references.small, revision: references.revision }).from(references).where(eq(references.id, id));
+  if (!row) throw new Gone('This reference is not on the desk.');
+  const prepared = await preparationOf(database, id, revision ?? row.revision);
+  const names = {
+    original: row.original,
+    picture: prepared?.picture ?? row.shown ?? row.original,
+    preview: prepared?.preview ?? row.preview,
+    small: prepared?.small ?? row.small ?? row.preview,
+  };
+  const found = new Map((await database.select().from(blobs).where(inArray(blobs.sha256, Object.values(names)))).map((b) => [b.sha256, b]));
+  return Object.fromEntries(Object.entries(names).map(([key, name]) => [key, found.get(name)])) as unknown as ReferenceFiles;
+}
+
+/** Keeps a reference. One with the same original is there already, and stays as it is. */
+export async function keepReference(database: Database, made: NewReference): Promise<{ id: Id; title: string; known: boolean }> {
+  const { original, shown, preview, small, ...fields } = made;
+  return database.transaction(async (tx) => {
+    await tx.insert(blobs).values([original, preview, small, ...(shown ? [shown] : [])]).onConflictDoNothing();
+    const inserted = await tx.insert(references)
+      .values({ ...fields, original: original.sha256, shown: shown?.sha256 ?? null, preview: preview.sha256, small: small.sha256 }).onConflictDoNothing().returning({ id: references.id });
+    if (inserted.length > 0) return { id: fields.id, title: fields.title, known: false };
+    const [row] = await tx.select({ id: references.id, title: references.title }).from(references).where(eq(references.original, original.sha256));
+    if (!row) throw new Malformed('A reference of this number is there already.');
+    return { ...row, known: true };
   });
-  return { reference: await readReference(database, kept.id), known: kept.known };
+}
+
+/** Whether a file of this content is a reference's original already. */
+export async function knownOriginal(database: Database, sha256: string): Promise<{ id: Id; title: string } | null> {
+  const [row] = await database.select({ id: references.id, title: references.title }).from(references).where(eq(references.original, sha256));
+  return row ?? null;
 }
 
 export async function changeReference(database: Database, id: Id, patch: ReferencePatch): Promise<Reference> {
+  if (patch.revision) await preparationOf(database, id, patch.revision);
   await database.update(references).set(patch).where(eq(references.id, id));
   return readReference(database, id);
 }
 
-/** Lays a set down with its members in order; an existing set of the same id keeps its own title and gains members. */
-export async function keepSet(database: Database, set: { id: Id; title: string; note: string; order: string }, members: readonly { reference: Id; order: string }[]): Promise<void> {
+/** Hides or tags several references at once. */
+export async function changeReferences(database: Database, ids: readonly Id[], { hidden, tag, untag }: { hidden?: boolean; tag?: string; untag?: string }): Promise<void> {
+  const these = inArray(references.id, [...ids]);
   await database.transaction(async (tx) => {
-    await tx.insert(sets).values(set).onConflictDoNothing();
-    if (members.length > 0) await tx.insert(setMembers).values(members.map((m) => ({ ...m, set: set.id }))).onConflictDoNothing();
+    if (hidden !== undefined) await tx.update(references).set({ hidden }).where(these);
+    if (tag) await tx.update(references).set({ tags: sql`${references.tags} || to_jsonb(${tag}::text)` }).where(and(these, not(sql`${references.tags} ? ${tag}`)));
+    if (untag) await tx.update(references).set({ tags: sql`${references.tags} - ${untag}::text` }).where(these);
   });
 }
 
-export async function listSets(database: Database): Promise<ReferenceSet[]> {
-  const all = new Map((await listReferences(database)).map((r) => [r.id, r]));
-  const found = await database.select().from(sets).orderBy(asc(sets.order), asc(sets.id));
-  const members = await database.select().from(setMembers).orderBy(asc(setMembers.order), asc(setMembers.reference));
-  return found.map(({ id, title, note }) => ({
-    id, title, note,
-    references: members.filter((m) => m.set === id).map((m) => all.get(m.reference)).filter((r) => r !== undefined),
-  }));
+/** All tags in use, with how many references carry each. */
+export async function listTags(database: Database): Promise<{ tag: string; count: number }[]> {
+  const { rows } = await database.execute<{ tag: string; count: number }>(sql`select tag, count(*)::int as count from ${references}, jsonb_array_elements_text(${references.tags}) as tag group by tag order by count desc, tag limit 200`);
+  return rows;
+}
+
+/** Puts a mark on a reference, or puts it anew. */
+export async function putMark(database: Database, reference: Id, mark: ReferenceMark, most: number): Promise<void> {
+  await database.transaction(async (tx) => {
+    const [row] = await tx.select({ count: sql<number>`count(*)`.mapWith(Number) }).from(references).leftJoin(referenceMarks, eq(referenceMarks.reference, references.id)).where(eq(references.id, reference)).groupBy(references.id);
+    if (!row) throw new Gone('This reference is not on the desk.');
+    if (row.count > most) throw new Malformed(`A reference holds at most ${most} marks.`);
+    const put = await tx.insert(referenceMarks).values({ id: mark.id, reference, kind: mark.kind, body: mark })
+      .onConflictDoUpdate({ target: referenceMarks.id, set: { body: mark, kind: mark.kind }, setWhere: eq(referenceMarks.reference, reference) }).returning({ id: referenceMarks.id });
+    if (put.length === 0) throw new Malformed('This mark belongs to another reference.');
+  });
+}
+
+export async function removeMark(database: Database, reference: Id, mark: Id): Promise<void> {
+  await database.delete(referenceMarks).where(and(eq(referenceMarks.id, mark), eq(referenceMarks.reference, reference)));
+}
+
+/** A preparation with these settings that was made before, or null. */
+export async function knownPreparation(database: Database, reference: Id, settings: Preparation): Promise<number | null> {
+  const [row] = await database.select({ revision: preparations.revision }).from(preparations).where(and(eq(preparations.reference, reference), eq(preparations.settings, settings)));
+  return row?.revision ?? null;
+}
+
+/** Keeps a preparation under the next number and makes it the current one. */
+export async function keepPreparation(database: Database, reference: Id, made: { settings: Preparation; picture: Blob; preview: Blob; small: Blob; width: number; height: number }): Promise<number> {
+  const { picture, preview, small, ...fields } = made;
+  return database.transaction(async (tx) => {
+    await tx.insert(blobs).values([picture, preview, small]).onConflictDoNothing();
+    const [last] = await tx.select({ revision: sql<number>`coalesce(max(${preparations.revision}), 0)`.mapWith(Number) }).from(preparations).where(eq(preparations.reference, reference));
+    const revision = (last?.revision ?? 0) + 1;
+    await tx.insert(preparations).values({ ...fields, reference, revision, picture: picture.sha256, preview: preview.sha256, small: small.sha256 });
+    await tx.update(references).set({ revision }).where(eq(references.id, reference));
+    return revision;
+  });
+}
+
+/** All preparations of a reference, the first made first. */
+export async function listPreparations(database: Database, reference: Id): Promise<{ revision: number; settings: Preparation; createdAt: number }[]> {
+  const rows = await database.select({ revision: preparations.revision, settings: preparations.settings, createdAt: preparations.createdAt }).from(preparations).where(eq(preparations.reference, reference)).orderBy(asc(preparations.revision));
+  return rows.map((row) => ({ ...row, createdAt: row.createdAt.getTime() }));
+}
+
+/** What the search for near-duplicates looks at, oldest first. */
+export async function listLikenesses(database: Database): Promise<{ pictures: { id: Id; likeness: string }[]; apart: [Id, Id][] }> {
+  const pictures = await database.select({ id: references.id, likeness: references.likeness }).from(references)
+    .where(and(not(references.hidden), sql`${references.likeness} <> ''`)).orderBy(asc(references.createdAt), asc(references.id));
+  const kept = await database.select().from(keptBoth);
+  return { pictures, apart: kept.map(({ one, other }) => [one, other]) };
+}
+
+/** These are all wanted, however alike they are. */
+export async function keepAll(database: Database, ids: readonly Id[]): Promise<void> {
+  const sorted = [...ids].sort();
+  const pairs = sorted.flatMap((one, i) => sorted.slice(i + 1).map((other) => ({ one, other })));
+  if (pairs.length > 0) await database.insert(keptBoth).values(pairs).onConflictDoNothing();
+}
+
+/** Every file that some row names. */
+export async function listBlobs(database: Database): Promise<Blob[]> {
+  return database.select().from(blobs);
+}
+
+/** What an earlier desk brought in without small previews and likeness, and what lost a file. */
+export async function listToMend(database: Database, lost: readonly string[]): Promise<{ id: Id; title: string; original: string; shown: string | null; preview: string; small: string | null; likeness: string }[]> {
+  const { id, title, original, shown, preview, small, likeness } = references;
+  const gone = [...lost];
+  return database.select({ id, title, original, shown, preview, small, likeness }).from(references)
+    .where(gone.length > 0 ? or(sql`${small} is null`, inArray(original, gone), inArray(shown, gone), inArray(preview, gone), inArray(small, gone)) : sql`${small} is null`);
+}
+
+/** Puts made anew what can be made from the original. */
+export async function mendReference(database: Database, id: Id, made: { shown: Blob | null; preview: Blob; small: Blob; likeness: string }): Promise<void> {
+  const { shown, preview, small, likeness } = made;
+  await database.transaction(async (tx) => {
+    await tx.insert(blobs).values([preview, small, ...(shown ? [shown] : [])]).onConflictDoNothing();
+    await tx.update(references).set({ shown: shown?.sha256 ?? null, preview: preview.sha256, small: small.sha256, likeness }).where(eq(references.id, id));
+  });
+}
+
+/** Preparations that lost a file. */
+export async function listPreparationsToMend(database: Database, lost: readonly string[]): Promise<{ reference: Id; revision: number; settings: Preparation }[]> {
+  if (lost.length === 0) return [];
+  const gone = [...lost];
+  return database.select({ reference: preparations.reference, revision: preparations.revision, settings: preparations.settings }).from(preparations)
+    .where(or(inArray(preparations.picture, gone), inArray(preparations.preview, gone), inArray(preparations.small, gone)));
+}
+
+export async function mendPreparation(database: Database, reference: Id, revision: number, made: { picture: Blob; preview: Blob; small: Blob; width: number; height: number }): Promise<void> {
+  const { picture, preview, small, width, height } = made;
+  await database.transaction(async (tx) => {
+    await tx.insert(blobs).values([picture, preview, small]).onConflictDoNothing();
+    await tx.update(preparations).set({ width, height, picture: picture.sha256, preview: preview.sha256, small: small.sha256 }).where(and(eq(preparations.reference, reference), eq(preparations.revision, revision)));
+  });
 }

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { bigint, boolean, check, foreignKey, index, integer, jsonb, pgTable, primaryKey, real, smallint, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
-import type { Truth } from '@deft/contract';
-import type { Operation } from '@deft/core';
+import type { SubjectTrait, Truth } from '@deft/contract';
+import type { Operation, Preparation, ReferenceMark } from '@deft/core';
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 const created = () => moment('created_at').notNull().defaultNow();
@@ -13,35 +13,89 @@ export const blobs = pgTable('blobs', {
   bytes: bigint('bytes', { mode: 'number' }).notNull(),
 });
 
+/**
+ * `original` is the file as it came; `shown` is what a browser gets where it cannot or must not show
+ * the original itself. `small` is missing on what an earlier desk brought in, until it is made.
+ */
 export const references = pgTable('references', {
   id: text('id').primaryKey(),
   title: text('title').notNull(),
   subject: text('subject').notNull(),
   original: text('original').notNull().references(() => blobs.sha256),
+  shown: text('shown').references(() => blobs.sha256),
   preview: text('preview').notNull().references(() => blobs.sha256),
+  small: text('small').references(() => blobs.sha256),
   width: integer('width').notNull(),
   height: integer('height').notNull(),
   source: text('source').notNull().default(''),
   author: text('author').notNull().default(''),
+  credit: text('credit').notNull().default(''),
+  caption: text('caption').notNull().default(''),
   year: smallint('year'),
+  taken: text('taken').notNull().default(''),
   licence: text('licence').notNull().default(''),
+  tags: jsonb('tags').$type<readonly string[]>().notNull().default([]),
+  view: text('view'),
+  note: text('note').notNull().default(''),
+  hidden: boolean('hidden').notNull().default(false),
+  location: jsonb('location').$type<readonly [number, number]>(),
   truth: jsonb('truth').$type<Truth>(),
   figureHeight: real('figure_height'),
+  likeness: text('likeness').notNull().default(''),
+  /** What a search looks through. */
+  words: text('words').notNull().generatedAlwaysAs(sql`lower("title" || ' ' || "tags"::text || ' ' || "note" || ' ' || "caption" || ' ' || "author" || ' ' || "credit" || ' ' || "source" || ' ' || "licence")`),
+  revision: integer('revision').notNull().default(0),
+  /** Kept by a trigger on the attempts (migration 0002). */
+  attempts: integer('attempts').notNull().default(0),
   createdAt: created(),
-}, (t) => [index('references_created').on(t.createdAt), uniqueIndex('references_original').on(t.original), check('references_size', sql`${t.width} > 0 and ${t.height} > 0`)]);
+}, (t) => [
+  index('references_created').on(t.createdAt), index('references_attempts').on(t.attempts), uniqueIndex('references_original').on(t.original),
+  check('references_size', sql`${t.width} > 0 and ${t.height} > 0`),
+  check('references_view', sql`${t.view} in ('front', 'three-quarter', 'side', 'back', 'above', 'below')`),
+]);
+
+/** What the student placed on a reference. */
+export const referenceMarks = pgTable('reference_marks', {
+  id: text('id').primaryKey(),
+  reference: text('reference').notNull().references(() => references.id, { onDelete: 'cascade' }),
+  kind: text('kind').notNull(),
+  body: jsonb('body').notNull().$type<ReferenceMark>(),
+  createdAt: created(),
+}, (t) => [index('reference_marks_reference').on(t.reference, t.createdAt), check('reference_marks_kind', sql`${t.kind} in ('trait', 'landmark', 'sight', 'detail')`)]);
+
+/** Prepared pictures of a reference, numbered from 1; all stay, since poses and attempts keep theirs. */
+export const preparations = pgTable('preparations', {
+  reference: text('reference').notNull().references(() => references.id, { onDelete: 'cascade' }),
+  revision: integer('revision').notNull(),
+  settings: jsonb('settings').notNull().$type<Preparation>(),
+  picture: text('picture').notNull().references(() => blobs.sha256),
+  preview: text('preview').notNull().references(() => blobs.sha256),
+  small: text('small').notNull().references(() => blobs.sha256),
+  width: integer('width').notNull(),
+  height: integer('height').notNull(),
+  createdAt: created(),
+}, (t) => [primaryKey({ columns: [t.reference, t.revision] }), check('preparations_revision', sql`${t.revision} > 0`)]);
+
+/** Two pictures that look alike and are both wanted. */
+export const keptBoth = pgTable('kept_both', {
+  one: text('one').notNull().references(() => references.id, { onDelete: 'cascade' }),
+  other: text('other').notNull().references(() => references.id, { onDelete: 'cascade' }),
+}, (t) => [primaryKey({ columns: [t.one, t.other] })]);
 
 export const sets = pgTable('sets', {
   id: text('id').primaryKey(),
   title: text('title').notNull(),
   note: text('note').notNull().default(''),
+  traits: jsonb('traits').$type<readonly SubjectTrait[]>().notNull().default([]),
   order: text('order').notNull(),
+  removed: boolean('removed').notNull().default(false),
 }, (t) => [index('sets_order').on(t.order)]);
 
 export const setMembers = pgTable('set_members', {
   set: text('set').notNull().references(() => sets.id, { onDelete: 'cascade' }),
   reference: text('reference').notNull().references(() => references.id, { onDelete: 'cascade' }),
   order: text('order').notNull(),
-}, (t) => [primaryKey({ columns: [t.set, t.reference] }), index('set_members_order').on(t.set, t.order)]);
+}, (t) => [primaryKey({ columns: [t.set, t.reference] }), index('set_members_order').on(t.set, t.order), index('set_members_reference').on(t.reference)]);
 
 /** `head` is the last number given on the page. */
 export const pages = pgTable('pages', {
@@ -78,7 +132,10 @@ export const operations = pgTable('operations', {
 export const studies = pgTable('studies', {
   id: text('id').primaryKey(),
   reference: text('reference').notNull().references(() => references.id),
+  revision: integer('revision').notNull().default(0),
   pass: text('pass').notNull(),
+  /** Traits of the subject that were found in it. */
+  ticked: jsonb('ticked').$type<readonly string[]>().notNull().default([]),
   createdAt: created(),
   updatedAt: moment('updated_at').notNull().defaultNow(),
 }, (t) => [index('studies_updated').on(t.updatedAt), check('studies_pass', sql`${t.pass} in ('trace', 'build', 'check')`)]);
@@ -95,6 +152,7 @@ export const attempts = pgTable('attempts', {
   id: text('id').primaryKey(),
   page: text('page').notNull().references(() => pages.id),
   reference: text('reference').notNull().references(() => references.id),
+  revision: integer('revision').notNull().default(0),
   study: text('study').references(() => studies.id, { onDelete: 'set null' }),
   way: text('way').notNull(),
   seconds: integer('seconds'),
@@ -123,3 +181,12 @@ export const poses = pgTable('poses', {
   uniqueIndex('poses_session').on(t.session, t.position),
   foreignKey({ columns: [t.session], foreignColumns: [sessions.id] }).onDelete('cascade'),
 ]);
+
+/** Pictures laid out together: a page whose pictures can be moved. */
+export const boards = pgTable('boards', {
+  id: text('id').primaryKey(),
+  title: text('title').notNull(),
+  page: text('page').notNull().references(() => pages.id),
+  removed: boolean('removed').notNull().default(false),
+  createdAt: created(),
+}, (t) => [index('boards_created').on(t.createdAt)]);

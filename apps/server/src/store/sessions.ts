@@ -13,7 +13,7 @@ export async function readSession(database: Database, id: Id): Promise<Session> 
   const drawn = await database.select().from(poses).innerJoin(attempts, eq(attempts.id, poses.attempt)).where(eq(poses.session, id)).orderBy(asc(poses.position));
   const shown = await Promise.all(drawn.map(async ({ poses: pose, attempts: attempt }): Promise<Pose> => ({
     id: pose.id,
-    reference: await readReference(database, attempt.reference),
+    reference: await readReference(database, attempt.reference, attempt.revision),
     page: attempt.page,
     attempt: attempt.id,
     seconds: pose.seconds,
@@ -35,13 +35,13 @@ export async function listSessions(database: Database): Promise<Session[]> {
 export async function keepSession(
   database: Database,
   session: { id: Id; set: Id },
-  made: readonly { id: Id; attempt: Id; page: Id; reference: Id; seconds: number }[],
+  made: readonly { id: Id; attempt: Id; page: Id; reference: Id; revision: number; seconds: number }[],
 ): Promise<Session> {
   await database.transaction(async (tx) => {
     await tx.insert(sessions).values(session);
     for (const [position, pose] of made.entries()) {
       await makePage(tx, pose.page);
-      await tx.insert(attempts).values({ id: pose.attempt, page: pose.page, reference: pose.reference, way: 'on screen', seconds: pose.seconds });
+      await tx.insert(attempts).values({ id: pose.attempt, page: pose.page, reference: pose.reference, revision: pose.revision, way: 'on screen', seconds: pose.seconds });
       await tx.insert(poses).values({ id: pose.id, session: session.id, position, attempt: pose.attempt, seconds: pose.seconds });
     }
   });

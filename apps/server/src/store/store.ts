@@ -1,15 +1,17 @@
 import type { Answer, Id, Operation } from '@deft/core';
 import { openDatabase, type Database, type OpenOptions } from './database.ts';
+import * as boards from './boards.ts';
 import * as pages from './pages.ts';
 import * as references from './references.ts';
 import * as sessions from './sessions.ts';
+import * as sets from './sets.ts';
 import * as studies from './studies.ts';
 
 /** Drops the database from a query's arguments. */
 type Bound<F> = F extends (database: Database, ...rest: infer A) => infer R ? (...rest: A) => R : never;
 type BoundAll<T> = { [K in keyof T]: Bound<T[K]> };
 
-const QUERIES = { ...references, ...studies, ...sessions, readPage: pages.readPage, readHead: pages.readHead, readPageText: pages.readPageText };
+const QUERIES = { ...boards, ...references, ...sets, ...studies, ...sessions, readPage: pages.readPage, readHead: pages.readHead, readPageText: pages.readPageText };
 
 export type Store = BoundAll<typeof QUERIES> & {
   appendOperations(page: Id, batch: readonly Operation[], after: number): Promise<Answer>;

@@ -1,13 +1,19 @@
-import { asc, desc, eq, sql } from 'drizzle-orm';
-import type { Attempt, Pass, Study, Way } from '@deft/contract';
+import { and, asc, desc, eq, sql } from 'drizzle-orm';
+import type { Attempt, Pass, Study, StudyPatch, SubjectTrait, Way } from '@deft/contract';
 import type { Id } from '@deft/core';
 import type { Database } from './database.ts';
 import { readReference } from './references.ts';
 import { Gone } from './refusals.ts';
 import { makePage } from './pages.ts';
-import { attempts, studies, traces } from './schema.ts';
+import { attempts, setMembers, sets, studies, traces } from './schema.ts';
 
 const shown = ({ createdAt, way, ...row }: typeof attempts.$inferSelect): Attempt => ({ ...row, way: way as Way, createdAt: createdAt.getTime() });
+
+/** What defines the subject, from all the sets that the reference is in. */
+async function traitsOf(database: Database, reference: Id): Promise<SubjectTrait[]> {
+  const rows = await database.select({ traits: sets.traits }).from(setMembers).innerJoin(sets, eq(sets.id, setMembers.set)).where(and(eq(setMembers.reference, reference), eq(sets.removed, false))).orderBy(asc(sets.order));
+  return rows.flatMap((row) => row.traits);
+}
 
 export async function readStudy(database: Database, id: Id): Promise<Study> {
   const [row] = await database.select().from(studies).where(eq(studies.id, id));
@@ -16,7 +22,9 @@ export async function readStudy(database: Database, id: Id): Promise<Study> {
   const attemptRows = await database.select().from(attempts).where(eq(attempts.study, id)).orderBy(asc(attempts.createdAt));
   return {
     id,
-    reference: await readReference(database, row.reference),
+    reference: await readReference(database, row.reference, row.revision),
+    traits: await traitsOf(database, row.reference),
+    ticked: row.ticked,
     pass: row.pass as Pass,
     updatedAt: row.updatedAt.getTime(),
     traces: traceRows.map((t) => ({ id: t.id, page: t.page, createdAt: t.createdAt.getTime() })),
@@ -42,17 +50,17 @@ export async function openStudy(database: Database, { id, reference, attempt }: 
     if (attempt && !drawn) throw new Gone('This drawing is not on the desk.');
     if (drawn?.study) return drawn.study;
     const subject = drawn?.reference ?? reference ?? '';
-    await readReference(tx as unknown as Database, subject);
-    const [there] = await tx.select({ id: studies.id }).from(studies).where(eq(studies.reference, subject)).orderBy(desc(studies.updatedAt)).limit(1);
+    const { revision } = await readReference(tx as unknown as Database, subject, drawn?.revision);
+    const [there] = await tx.select({ id: studies.id }).from(studies).where(and(eq(studies.reference, subject), eq(studies.revision, revision))).orderBy(desc(studies.updatedAt)).limit(1);
     const study = there?.id ?? id;
-    if (!there) await tx.insert(studies).values({ id, reference: subject, pass: 'trace' });
+    if (!there) await tx.insert(studies).values({ id, reference: subject, revision, pass: 'trace' });
     if (drawn) await tx.update(attempts).set({ study }).where(eq(attempts.id, drawn.id));
     return study;
   });
   return readStudy(database, study);
 }
 
-export async function changeStudy(database: Database, id: Id, patch: { pass: Pass }): Promise<Study> {
+export async function changeStudy(database: Database, id: Id, patch: StudyPatch): Promise<Study> {
   await database.update(studies).set({ ...patch, updatedAt: sql`now()` }).where(eq(studies.id, id));
   return readStudy(database, id);
 }
@@ -61,7 +69,7 @@ export async function changeStudy(database: Database, id: Id, patch: { pass: Pas
 export async function addTrace(database: Database, study: Id, made: { id: Id; page: Id }): Promise<Study> {
   const { reference } = await readStudy(database, study);
   await database.transaction(async (tx) => {
-    await makePage(tx, made.page, { reference: reference.id, revision: 0, width: reference.width, height: reference.height });
+    await makePage(tx, made.page, { reference: reference.id, revision: reference.revision, width: reference.width, height: reference.height });
     await tx.insert(traces).values({ ...made, study });
     await tx.update(studies).set({ updatedAt: sql`now()` }).where(eq(studies.id, study));
   });
@@ -73,7 +81,7 @@ export async function addAttempt(database: Database, study: Id, made: { id: Id; 
   const { reference } = await readStudy(database, study);
   await database.transaction(async (tx) => {
     await makePage(tx, made.page);
-    await tx.insert(attempts).values({ ...made, study, reference: reference.id, way: 'freehand', seconds: null });
+    await tx.insert(attempts).values({ ...made, study, reference: reference.id, revision: reference.revision, way: 'freehand', seconds: null });
     await tx.update(studies).set({ updatedAt: sql`now()` }).where(eq(studies.id, study));
   });
   return readStudy(database, study);

@@ -1,20 +1,54 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-import type { Brought, Pass, Reference, ReferencePatch, ReferenceSet, Session, Study } from '@deft/contract';
-import type { Id } from '@deft/core';
+import type {
+  Board, Fault, OfferedPage, Reference, ReferenceBrief, ReferencePage, ReferencePatch, ReferenceQuery, ReferenceSet, Session, SetPatch, Study, StudyPatch,
+} from '@deft/contract';
+import type { Id, Preparation, ReferenceMark } from '@deft/core';
+
+/** What of a query stands in an address. */
+function inAddress(query: object): string {
+  const parts = Object.entries(query).filter(([, value]) => value !== undefined && value !== '' && value !== null && value !== false);
+  return new URLSearchParams(parts.map(([key, value]) => [key, value === true ? '1' : String(value)])).toString();
+}
+
+/** Members taken out of a set, with their places. */
+export type TakenOut = readonly { readonly reference: Id; readonly order: string }[];
 
 /** The desk's resources. Page contents do not come this way: see page-keeper.ts. */
 export const api = createApi({
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['references', 'sessions', 'studies'],
+  tagTypes: ['references', 'sets', 'alike', 'boards', 'sessions', 'studies'],
   endpoints: (build) => ({
-    sets: build.query<ReferenceSet[], void>({ query: () => '/sets', providesTags: ['references'] }),
-    references: build.query<Reference[], void>({ query: () => '/references', providesTags: ['references'] }),
+    sets: build.query<ReferenceSet[], void>({ query: () => '/sets', providesTags: ['sets', 'references'] }),
+    makeSet: build.mutation<ReferenceSet, { title: string; references: readonly Id[] }>({ query: (body) => ({ url: '/sets', method: 'POST', body }), invalidatesTags: ['sets'] }),
+    changeSet: build.mutation<ReferenceSet, { id: Id; patch: SetPatch }>({ query: ({ id, patch }) => ({ url: `/sets/${id}`, method: 'PATCH', body: patch }), invalidatesTags: ['sets', 'studies'] }),
+    removeSet: build.mutation<void, Id>({ query: (id) => ({ url: `/sets/${id}`, method: 'DELETE' }), invalidatesTags: ['sets', 'references'] }),
+    bringBackSet: build.mutation<ReferenceSet, Id>({ query: (id) => ({ url: `/sets/${id}/back`, method: 'POST' }), invalidatesTags: ['sets', 'references'] }),
+    addToSet: build.mutation<ReferenceSet, { set: Id; references: readonly Id[] }>({ query: ({ set, references }) => ({ url: `/sets/${set}/members`, method: 'POST', body: { references } }), invalidatesTags: ['sets', 'references'] }),
+    takeOut: build.mutation<TakenOut, { set: Id; references: readonly Id[] }>({ query: ({ set, references }) => ({ url: `/sets/${set}/members`, method: 'DELETE', body: { references } }), invalidatesTags: ['sets', 'references'] }),
+    putBack: build.mutation<ReferenceSet, { set: Id; members: TakenOut }>({ query: ({ set, members }) => ({ url: `/sets/${set}/members/back`, method: 'POST', body: { members } }), invalidatesTags: ['sets', 'references'] }),
+    moveInSet: build.mutation<void, { set: Id; reference: Id; after: Id | null }>({ query: ({ set, ...body }) => ({ url: `/sets/${set}/order`, method: 'POST', body }), invalidatesTags: ['sets', 'references'] }),
+    references: build.query<ReferencePage, ReferenceQuery>({ query: (query) => `/references?${inAddress(query)}`, providesTags: ['references'] }),
+    referenceIds: build.query<Id[], ReferenceQuery>({ query: (query) => `/references/ids?${inAddress(query)}`, providesTags: ['references'] }),
     reference: build.query<Reference, Id>({ query: (id) => `/references/${id}`, providesTags: ['references'] }),
     changeReference: build.mutation<Reference, { id: Id; patch: ReferencePatch }>({
       query: ({ id, patch }) => ({ url: `/references/${id}`, method: 'PATCH', body: patch }),
-      invalidatesTags: ['references', 'studies'],
+      invalidatesTags: ['references', 'studies', 'alike'],
     }),
-    bringIn: build.mutation<Brought[], FormData>({ query: (body) => ({ url: '/references', method: 'POST', body }), invalidatesTags: ['references'] }),
+    changeReferences: build.mutation<void, { references: readonly Id[]; hidden?: boolean; tag?: string; untag?: string }>({ query: (body) => ({ url: '/references', method: 'PATCH', body }), invalidatesTags: ['references', 'alike'] }),
+    putMark: build.mutation<Reference, { reference: Id; mark: ReferenceMark }>({ query: ({ reference, mark }) => ({ url: `/references/${reference}/marks/${mark.id}`, method: 'PUT', body: mark }), invalidatesTags: ['references', 'studies'] }),
+    removeMark: build.mutation<Reference, { reference: Id; mark: Id }>({ query: ({ reference, mark }) => ({ url: `/references/${reference}/marks/${mark}`, method: 'DELETE' }), invalidatesTags: ['references', 'studies'] }),
+    preparations: build.query<{ revision: number; settings: Preparation; createdAt: number }[], Id>({ query: (id) => `/references/${id}/preparations`, providesTags: ['references'] }),
+    prepare: build.mutation<Reference, { reference: Id; settings: Preparation }>({ query: ({ reference, settings }) => ({ url: `/references/${reference}/preparations`, method: 'POST', body: settings }), invalidatesTags: ['references'] }),
+    alike: build.query<ReferenceBrief[][], void>({ query: () => '/references/alike', providesTags: ['alike'] }),
+    keepAlike: build.mutation<void, readonly Id[]>({ query: (references) => ({ url: '/references/alike/keep', method: 'POST', body: { references } }), invalidatesTags: ['alike'] }),
+    offered: build.query<OfferedPage, { q: string; page: number }>({ query: (query) => `/services/pictures?${inAddress(query)}`, keepUnusedDataFor: 0 }),
+    setFault: build.mutation<{ fault: Fault }, Fault>({ query: (fault) => ({ url: '/services/pictures/fault', method: 'PUT', body: { fault } }) }),
+    boards: build.query<Board[], void>({ query: () => '/boards', providesTags: ['boards'] }),
+    board: build.query<Board, Id>({ query: (id) => `/boards/${id}`, providesTags: ['boards'] }),
+    makeBoard: build.mutation<Board, { title: string; references: readonly Id[] }>({ query: (body) => ({ url: '/boards', method: 'POST', body }), invalidatesTags: ['boards'] }),
+    changeBoard: build.mutation<Board, { id: Id; title: string }>({ query: ({ id, title }) => ({ url: `/boards/${id}`, method: 'PATCH', body: { title } }), invalidatesTags: ['boards'] }),
+    removeBoard: build.mutation<void, Id>({ query: (id) => ({ url: `/boards/${id}`, method: 'DELETE' }), invalidatesTags: ['boards'] }),
+    bringBackBoard: build.mutation<Board, Id>({ query: (id) => ({ url: `/boards/${id}/back`, method: 'POST' }), invalidatesTags: ['boards'] }),
     sessions: build.query<Session[], void>({ query: () => '/sessions', providesTags: ['sessions'] }),
     session: build.query<Session, Id>({ query: (id) => `/sessions/${id}`, providesTags: ['sessions'] }),
     startSession: build.mutation<Session, { set: Id; count: number; seconds: number }>({
@@ -28,19 +62,28 @@ export const api = createApi({
     studies: build.query<Study[], void>({ query: () => '/studies', providesTags: ['studies'] }),
     study: build.query<Study, Id>({ query: (id) => `/studies/${id}`, providesTags: ['studies'] }),
     openStudy: build.mutation<Study, { reference: Id } | { attempt: Id }>({ query: (body) => ({ url: '/studies', method: 'POST', body }), invalidatesTags: ['studies'] }),
-    changeStudy: build.mutation<Study, { id: Id; pass: Pass }>({ query: ({ id, pass }) => ({ url: `/studies/${id}`, method: 'PATCH', body: { pass } }), invalidatesTags: ['studies'] }),
+    changeStudy: build.mutation<Study, { id: Id } & StudyPatch>({ query: ({ id, ...patch }) => ({ url: `/studies/${id}`, method: 'PATCH', body: patch }), invalidatesTags: ['studies'] }),
     addTrace: build.mutation<Study, Id>({ query: (id) => ({ url: `/studies/${id}/traces`, method: 'POST', body: {} }), invalidatesTags: ['studies'] }),
     addAttempt: build.mutation<Study, Id>({ query: (id) => ({ url: `/studies/${id}/attempts`, method: 'POST', body: {} }), invalidatesTags: ['studies', 'references'] }),
   }),
 });
 
 export const {
-  useSetsQuery, useReferencesQuery, useReferenceQuery, useChangeReferenceMutation, useBringInMutation, useSessionsQuery, useSessionQuery, useStartSessionMutation,
+  useSetsQuery, useMakeSetMutation, useChangeSetMutation, useRemoveSetMutation, useBringBackSetMutation, useAddToSetMutation, useTakeOutMutation, usePutBackMutation, useMoveInSetMutation,
+  useReferencesQuery, useReferenceQuery, useChangeReferenceMutation, useChangeReferencesMutation, usePutMarkMutation, useRemoveMarkMutation, usePreparationsQuery, usePrepareMutation,
+  useAlikeQuery, useKeepAlikeMutation, useOfferedQuery, useBoardsQuery, useBoardQuery, useMakeBoardMutation, useChangeBoardMutation, useRemoveBoardMutation, useBringBackBoardMutation,
+  useSessionsQuery, useSessionQuery, useStartSessionMutation,
   usePutClockMutation, useStudiesQuery, useStudyQuery, useOpenStudyMutation, useChangeStudyMutation, useAddTraceMutation, useAddAttemptMutation,
 } = api;
 
-export const pictureOf = (reference: Id): string => `/api/references/${reference}/picture`;
-export const previewOf = (reference: Id): string => `/api/references/${reference}/preview`;
+/** A reference at one of its preparations. */
+export type Seen = Pick<ReferenceBrief, 'id' | 'revision'>;
+const addressOf = ({ id, revision }: Seen, what: string): string => `/api/references/${id}/${what}?revision=${revision}`;
+/** At its full size. */
+export const pictureOf = (seen: Seen): string => addressOf(seen, 'picture');
+/** At most 1280 pixels, and at most 320. */
+export const previewOf = (seen: Seen): string => addressOf(seen, 'preview');
+export const smallOf = (seen: Seen): string => addressOf(seen, 'small');
 
 /** The desk's own sentence in an error, or null where it did not answer at all. */
 export function sentenceOf(error: unknown): string | null {

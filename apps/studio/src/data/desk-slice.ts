@@ -44,6 +44,10 @@ export interface DeskState {
   readonly fingersDraw: boolean | null;
   /** CSS pixels to a real millimetre, once a bank card has been laid on the screen. */
   readonly realScale: number | null;
+  /** Pictures that are brought in keep where they were taken. */
+  readonly keepLocation: boolean;
+  /** Minutes set aside for collecting; null for as long as it takes. */
+  readonly collecting: number | null;
 }
 
 export const MOST_MIXES = 6;
@@ -57,7 +61,7 @@ const initialState: DeskState = {
   hand: 'Draw', pen: 'pencil',
   pens: { pencil: setting('pencil', 0.7), pen: setting('pen', 1.1), shade: setting('shade', 7, '#4A4F58'), rubber: setting('rubber', 4) },
   rubBy: 'stroke', symmetry: false, mixes: [], formsTool: 'ellipse', guide: 'ground', words: 'text',
-  night: null, leftHanded: false, fingersDraw: null, realScale: null,
+  night: null, leftHanded: false, fingersDraw: null, realScale: null, keepLocation: false, collecting: 15,
 };
 
 export const deskSlice = createSlice({
@@ -76,8 +80,10 @@ export const deskSlice = createSlice({
     setNight: (state, { payload }: PayloadAction<boolean>) => ({ ...state, night: payload }),
     setLeftHanded: (state, { payload }: PayloadAction<boolean>) => ({ ...state, leftHanded: payload }),
     setFingersDraw: (state, { payload }: PayloadAction<boolean | null>) => ({ ...state, fingersDraw: payload }),
+    setKeepLocation: (state, { payload }: PayloadAction<boolean>) => ({ ...state, keepLocation: payload }),
+    setCollecting: (state, { payload }: PayloadAction<number | null>) => ({ ...state, collecting: payload }),
     setRealScale: (state, { payload }: PayloadAction<number>) => ({ ...state, realScale: payload }),
   },
 });
 
-export const { takeHand, takePen, setPen, addMix, setRubBy, setSymmetry, takeForm, takeGuide, takeWords, setNight, setLeftHanded, setFingersDraw, setRealScale } = deskSlice.actions;
+export const { takeHand, takePen, setPen, addMix, setRubBy, setSymmetry, takeForm, takeGuide, takeWords, setNight, setLeftHanded, setFingersDraw, setKeepLocation, setCollecting, setRealScale } = deskSlice.actions;

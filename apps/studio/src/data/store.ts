@@ -1,6 +1,7 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector, type TypedUseSelectorHook } from 'react-redux';
 import { api } from './api';
+import { bringingSlice } from './bringing-in';
 import { deskSlice, type DeskState } from './desk-slice';
 
 /** The number grows where what is remembered takes another shape. */
@@ -16,7 +17,7 @@ function remembered(): DeskState {
 }
 
 export const store = configureStore({
-  reducer: { [deskSlice.name]: deskSlice.reducer, [api.reducerPath]: api.reducer },
+  reducer: { [deskSlice.name]: deskSlice.reducer, [bringingSlice.name]: bringingSlice.reducer, [api.reducerPath]: api.reducer },
   middleware: (standard) => standard().concat(api.middleware),
   preloadedState: { desk: remembered() },
 });

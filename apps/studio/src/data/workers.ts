@@ -1,9 +1,11 @@
 import { wrap, type Remote } from 'comlink';
 import type { CheckWork } from '../workers/check.worker';
 import type { LooksWork } from '../workers/looks.worker';
+import type { PrepareWork } from '../workers/prepare.worker';
 
 let check: Remote<CheckWork> | null = null;
 let looks: Remote<LooksWork> | null = null;
+let prepare: Remote<PrepareWork> | null = null;
 
 /** The check, in its own worker. */
 export function checkInWorker(...rest: Parameters<CheckWork['checkPages']>): Promise<ReturnType<CheckWork['checkPages']>> {
@@ -15,4 +17,10 @@ export function checkInWorker(...rest: Parameters<CheckWork['checkPages']>): Pro
 export function looksWorker(): Remote<LooksWork> {
   looks ??= wrap<LooksWork>(new Worker(new URL('../workers/looks.worker.ts', import.meta.url)));
   return looks;
+}
+
+/** What preparing a picture shows before it is kept, in its own worker. */
+export function prepareWorker(): Remote<PrepareWork> {
+  prepare ??= wrap<PrepareWork>(new Worker(new URL('../workers/prepare.worker.ts', import.meta.url)));
+  return prepare;
 }

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { Pressable, View } from 'react-native';
 import type { Study } from '@deft/contract';
-import { pictureOf, previewOf, useSetsQuery, useStudiesQuery } from '../data/api';
+import { previewOf, smallOf, useSetsQuery, useStudiesQuery } from '../data/api';
 import { useStart } from '../data/use-start';
 import { MainAct, WordAct } from '../ui/acts';
 import { PaperCard } from '../ui/paper-card';
@@ -27,9 +27,9 @@ export function DeskScreen() {
   const { data: sets, isError, refetch } = useSetsQuery();
   const { data: studies = [] } = useStudiesQuery();
   const { start, busy, failed } = useStart();
-  const set = sets?.find((s) => s.references.length > 0);
-  const next = set && [...set.references].sort((a, b) => a.attempts - b.attempts)[0];
-  const others = sets?.filter((s) => s.id !== set?.id && s.references.length > 0) ?? [];
+  const set = sets?.find((s) => s.count > 0);
+  const next = set && [...set.first].sort((a, b) => a.attempts - b.attempts)[0];
+  const others = sets?.filter((s) => s.id !== set?.id && s.count > 0) ?? [];
   return (
     <Screen title="Your desk" aside={<Words size={13} soft>{today()}</Words>}>
       {!sets ? <Waiting failed={isError} retry={() => void refetch()} /> : null}
@@ -38,7 +38,7 @@ export function DeskScreen() {
           {set && next ? (
             <PaperCard style={{ flexDirection: wide ? 'row' : 'column' }}>
               <View style={{ height: wide ? 420 : 250, flex: wide ? 1 : undefined, backgroundColor: palette.rule }}>
-                <img src={pictureOf(next.id)} alt={next.title} style={{ width: '100%', height: '100%', objectFit: 'cover', objectPosition: '50% 22%' }} />
+                <img src={previewOf(next)} alt={next.title} style={{ width: '100%', height: '100%', objectFit: 'cover', objectPosition: '50% 22%' }} />
               </View>
               <View style={{ padding: wide ? 28 : 16, gap: 8, flex: wide ? 1 : undefined, justifyContent: 'center' }}>
                 <Words size={wide ? 26 : 21} kind="heading" level={2}>{`Warm up with ${set.title.toLowerCase()}`}</Words>
@@ -70,7 +70,7 @@ export function DeskScreen() {
             {studies.slice(0, 4).map((study) => (
               <Pressable key={study.id} role="button" aria-label={`Go on with ${study.reference.title}, ${stateOf(study)}`} onPress={() => router.push({ pathname: '/studies/[id]', params: { id: study.id } })} style={{ width: wide ? '100%' : '48.5%' }}>
                 <PaperCard style={{ flexDirection: 'row', height: 94 }}>
-                  <View style={{ width: 74 }}><img src={previewOf(study.reference.id)} alt="" style={{ width: '100%', height: '100%', objectFit: 'cover' }} /></View>
+                  <View style={{ width: 74 }}><img src={smallOf(study.reference)} alt="" style={{ width: '100%', height: '100%', objectFit: 'cover' }} /></View>
                   <View style={{ flex: 1, padding: 10, paddingRight: 18 }}>
                     <Words size={13} kind="strong" lines={2}>{study.reference.title}</Words>
                     <Words size={13} soft>{stateOf(study)}</Words>

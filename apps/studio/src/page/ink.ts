@@ -136,7 +136,7 @@ export function paintThing(context: Context, thing: SheetThing, room: PaintRoom)
     case 'axis': return paintAxis(context, thing, room);
     case 'landmark': return paintLandmark(context, thing, room);
     case 'placement': {
-      const picture = room.picture(thing);
+      const picture = thing.hidden ? null : room.picture(thing);
       return picture ? paintPlacement(context, thing, picture) : undefined;
     }
   }

@@ -1,7 +1,7 @@
-import { boxOf, cornersOf, grow, invert, joined, paperBox, paperOf, sheetsOf, transformPoint, compose, BLUE_PENCIL, type Affine, type Box, type Id, type Paper, type Point, type Sheet, type SheetThing, type Thing } from '@deft/core';
+import { boxOf, cornersOf, grow, invert, joined, paperBox, paperOf, sheetsOf, transformPoint, compose, BLUE_PENCIL, type Affine, type Box, type Id, type Paper, type Placement, type Point, type Sheet, type SheetThing, type Thing } from '@deft/core';
 import { paintThing, type PaintRoom } from './ink';
 import { LiveInk, type LiveStroke } from './live-ink';
-import { Pictures, type PictureSource } from './pictures';
+import { Pictures } from './pictures';
 import { Raster } from './raster';
 import { Scene } from './scene';
 import { fitView, UPRIGHT, viewAffine, type Room, type View } from './view';
@@ -55,9 +55,9 @@ export class Painter {
   #shown = new Set<Id>();
   #viewListeners = new Set<() => void>();
 
-  constructor(private readonly host: HTMLElement, pictures: PictureSource) {
+  constructor(private readonly host: HTMLElement, address: (placement: Placement) => string) {
     host.ariaBusy = 'true';
-    this.#pictures = new Pictures(pictures, () => this.repaint());
+    this.#pictures = new Pictures(address, () => this.repaint());
     Object.assign(this.#frame.style, { position: 'absolute', inset: '0', overflow: 'hidden', isolation: 'isolate' });
     Object.assign(this.#stack.style, { position: 'absolute', inset: '0' });
     Object.assign(this.#paper.style, { position: 'absolute', left: '0', top: '0', transformOrigin: '0 0' });

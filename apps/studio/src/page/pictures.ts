@@ -10,24 +10,19 @@ export interface Picture {
 /** Longer side up to which a picture is kept for painting, pixels. */
 const LONGEST = 2400;
 
-export interface PictureSource {
-  readonly address: (placement: Placement) => string;
-  /** Pixel size of a placed reference. */
-  readonly size: (placement: Placement) => { width: number; height: number };
-}
-
 /** The pictures that lie on a page, fetched once each. */
 export class Pictures {
-  readonly #known = new Map<string, CanvasImageSource | 'coming' | 'gone'>();
+  readonly #known = new Map<string, Picture | 'coming' | 'gone'>();
 
-  constructor(private readonly source: PictureSource, private readonly arrived: () => void) {}
+  /** @param address where the picture that a placement shows is fetched */
+  constructor(private readonly address: (placement: Placement) => string, private readonly arrived: () => void) {}
 
   /** The picture a placement shows; null while it is on its way. */
   get(placement: Placement): Picture | null {
-    const address = this.source.address(placement);
-    const image = this.#known.get(address);
-    if (image === undefined) void this.#fetch(address);
-    return image && typeof image !== 'string' ? { image, ...this.source.size(placement) } : null;
+    const address = this.address(placement);
+    const picture = this.#known.get(address);
+    if (picture === undefined) void this.#fetch(address);
+    return picture && typeof picture !== 'string' ? picture : null;
   }
 
   async #fetch(address: string): Promise<void> {
@@ -36,9 +31,10 @@ export class Pictures {
     image.src = address;
     try {
       await image.decode();
-      const by = Math.min(1, LONGEST / Math.max(image.naturalWidth, image.naturalHeight));
-      const kept = by < 1 ? await createImageBitmap(image, { resizeWidth: Math.round(image.naturalWidth * by), resizeHeight: Math.round(image.naturalHeight * by), resizeQuality: 'high' }) : image;
-      this.#known.set(address, kept);
+      const { naturalWidth: width, naturalHeight: height } = image;
+      const by = Math.min(1, LONGEST / Math.max(width, height));
+      const kept = by < 1 ? await createImageBitmap(image, { resizeWidth: Math.round(width * by), resizeHeight: Math.round(height * by), resizeQuality: 'high' }) : image;
+      this.#known.set(address, { image: kept, width, height });
       this.arrived();
     } catch {
       this.#known.set(address, 'gone');

@@ -1,9 +1,8 @@
 import { Painter } from './painter';
-import type { PictureSource } from './pictures';
 import { mirrorView, toPage as viewToPage, zoomView } from './view';
 import { PointerInput, type Hand } from './pointer';
 import type { PageKeeper } from '../data/page-keeper';
-import type { Point } from '@deft/core';
+import type { Placement, Point } from '@deft/core';
 
 /** A page on the screen: painter, pointer input and the current hand, over a keeper. */
 export class Surface {
@@ -14,8 +13,8 @@ export class Surface {
   #stopListening: () => void;
   #observer: ResizeObserver;
 
-  constructor(host: HTMLElement, readonly keeper: PageKeeper, pictures: PictureSource) {
-    this.painter = new Painter(host, pictures);
+  constructor(host: HTMLElement, readonly keeper: PageKeeper, address: (placement: Placement) => string) {
+    this.painter = new Painter(host, address);
     this.input = new PointerInput(host, {
       move: (about, by, shift, turn) => this.painter.moveTo(zoomView(this.painter.view, about, by, shift, turn)),
       settle: () => this.painter.settle(),

@@ -1,52 +1,110 @@
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { View } from 'react-native';
-import { SUBJECTS, SUBJECT_KEYS, type Id } from '@deft/core';
-import type { Reference, ReferencePatch } from '@deft/contract';
-import { pictureOf, sentenceOf, useChangeReferenceMutation, useReferenceQuery } from '../data/api';
+import { ScrollView, View } from 'react-native';
+import type { Id } from '@deft/core';
+import type { Reference } from '@deft/contract';
+import { previewOf, sentenceOf, useReferenceQuery } from '../data/api';
+import { useDesk } from '../data/store';
 import { useStart } from '../data/use-start';
+import { SlimLine } from '../page/parts/slim-line';
+import { SeenReference } from '../page/parts/second-look';
+import { NO_LOOK, type Look } from '../page/second-look';
 import { MainAct, WordAct } from '../ui/acts';
-import { Field } from '../ui/field';
-import { Screen, Waiting } from '../ui/screen';
-import { useWide } from '../ui/use-desk-theme';
+import { Waiting } from '../ui/screen';
+import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
+import { AboutPart } from './about-part';
+import { DetailPart } from './detail-part';
+import { LandmarkPart } from './landmark-part';
+import { LookPart } from './look-part';
+import { MarksOver, type Shown } from './marks-over';
+import { PreparePart } from './prepare-part';
+import { SightPart } from './sight-part';
+import { Stage, type StageHand } from '../page/parts/stage';
+import { TraitPart } from './trait-part';
 
-/** One reference: the picture whole, where it comes from, and the way into a study of it. */
+const PARTS = ['Look', 'Notice', 'Landmarks', 'Sights', 'Details', 'Prepare', 'About'] as const;
+type PartName = (typeof PARTS)[number];
+
+/** What a part shows on the picture and does with contacts on it. */
+export interface OnStage {
+  readonly hand?: StageHand | null;
+  readonly shown?: Shown;
+}
+
+export interface PartProps {
+  readonly reference: Reference;
+  readonly onStage: (stage: OnStage) => void;
+}
+
+/** One reference: looked at, noticed about, measured, prepared, credited; and the way into a study of it. */
 export function ReferenceScreen({ id }: { readonly id: Id }) {
+  const palette = usePalette();
   const { data: reference, isError, error, refetch } = useReferenceQuery(id);
-  if (!reference) return <Screen title="Reference"><Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /></Screen>;
+  if (!reference) return <View style={{ flex: 1, padding: 24, backgroundColor: palette.desk }}><Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /></View>;
   return <OneReference key={reference.id} reference={reference} />;
 }
 
 function OneReference({ reference }: { readonly reference: Reference }) {
+  const palette = usePalette();
   const wide = useWide();
+  const router = useRouter();
+  const leftHanded = useDesk((state) => state.desk.leftHanded);
   const { study, busy, failed } = useStart();
-  const [change] = useChangeReferenceMutation();
-  const put = (patch: ReferencePatch): void => void change({ id: reference.id, patch });
+  const [part, setPart] = useState<PartName>('Look');
+  const [look, setLook] = useState<Look>(NO_LOOK);
+  const [mirrored, setMirrored] = useState(false);
+  const [{ hand = null, shown = {} }, setStage] = useState<OnStage>({});
+  const go = (to: PartName): void => {
+    setStage({});
+    setPart(to);
+  };
+  const props = { reference, onStage: setStage };
+  const small = look.name === 'small';
+  const stage = (
+    <View style={{ flex: 1, padding: wide ? 20 : 0 }}>
+      <Stage
+        width={reference.width} height={reference.height} hand={hand} mirrored={mirrored} loupe={hand ? previewOf(reference) : null}
+        picture={small ? <img src={previewOf(reference)} alt={`${reference.title}, small`} style={{ position: 'absolute', left: '40%', top: '40%', width: '20%', height: '20%', objectFit: 'contain', transform: mirrored ? 'scaleX(-1)' : undefined }} /> : <SeenReference reference={reference} look={look} mirrored={mirrored} />}
+        over={small ? undefined : (pixel) => <MarksOver reference={reference} pixel={pixel} mirrored={mirrored} shown={shown} />}
+      />
+    </View>
+  );
+  const controls = (
+    <>
+      {failed ? <Words>The desk does not answer just now. Try again in a moment.</Words> : null}
+      {part === 'Look' ? <LookPart {...props} look={look} onLook={setLook} mirrored={mirrored} onMirrored={setMirrored} /> : null}
+      {part === 'Notice' ? <TraitPart {...props} /> : null}
+      {part === 'Landmarks' ? <LandmarkPart {...props} /> : null}
+      {part === 'Sights' ? <SightPart {...props} /> : null}
+      {part === 'Details' ? <DetailPart {...props} /> : null}
+      {part === 'About' ? <AboutPart {...props} /> : null}
+    </>
+  );
+  const parts = (
+    <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ gap: 6, paddingHorizontal: 10 }} style={{ flexGrow: 0 }}>
+      {PARTS.map((name) => <WordAct key={name} label={name} on={part === name} soft onPress={() => go(name)} />)}
+    </ScrollView>
+  );
   return (
-    <Screen title={reference.title} foot={<MainAct label="Study this" disabled={busy} testID="study-this" onPress={() => void study({ reference: reference.id })} style={{ flex: wide ? undefined : 1 }} />}>
-      <View style={{ flexDirection: wide ? 'row' : 'column', gap: 24 }}>
-        <img src={pictureOf(reference.id)} alt={reference.title} style={{ maxWidth: '100%', width: wide ? '52%' : '100%', maxHeight: wide ? 560 : 430, objectFit: 'contain' }} />
-        <View style={{ flex: 1, gap: 10 }}>
-          {failed ? <Words>The desk does not answer just now. Try again in a moment.</Words> : null}
-          <Words size={17} kind="heading" level={2}>What it shows</Words>
-          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
-            {SUBJECT_KEYS.map((key) => <WordAct key={key} label={SUBJECTS[key].title.toLowerCase()} on={reference.subject === key} onPress={() => put({ subject: key })} />)}
+    <View style={{ flex: 1, backgroundColor: palette.desk }}>
+      <SlimLine
+        left={<WordAct label="‹ back" spoken="Back to the wall" onPress={() => (router.canGoBack() ? router.back() : router.replace('/references'))} />}
+        middle={<Words kind="strong" lines={1} level={1} style={{ flexShrink: 1 }}>{reference.title}</Words>}
+        right={<MainAct label="Study this" disabled={busy} testID="study-this" onPress={() => void study({ reference: reference.id })} style={{ minHeight: 38, paddingHorizontal: 12 }} />}
+      />
+      {part === 'Prepare' ? (
+        <PreparePart key={reference.revision} reference={reference} parts={parts} />
+      ) : (
+        <View style={{ flex: 1, flexDirection: wide ? (leftHanded ? 'row-reverse' : 'row') : 'column' }}>
+          {stage}
+          <View style={wide ? { width: 400, borderLeftWidth: 1, borderColor: palette.rule } : { maxHeight: '42%', minHeight: 190, borderTopWidth: 1, borderColor: palette.rule }}>
+            {parts}
+            <ScrollView contentContainerStyle={{ padding: 12, paddingTop: 4, gap: 8 }}>{controls}</ScrollView>
           </View>
-          <Words size={13} soft>Names for parts and landmarks are offered to fit; you need not take any.</Words>
-          <Words size={17} kind="heading" level={2}>Credit</Words>
-          <CreditField label="Title" value={reference.title} onKeep={(title) => title && put({ title })} />
-          <CreditField label="By" value={reference.author} onKeep={(author) => put({ author })} />
-          <CreditField label="From" value={reference.source} onKeep={(source) => put({ source })} />
-          <CreditField label="Licence" value={reference.licence} onKeep={(licence) => put({ licence })} />
-          <CreditField label="Year" value={reference.year === null ? '' : String(reference.year)} onKeep={(text) => (text === '' ? put({ year: null }) : /^\d{1,4}$/.test(text) && put({ year: Math.min(3000, Number(text)) }))} />
         </View>
-      </View>
-    </Screen>
+      )}
+    </View>
   );
 }
 
-/** A line of the credit, kept when one leaves it. */
-function CreditField({ label, value, onKeep }: { readonly label: string; readonly value: string; readonly onKeep: (text: string) => void }) {
-  const [text, setText] = useState(value);
-  return <Field label={label} value={text} onChangeText={setText} maxLength={200} onBlur={() => text.trim() !== value && onKeep(text.trim())} />;
-}

@@ -1,85 +1,173 @@
 import { useRouter } from 'expo-router';
-import { useRef, useState } from 'react';
-import { View } from 'react-native';
-import type { Brought, ReferenceSet } from '@deft/contract';
-import { sentenceOf, useBringInMutation, useReferencesQuery, useSetsQuery } from '../data/api';
+import { useState } from 'react';
+import { ScrollView, View } from 'react-native';
+import type { ReferenceQuery } from '@deft/contract';
+import type { Id } from '@deft/core';
+import { sentenceOf, useAddToSetMutation, useMakeBoardMutation, useMoveInSetMutation, useReferencesQuery, useSetsQuery } from '../data/api';
+import { useDesk } from '../data/store';
 import { useStart } from '../data/use-start';
 import { MainAct, SideAct, WordAct } from '../ui/acts';
-import { PreviewCard } from '../ui/preview';
+import { Field } from '../ui/field';
+import { useSay } from '../ui/notes';
 import { Empty, Screen, Waiting } from '../ui/screen';
-import { useWide } from '../ui/use-desk-theme';
+import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
+import { BringPanel, useBring } from './bring-panel';
+import { ManyActs } from './many-acts';
+import { SetPanel } from './set-panel';
+import { useDrop } from './use-drop';
+import { useWallQuery } from './use-query';
+import { Wall } from './wall';
+import { countOf, EMPTY_WALL, NOTHING_FITS, SIEVES } from './words';
 
 /** Ready-made plans for a set, in words one can choose by. */
 const PLANS = [{ label: '1 × 60 s', count: 1, seconds: 60 }, { label: '5 × 30 s', count: 5, seconds: 30 }, { label: '3 × 2 min', count: 3, seconds: 120 }] as const;
+const REST_MS = 220;
 
-/** All references as a wall, by set; pictures are brought in here. */
+type PanelOpen = 'bring' | 'set' | null;
+
+/** The library as a wall, or one set of it: sought, sifted, ordered, brought in. */
 export function WallScreen() {
   const wide = useWide();
+  const palette = usePalette();
   const router = useRouter();
+  const say = useSay();
+  const leftHanded = useDesk((state) => state.desk.leftHanded);
+  const bringing = useDesk((state) => state.bringing);
+  const { query, change } = useWallQuery();
   const { data: sets } = useSetsQuery();
-  const { data: references, isError, refetch } = useReferencesQuery();
-  const [bringIn, { isLoading }] = useBringInMutation();
-  const [told, setTold] = useState<readonly Brought[]>([]);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [chosen, setChosen] = useState<string | null>(null);
+  const { data, isError, error, refetch } = useReferencesQuery({ ...query, from: 0, count: 1 });
+  const [addTo] = useAddToSetMutation();
+  const [moveInSet] = useMoveInSetMutation();
+  const [makeBoard] = useMakeBoardMutation();
   const { start, busy } = useStart();
-  const input = useRef<HTMLInputElement>(null);
-  const inSets = new Set(sets?.flatMap((s) => s.references.map((r) => r.id)));
-  const own: ReferenceSet = { id: 'own', title: 'Your own', note: 'Pictures you brought in.', references: references?.filter((r) => !inSets.has(r.id)) ?? [] };
-  const walls = [...(sets ?? []), ...(own.references.length > 0 ? [own] : [])];
-  const shown = chosen ? walls.filter((s) => s.id === chosen) : walls;
-  const bring = async (files: FileList | null): Promise<void> => {
-    if (!files || files.length === 0) return;
-    const form = new FormData();
-    for (const file of files) form.append('pictures', file);
-    setTrouble(null);
-    const answer = await bringIn(form);
-    if (input.current) input.current.value = '';
-    if (answer.data) return setTold(answer.data);
-    setTrouble(sentenceOf(answer.error) ?? 'The desk does not answer, so nothing was brought in. Try again in a moment.');
+  const [scroller, setScroller] = useState<HTMLElement | null>(null);
+  const [open, setOpen] = useState<PanelOpen>(null);
+  const [chosen, setChosen] = useState<ReadonlySet<Id> | null>(null);
+  const [ordering, setOrdering] = useState(false);
+  const [sifting, setSifting] = useState(false);
+  const set = sets?.find((s) => s.id === query.set) ?? null;
+  const bring = useBring(set ? (reference) => void addTo({ set: set.id, references: [reference] }) : undefined);
+  const files = (list: readonly File[]): void => {
+    if (list.length === 0) return;
+    setOpen('bring');
+    bring(list);
   };
-  const one = told.length === 1 ? told[0] : undefined;
+  const over = useDrop(files);
+  const sifted = SIEVES.some(({ on }) => isOn(query, on)) || (query.q ?? '') !== '';
+  const total = data?.total ?? 0;
+  const inOwnOrder = set !== null && !sifted && query.sort === undefined;
+  const toSet = (id: Id | undefined): void => {
+    setOrdering(false);
+    setChosen(null);
+    change({ set: id });
+  };
+  const all = async (): Promise<void> => {
+    const ids = (await fetch(`/api/references/ids?${new URLSearchParams(Object.entries(query).map(([k, v]) => [k, v === true ? '1' : String(v)]))}`).then((r) => r.json())) as Id[];
+    setChosen(new Set(ids));
+  };
+  const board = async (references: readonly Id[]): Promise<void> => {
+    const most = references.slice(0, 60);
+    const made = await makeBoard({ title: set ? set.title : 'Board', references: most }).unwrap().catch(() => null);
+    if (!made) return say({ text: 'The desk does not answer, so no board was made. Try again in a moment.' });
+    if (references.length > most.length) say({ text: 'A board takes sixty pictures at once; the first sixty are on it.' });
+    router.push({ pathname: '/boards/[id]', params: { id: made.id } });
+  };
+  const plain = { query, columns: wide ? 6 : 3, scroller, total };
+  const quiet = bringing.items.length > 0 ? (bringing.working ? 'bringing in …' : 'what came in') : null;
   return (
     <Screen
-      title="References"
-      aside={references ? <Words size={13} soft>{`${references.length} ${references.length === 1 ? 'picture' : 'pictures'}`}</Words> : null}
-      foot={<MainAct label={isLoading ? 'Bringing in …' : 'Bring in pictures'} disabled={isLoading} onPress={() => input.current?.click()} style={{ flex: wide ? undefined : 1 }} />}
+      title={set?.title ?? 'References'}
+      aside={data ? <Words size={13} soft>{countOf(total, 'picture')}</Words> : null}
+      onScroller={setScroller}
+      foot={chosen ? (
+        <ManyActs chosen={chosen} set={set} sets={sets ?? []} hidden={query.hidden === true} onAll={() => void all()} onDone={() => setChosen(null)} onBoard={(ids) => void board(ids)} leftHanded={leftHanded} />
+      ) : ordering ? (
+        <>
+          <Words size={13} soft style={{ flex: 1, alignSelf: 'center' }}>Drag a picture to its place. By keys: arrows go from one to the next, with Shift they carry it along.</Words>
+          <MainAct label="Done" onPress={() => setOrdering(false)} testID="ordering-done" />
+        </>
+      ) : (
+        <>
+          {set && set.count > 0 ? <MainAct label="Start a session" disabled={busy} onPress={() => void start(set.id, 5, 30)} style={{ flex: wide ? undefined : 2 }} /> : null}
+          {set ? <SideAct label="Bring in" onPress={() => setOpen('bring')} testID="bring" style={{ minHeight: 52, flex: wide ? undefined : 1 }} /> : <MainAct label="Bring in pictures" onPress={() => setOpen('bring')} testID="bring" style={{ flex: wide ? undefined : 1 }} />}
+        </>
+      )}
+      over={
+        <>
+          {over ? <View style={{ position: 'absolute', inset: 10, borderWidth: 2, borderStyle: 'dashed', borderColor: palette.verdigris, backgroundColor: palette.verdigrisWash, opacity: 0.92, alignItems: 'center', justifyContent: 'center', pointerEvents: 'none' }}><Words size={21} kind="heading">{set ? `Let go to put them into “${set.title}”` : 'Let go to bring them in'}</Words></View> : null}
+          {open === 'bring' ? <BringPanel onFiles={files} onClose={() => setOpen(null)} leftHanded={leftHanded} /> : null}
+          {open === 'set' && set ? <SetPanel key={set.id} set={set} onClose={() => setOpen(null)} onGone={() => { setOpen(null); toSet(undefined); }} leftHanded={leftHanded} /> : null}
+        </>
+      }
     >
-      <input ref={input} type="file" multiple accept="image/jpeg,image/png,image/webp" aria-label="Pictures to bring in" data-testid="files" onChange={(event) => void bring(event.currentTarget.files)} style={{ display: 'none' }} />
-      {!references ? <Waiting failed={isError} retry={() => void refetch()} /> : null}
-      {trouble ? <Words>{trouble}</Words> : null}
-      {told.length > 0 ? (
-        <View role="alert" style={{ gap: 4 }} testID="brought">
-          {told.map((item, i) => <Words key={i} kind={'refused' in item ? 'strong' : 'body'}>{'refused' in item ? item.refused : item.known ? `“${item.file}” is here already.` : `“${item.file}” is in.`}</Words>)}
-          <View style={{ flexDirection: 'row', gap: 10 }}>
-            {one && 'reference' in one ? <SideAct label="Look at it" onPress={() => router.push({ pathname: '/references/[id]', params: { id: one.reference.id } })} /> : null}
-            <WordAct label="Close the list" onPress={() => setTold([])} />
+      <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ gap: 8 }} style={{ flexGrow: 0, marginVertical: -10 }}>
+        <WordAct label="All" on={query.set === undefined} soft onPress={() => toSet(undefined)} />
+        {sets?.map((s) => <WordAct key={s.id} label={s.title} on={query.set === s.id} soft onPress={() => toSet(s.id)} />)}
+      </ScrollView>
+      {set ? (
+        <View style={{ gap: 2 }}>
+          {set.note !== '' ? <Words size={13} soft>{set.note}</Words> : null}
+          <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', columnGap: 8 }}>
+            <Words size={13} soft>Timed poses:</Words>
+            {PLANS.map(({ label, count, seconds }) => <WordAct key={label} small label={label} spoken={`Start ${count} poses of ${seconds} seconds from ${set.title}`} disabled={busy || set.count === 0} onPress={() => void start(set.id, count, seconds)} />)}
           </View>
         </View>
       ) : null}
-      {walls.length > 1 ? (
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
-          <WordAct label="All" on={chosen === null} soft onPress={() => setChosen(null)} />
-          {walls.map((set) => <WordAct key={set.id} label={set.title} on={chosen === set.id} soft onPress={() => setChosen(set.id)} />)}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 10, rowGap: 4 }}>
+        <Search key={query.set ?? 'all'} value={query.q ?? ''} onChange={(q) => change({ q })} />
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 4 }}>
+          <WordAct small label={sifting ? 'sift ▴' : 'sift ▾'} spoken="Sift" on={sifted} onPress={() => setSifting(!sifting)} />
+          <WordAct small label="choose several" on={chosen !== null} onPress={() => { setChosen(chosen ? null : new Set()); setOrdering(false); }} />
+          {inOwnOrder && set.count > 1 ? <WordAct small label="order" spoken="Change the order by hand" on={ordering} onPress={() => { setOrdering(!ordering); setChosen(null); }} /> : null}
+          {set ? <WordAct small label="about this set" onPress={() => setOpen('set')} /> : null}
+          <WordAct small soft label="picture service" onPress={() => router.push('/references/service')} />
+          <WordAct small soft label="look-alikes" onPress={() => router.push('/references/alike')} />
+          <WordAct small soft label="boards" onPress={() => router.push('/boards')} />
+          {quiet ? <WordAct small label={quiet} onPress={() => setOpen('bring')} /> : null}
+        </View>
+      </View>
+      {sifting ? (
+        <View role="group" aria-label="Sift by" style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 }}>
+          {SIEVES.map(({ label, on }) => <WordAct key={label} small label={label} on={isOn(query, on)} onPress={() => change(isOn(query, on) ? Object.fromEntries(Object.keys(on).map((key) => [key, undefined])) : on)} />)}
+          <WordAct small label="least drawn first" on={query.sort === 'least drawn'} onPress={() => change({ sort: query.sort === 'least drawn' ? undefined : 'least drawn' })} />
+          <WordAct small label="by title" on={query.sort === 'title'} onPress={() => change({ sort: query.sort === 'title' ? undefined : 'title' })} />
         </View>
       ) : null}
-      {references?.length === 0 ? <Empty>No picture yet. Bring in JPEG, PNG or WebP files of one subject, as many as you like; you can study each of them.</Empty> : null}
-      {shown.map((set) => (
-        <View key={set.id} style={{ gap: 8 }}>
-          <Words size={17} kind="heading" level={2}>{set.title}</Words>
-          <Words size={13} soft>{set.note}</Words>
-          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
-            {set.references.map((reference) => <PreviewCard key={reference.id} reference={reference} width={wide ? 150 : '31%'} onPress={() => router.push({ pathname: '/references/[id]', params: { id: reference.id } })} />)}
-          </View>
-          {set.id === 'own' ? null : (
-            <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', gap: 6 }}>
-              <Words size={13} soft>Timed poses:</Words>
-              {PLANS.map(({ label, count, seconds }) => <WordAct key={label} label={label} spoken={`Start ${count} poses of ${seconds} seconds from ${set.title}`} disabled={busy} onPress={() => void start(set.id, count, seconds)} />)}
-            </View>
-          )}
-        </View>
-      ))}
+      {!data ? <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /> : null}
+      {data && total === 0 ? <Empty>{sifted ? NOTHING_FITS : set ? 'No picture in this set yet. Bring some in, or choose several on the wall and put them into it.' : EMPTY_WALL}</Empty> : null}
+      {total > 0 ? (
+        <Wall
+          {...plain} key={JSON.stringify(query)} chosen={chosen}
+          onMove={ordering && inOwnOrder ? (reference, after) => moveInSet({ set: set.id, reference, after }) : null}
+          onTouch={({ id }) => {
+            if (!chosen) return router.push({ pathname: '/references/[id]', params: { id } });
+            const next = new Set(chosen);
+            if (!next.delete(id)) next.add(id);
+            setChosen(next);
+          }}
+        />
+      ) : null}
     </Screen>
+  );
+}
+
+const isOn = (query: ReferenceQuery, on: Partial<ReferenceQuery>): boolean => Object.entries(on).every(([key, value]) => query[key as keyof ReferenceQuery] === value);
+
+/** The words sought, asked for once the typing rests. */
+function Search({ value, onChange }: { readonly value: string; readonly onChange: (q: string) => void }) {
+  const [text, setText] = useState(value);
+  const [timer, setTimer] = useState<ReturnType<typeof setTimeout> | null>(null);
+  return (
+    <View style={{ flexGrow: 1, minWidth: 180, maxWidth: 340 }}>
+      <Field
+        label="Search titles, tags, notes, credit" value={text} maxLength={200} testID="search"
+        onChangeText={(typed) => {
+          setText(typed);
+          if (timer) clearTimeout(timer);
+          setTimer(setTimeout(() => onChange(typed.trim()), REST_MS));
+        }}
+      />
+    </View>
   );
 }

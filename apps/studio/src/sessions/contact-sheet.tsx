@@ -39,7 +39,7 @@ export function ContactSheet({ session }: { readonly session: Session }) {
         {poses.map((pose) => (
           <PaperCard key={pose.id} style={{ width: single ? '100%' : wide ? 300 : '48%', maxWidth: single ? 720 : undefined }}>
             <View style={{ flexDirection: 'row', height: single ? (wide ? 430 : 270) : 150 }}>
-              <View style={{ flex: 1 }}><img src={previewOf(pose.reference.id)} alt={pose.reference.title} style={{ width: '100%', height: '100%', objectFit: 'contain', background: palette.rule }} /></View>
+              <View style={{ flex: 1 }}><img src={previewOf(pose.reference)} alt={pose.reference.title} style={{ width: '100%', height: '100%', objectFit: 'contain', background: palette.rule }} /></View>
               <View style={{ flex: 1, borderLeftWidth: 1, borderColor: palette.rule }}><DrawnPage page={pose.page} label={`Your drawing of ${pose.reference.title}`} /></View>
             </View>
             <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', minHeight: 40, paddingHorizontal: 12, borderTopWidth: 1, borderColor: palette.rule }}>

@@ -47,7 +47,7 @@ export function Running({ session }: { readonly session: Session }) {
     surface.enable(drawing);
   }, [surface, drawing]);
   useEffect(() => {
-    if (next) new Image().src = pictureOf(next.reference.id);
+    if (next) new Image().src = pictureOf(next.reference);
   }, [next]);
   useAwake(drawing);
   const left = (): number => {
@@ -60,7 +60,7 @@ export function Running({ session }: { readonly session: Session }) {
       <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column' }}>
         <View style={{ flex: wide ? 4 : 5, backgroundColor: palette.desk }}>
           <Rim left={left}>
-            <img src={pictureOf(pose.reference.id)} alt={pose.reference.title} draggable={false} style={{ width: '100%', height: '100%', objectFit: 'contain' }} />
+            <img src={pictureOf(pose.reference)} alt={pose.reference.title} draggable={false} style={{ width: '100%', height: '100%', objectFit: 'contain' }} />
           </Rim>
         </View>
         <View style={{ flex: wide ? 5 : 6 }}>

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { Pressable, View } from 'react-native';
-import { previewOf, useSessionsQuery } from '../data/api';
+import { smallOf, useSessionsQuery } from '../data/api';
 import { PaperCard } from '../ui/paper-card';
 import { Empty, Screen, Waiting } from '../ui/screen';
 import { useWide } from '../ui/use-desk-theme';
@@ -23,7 +23,7 @@ export function SessionsScreen() {
           return (
             <Pressable key={session.id} role="button" aria-label={`Session: ${session.set.title}, ${count}`} onPress={() => router.push({ pathname: '/sessions/[id]', params: { id: session.id } })} style={{ width: wide ? 340 : '100%' }}>
               <PaperCard style={{ flexDirection: 'row', height: 94 }}>
-                <View style={{ width: 76 }}>{first ? <img src={previewOf(first.reference.id)} alt="" style={{ width: '100%', height: '100%', objectFit: 'cover' }} /> : null}</View>
+                <View style={{ width: 76 }}>{first ? <img src={smallOf(first.reference)} alt="" style={{ width: '100%', height: '100%', objectFit: 'cover' }} /> : null}</View>
                 <View style={{ flex: 1, padding: 12 }}>
                   <Words kind="strong" lines={1}>{session.set.title}</Words>
                   <Words size={13} soft>{session.over ? `${count}, ${spoken(drawn)} drawn` : `${count}, held: touch to go on`}</Words>

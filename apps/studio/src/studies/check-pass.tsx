@@ -5,6 +5,7 @@ import type { Attempt, Study } from '@deft/contract';
 import { useChangeReferenceMutation } from '../data/api';
 import { checkInWorker } from '../data/workers';
 import type { PageKeeper } from '../data/page-keeper';
+import { knownLandmarks } from '../data/known-landmarks';
 import { useThings } from '../data/use-page';
 import { PageView } from '../page/parts/page-view';
 import { QuickRun } from '../page/parts/quick-run';
@@ -57,10 +58,11 @@ function Findings({ study, attempt, keeper, trace, onAnew, onLandmarks }: CheckP
   const [changeReference] = useChangeReferenceMutation();
   const things = useThings(keeper, ['form', 'landmark', 'stroke']);
   const stand = `${keeper.replica.head}/${keeper.replica.pending.length}/${trace?.replica.head ?? 0}`;
-  const { id, subject, figureHeight, truth } = reference;
   useEffect(() => {
+    const { id, subject, figureHeight } = reference;
+    const landmarks = knownLandmarks(reference);
     let gone = false;
-    const about = { id, subject, figureHeight, truth };
+    const about = { id, subject, figureHeight, truth: landmarks.length > 0 ? { landmarks } : null };
     checkInWorker({ attempt: new Map(keeper.things), trace: trace ? new Map(trace.things) : null, reference: about, seconds: attempt.seconds }).then(
       (answer) => {
         if (gone) return;
@@ -73,7 +75,7 @@ function Findings({ study, attempt, keeper, trace, onAnew, onLandmarks }: CheckP
     return () => {
       gone = true;
     };
-  }, [keeper, trace, id, subject, figureHeight, truth, attempt.seconds, stand, changeReference]);
+  }, [keeper, trace, reference, attempt.seconds, stand, changeReference]);
   const report = result?.report ?? null;
   const shown = useMemo(() => report?.findings.find((f) => f.id === chosen) ?? report?.folded.find((f) => f.id === chosen) ?? null, [report, chosen]);
   if (failed) return <View style={{ padding: 24 }}><Words>The check could not be carried out on this drawing. The drawing itself is untouched.</Words></View>;

@@ -38,7 +38,7 @@ export function LaidOver({ reference, things, report, shown, onChoose }: LaidOve
     <View style={{ flex: 1, backgroundColor: palette.paper, minHeight: 0 }}>
       <svg viewBox={`0 0 ${width} ${height}`} width="100%" height="100%" style={{ position: 'absolute', inset: 0 }} role="img" aria-label="Your drawing laid over the reference">
         <rect width={width} height={height} fill="#FBF8F1" />
-        <image href={pictureOf(reference.id)} width={width} height={height} opacity={0.38} />
+        <image href={pictureOf(reference)} width={width} height={height} opacity={0.38} />
         {lie ? <g transform={`matrix(${lie.join(' ')})`}>{ink.map(({ id, d, alpha, colour }) => <path key={id} d={d} fill={colour} fillOpacity={alpha} />)}</g> : null}
         {forms.map(({ id, d }) => <path key={id} d={d} fill="none" stroke="#2B579C" strokeWidth={2.6 * unit} strokeLinejoin="round" opacity={0.9} />)}
         {shown ? <Correction mark={shown.mark} unit={unit} /> : null}

@@ -1,13 +1,14 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { axisOf, placeWhole, sheetsOf, straightened, encodeStroke, strokePoints, thingsOfType, IDENTITY, type Id, type Point } from '@deft/core';
-import type { Study } from '@deft/contract';
+import type { Board, Study } from '@deft/contract';
 import { addMix, HANDS, PLACES, setPen, takeHand, takePen, type PlaceName } from '../data/desk-slice';
 import type { PageKeeper } from '../data/page-keeper';
 import { useDesk, useDeskDispatch } from '../data/store';
 import { useThings } from '../data/use-page';
 import type { MoveWay } from '../page/hands/move';
 import { useKeys, type KeyAct } from '../page/keys';
+import { BoardsPanel } from '../page/parts/boards-panel';
 import { DeskPanel } from '../page/parts/desk-panel';
 import { Fan } from '../page/parts/fan';
 import { HandRow, PEN_OFFERS } from '../page/parts/hand-row';
@@ -25,8 +26,9 @@ import { PaperPanel } from '../page/parts/paper-panel';
 import { BesideView, CornerView, PeekAct } from '../page/parts/reference-view';
 import { PageLook, SmallPair } from '../page/parts/second-look';
 import { SheetsSpread } from '../page/parts/sheets-spread';
-import { Slider } from '../page/parts/slider';
+import { Slider } from '../ui/slider';
 import { SmallPage } from '../page/parts/small-page';
+import { Stage } from '../page/parts/stage';
 import { Tray } from '../page/parts/tray';
 import { useHands } from '../page/parts/use-hands';
 import { VersionsCompared, VersionsPanel } from '../page/parts/versions-panel';
@@ -38,10 +40,12 @@ import { pieceOf, removing } from '../page/selection-acts';
 import { refiningOver } from '../page/sheet-acts';
 import type { Surface } from '../page/surface';
 import { WordAct } from '../ui/acts';
+import { BoardPicture } from '../ui/board-picture';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
 import { useNames } from './use-names';
 import { useProposed } from './use-proposed';
+import { TraitsPanel } from './traits-panel';
 import { PASS_NOTES } from './words';
 
 interface PagePassProps {
@@ -88,6 +92,7 @@ export function PagePass({ pass, study, keeper, trace, pageOnly, onPageOnly }: P
   const [comparing, setComparing] = useState(false);
   const [picking, setPicking] = useState(false);
   const [cutting, setCutting] = useState(false);
+  const [board, setBoard] = useState<Board | null>(null);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const mirrored = useMirrored(surface);
   const things = useThings(keeper, ['sheet', 'form', 'landmark', 'placement', 'page', 'axis']);
@@ -108,12 +113,15 @@ export function PagePass({ pass, study, keeper, trace, pageOnly, onPageOnly }: P
   }, [dispatch, pass, keeper]);
 
   const pictureSheet = sheets.find(({ kind, locked }) => kind === 'picture' && locked) ?? sheets.find(({ kind }) => kind === 'picture') ?? null;
-  const sizes = useMemo(() => ({ [reference.id]: { width: reference.width, height: reference.height } }), [reference]);
   const close = (): void => setOpen(null);
   const takePlace = (value: PlaceName): void => {
     setPlace(value);
     setUpper(value === 'Behind' ? 'place' : null);
     close();
+  };
+  const showBoard = (shown: Board | null): void => {
+    setBoard(shown);
+    if (shown) setPlace('Beside');
   };
   const straight = lastStrokes.flatMap((id) => {
     const stroke = keeper.things.get(id);
@@ -140,7 +148,7 @@ export function PagePass({ pass, study, keeper, trace, pageOnly, onPageOnly }: P
   const cutFromReference = (loopOnPicture: readonly Point[]): void => {
     const { paper, scene } = surface?.painter ?? {};
     if (!paper || !scene) return;
-    const { change, piece } = pieceOf(keeper.things, scene, { reference: reference.id, revision: 0, clip: loopOnPicture, transform: placeWhole(reference, paper) });
+    const { change, piece } = pieceOf(keeper.things, scene, { reference: reference.id, revision: reference.revision, clip: loopOnPicture, transform: placeWhole(reference, paper) });
     void keeper.commit(change).then(() => {
       setPicks(new Set([piece]));
       dispatch(takeHand('Move'));
@@ -189,7 +197,7 @@ export function PagePass({ pass, study, keeper, trace, pageOnly, onPageOnly }: P
   const empty = keeper.ready && ![...things.values()].some(({ type: kind }) => kind === 'form' || kind === 'landmark' || kind === 'stroke' || kind === 'note');
   const placed = (at: object) => ({ position: 'absolute' as const, backgroundColor: palette.paper, borderWidth: 1, borderColor: palette.rule, ...at });
   const pageView = (
-    <PageView keeper={keeper} pictures={sizes} showPicture={place === 'Behind'} onSurface={setSurface}>
+    <PageView keeper={keeper} showPicture={place === 'Behind'} onSurface={setSurface}>
       <PageLook surface={surface} look={look} />
       {place === 'Corner' ? <CornerView reference={reference} leftHanded={leftHanded} seen={seen} /> : null}
       {place === 'Away' ? <PeekAct reference={reference} seen={seen} /> : null}
@@ -234,7 +242,8 @@ export function PagePass({ pass, study, keeper, trace, pageOnly, onPageOnly }: P
       <View style={{ flex: 1, flexDirection: wide ? (leftHanded ? 'row-reverse' : 'row') : 'column' }}>
         {place === 'Beside' && !pageOnly ? (
           <View style={{ flex: wide ? 4 : 3, borderColor: palette.rule, [wide ? 'borderRightWidth' : 'borderBottomWidth']: 1 }}>
-            <BesideView reference={reference} seen={seen} onCut={cutting ? cutFromReference : null} onColour={picking ? pickColour : null} />
+            {board ? <Stage width={420} height={297} hand={null} mirrored={mirrored} picture={<BoardPicture board={board} dpi={150} />} /> : <BesideView reference={reference} seen={seen} onCut={cutting ? cutFromReference : null} onColour={picking ? pickColour : null} />}
+            {board ? <WordAct small label="the reference again" onPress={() => setBoard(null)} style={placed({ top: 8, left: 8, paddingHorizontal: 8 })} /> : null}
             {cutting ? <View style={placed({ top: 8, left: 8, right: 8, padding: 8 })}><Words size={13}>Draw round the piece you want on your page.</Words></View> : null}
           </View>
         ) : null}
@@ -247,6 +256,8 @@ export function PagePass({ pass, study, keeper, trace, pageOnly, onPageOnly }: P
         {open === 'out' ? <OutPanel keeper={keeper} title={reference.title} {...panel} /> : null}
         {open === 'desk' ? <DeskPanel surface={surface} {...panel} /> : null}
         {open === 'keys' ? <KeysPanel {...panel} /> : null}
+        {open === 'traits' ? <TraitsPanel study={study} {...panel} /> : null}
+        {open === 'boards' ? <BoardsPanel keeper={keeper} beside={board} onBeside={showBoard} {...panel} /> : null}
         {comparing ? <VersionsCompared keeper={keeper} onClose={() => setComparing(false)} /> : null}
       </View>
       {hand === 'Forms' && !pageOnly ? <NameChips label={names.label} names={names.offered} used={names.used} value={names.value} onChoose={names.choose} /> : null}

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { Pressable, View } from 'react-native';
-import { previewOf, useStudiesQuery } from '../data/api';
+import { smallOf, useStudiesQuery } from '../data/api';
 import { PaperCard } from '../ui/paper-card';
 import { Empty, Screen, Waiting } from '../ui/screen';
 import { useWide } from '../ui/use-desk-theme';
@@ -19,7 +19,7 @@ export function StudiesScreen() {
         {studies?.map(({ id, reference, pass, attempts, updatedAt }) => (
           <Pressable key={id} role="button" aria-label={`Open the study of ${reference.title}`} onPress={() => router.push({ pathname: '/studies/[id]', params: { id } })} style={{ width: wide ? 340 : '100%' }}>
             <PaperCard style={{ flexDirection: 'row', height: 118 }}>
-              <View style={{ width: 94 }}><img src={previewOf(reference.id)} alt="" style={{ width: '100%', height: '100%', objectFit: 'cover' }} /></View>
+              <View style={{ width: 94 }}><img src={smallOf(reference)} alt="" style={{ width: '100%', height: '100%', objectFit: 'cover' }} /></View>
               <View style={{ flex: 1, padding: 12, gap: 2 }}>
                 <Words kind="strong" lines={1}>{reference.title}</Words>
                 <Words size={13} soft>{PASS_NAMES[pass]}</Words>

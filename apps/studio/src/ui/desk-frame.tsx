@@ -4,6 +4,7 @@ import { PaperProvider } from 'react-native-paper';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { sendLeftovers } from '../data/use-page';
 import { useDesk } from '../data/store';
+import { Notes } from './notes';
 import { deskTheme } from './theme';
 
 /** Theme and safe areas round everything; by day or by night, as the student or the device says. */
@@ -18,7 +19,7 @@ export function DeskFrame({ children }: PropsWithChildren) {
   useEffect(() => void sendLeftovers().catch(() => undefined), []);
   return (
     <SafeAreaProvider>
-      <PaperProvider theme={theme} settings={{ rippleEffectEnabled: false }}>{children}</PaperProvider>
+      <PaperProvider theme={theme} settings={{ rippleEffectEnabled: false }}><Notes>{children}</Notes></PaperProvider>
     </SafeAreaProvider>
   );
 }

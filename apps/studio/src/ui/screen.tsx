@@ -20,21 +20,31 @@ function Places({ upright }: { readonly upright: boolean }) {
     >
       {upright ? null : <Words size={17} kind="heading" style={{ marginBottom: 14, marginLeft: 6 }}>Deft Study</Words>}
       {PLACES.map(([label, href]) => (
-        <WordAct key={label} label={label} on={href === '/' ? path === '/' : path.startsWith(String(href))} onPress={() => router.navigate(href)} soft />
+        <WordAct key={label} label={label} on={href === '/' ? path === '/' : path.startsWith(String(href)) || (href === '/references' && path.startsWith('/boards'))} onPress={() => router.navigate(href)} soft />
       ))}
     </View>
   );
 }
 
+interface ScreenProps {
+  readonly title: string;
+  readonly aside?: ReactNode;
+  readonly foot?: ReactNode;
+  /** Called with what scrolls, for lists that show only what is in view. */
+  readonly onScroller?: (element: HTMLElement | null) => void;
+  /** Over everything else: panels. */
+  readonly over?: ReactNode;
+}
+
 /** A screen of the desk outside of drawing: heading, what it holds, the main act in the thumb's reach, and the places. */
-export function Screen({ title, aside, foot, children }: PropsWithChildren<{ title: string; aside?: ReactNode; foot?: ReactNode }>) {
+export function Screen({ title, aside, foot, onScroller, over, children }: PropsWithChildren<ScreenProps>) {
   const palette = usePalette();
   const wide = useWide();
   return (
     <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column-reverse', backgroundColor: palette.desk }}>
       <Places upright={!wide} />
       <View style={{ flex: 1 }} role="main">
-        <ScrollView contentContainerStyle={{ padding: wide ? 32 : 18, paddingTop: wide ? 26 : 20, gap: 18, maxWidth: 1120, width: '100%' }}>
+        <ScrollView ref={onScroller && ((view) => onScroller(view ? (view.getScrollableNode() as HTMLElement) : null))} contentContainerStyle={{ padding: wide ? 32 : 18, paddingTop: wide ? 26 : 20, gap: 18, maxWidth: 1120, width: '100%' }}>
           <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline', gap: 12 }}>
             <Words size={26} kind="heading" level={1} style={{ flexShrink: 1 }}>{title}</Words>
             {aside}
@@ -42,6 +52,7 @@ export function Screen({ title, aside, foot, children }: PropsWithChildren<{ tit
           {children}
         </ScrollView>
         {foot ? <View style={{ flexDirection: 'row', gap: 10, padding: wide ? 20 : 14, paddingHorizontal: wide ? 32 : 18, maxWidth: 1120 }}>{foot}</View> : null}
+        {over}
       </View>
     </View>
   );

@@ -1,3 +1,4 @@
+export * from './board.ts';
 export * from './centre-line.ts';
 export * from './colours.ts';
 export * from './contents.ts';

@@ -124,7 +124,7 @@ export function pageSvg(things: ReadonlyMap<Id, Thing>, options: SvgOptions = {}
   const drawn = (thing: SheetThing): string => {
     switch (thing.type) {
       case 'placement': {
-        const picture = options.picture?.(thing);
+        const picture = thing.hidden ? null : options.picture?.(thing);
         return picture ? placementSvg(thing, picture) : '';
       }
       case 'stroke': return thing.pen === 'rubber' ? '' : strokeSvg(thing, thing.colour);

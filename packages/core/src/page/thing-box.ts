@@ -27,6 +27,7 @@ export function thingBox(thing: SheetThing, points: (stroke: Stroke) => readonly
     }
     case 'landmark': return thing.state === 'set' ? boxOf([thing.at]) : null;
     case 'placement': {
+      if (thing.hidden) return null;
       const outline = pieceOutline(thing);
       return outline ? boxOf(outline) : EVERYWHERE;
     }
@@ -42,7 +43,7 @@ export function pickPoints(thing: SheetThing): { x: number; y: number }[] {
     case 'form': return formOutline(thing);
     case 'note': return noteCorners(thing);
     case 'landmark': return thing.state === 'set' ? [thing.at] : [];
-    case 'placement': return pieceOutline(thing) ?? [];
+    case 'placement': return thing.hidden ? [] : pieceOutline(thing) ?? [];
     case 'guide':
     case 'axis': return [];
   }

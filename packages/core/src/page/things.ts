@@ -157,6 +157,8 @@ export interface Placement {
   readonly clip?: readonly Point[] | null;
   /** Where a bent piece's grid points have gone, still in picture pixels (see mesh.ts). */
   readonly mesh?: Mesh | null;
+  /** Kept, but neither shown nor touched. */
+  readonly hidden?: boolean;
 }
 
 /** A grid over the box of a piece's outline, `columns` × `rows` cells; its points row by row. */

@@ -26,5 +26,5 @@ export interface Axis {
   readonly carries: readonly string[];
 }
 
-export const SUBJECT_KEYS = ['figure', 'animal', 'box', 'building', 'thing'] as const;
+export const SUBJECT_KEYS = ['figure', 'head', 'animal', 'box', 'building', 'thing'] as const;
 export type SubjectKey = (typeof SUBJECT_KEYS)[number];

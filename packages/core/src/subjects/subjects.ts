@@ -30,6 +30,30 @@ const figure: Subject = {
   own: { head: ['crown', 'chin'] },
 };
 
+const head: Subject = {
+  key: 'head',
+  title: 'Head',
+  landmarks: [
+    'crown', 'chin', 'between the brows', 'foot of the nose', 'middle of the mouth', 'left outer eye corner', 'right outer eye corner', 'tip of the nose',
+    'left mouth corner', 'right mouth corner', 'left ear, top', 'right ear, top', 'left ear, bottom', 'right ear, bottom',
+    'left inner eye corner', 'right inner eye corner', 'left jaw corner', 'right jaw corner', 'pit of the neck',
+  ],
+  essential: ['crown', 'chin', 'between the brows', 'foot of the nose', 'middle of the mouth'],
+  parts: ['skull', 'face', 'jaw', 'nose', 'left eye', 'right eye', 'mouth', 'left ear', 'right ear', 'neck', 'shoulders', 'hair', 'hat'],
+  axes: [
+    { name: 'line of the eyes', ends: ['right outer eye corner', 'left outer eye corner'], carries: [] },
+    { name: 'mouth line', ends: ['right mouth corner', 'left mouth corner'], carries: [] },
+  ],
+  hangs: {
+    jaw: 'skull', face: 'skull', crown: 'skull', 'between the brows': 'skull', hair: 'skull', hat: 'skull', nose: 'face', mouth: 'jaw', chin: 'jaw', 'tip of the nose': 'nose', 'foot of the nose': 'nose', 'middle of the mouth': 'mouth',
+    ...both((s) => ({
+      [`${s} eye`]: 'skull', [`${s} outer eye corner`]: `${s} eye`, [`${s} inner eye corner`]: `${s} eye`, [`${s} ear`]: 'skull', [`${s} ear, top`]: `${s} ear`, [`${s} ear, bottom`]: `${s} ear`,
+      [`${s} mouth corner`]: 'mouth', [`${s} jaw corner`]: 'jaw',
+    })),
+  },
+  own: { skull: ['crown'], jaw: ['chin'] },
+};
+
 const animal: Subject = {
   key: 'animal',
   title: 'Four-legged animal',
@@ -75,7 +99,7 @@ const thing: Subject = {
   own: {},
 };
 
-export const SUBJECTS: Readonly<Record<SubjectKey, Subject>> = { figure, animal, box, building, thing };
+export const SUBJECTS: Readonly<Record<SubjectKey, Subject>> = { figure, head, animal, box, building, thing };
 
 /** Everything that hangs on `name`, near and far, without itself. */
 export function hangingOn(subject: Subject, name: string): Set<string> {

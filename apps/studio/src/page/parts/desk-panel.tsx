@@ -5,8 +5,8 @@ import { WordAct } from '../../ui/acts';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
 import type { Surface } from '../surface';
-import { Acts, Panel } from './panel';
-import { Slider } from './slider';
+import { Acts, Panel } from '../../ui/panel';
+import { Slider } from '../../ui/slider';
 
 interface DeskPanelProps {
   readonly surface: Surface | null;

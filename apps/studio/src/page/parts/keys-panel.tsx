@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import { Words } from '../../ui/words';
 import { KEYS } from '../keys';
-import { Panel } from './panel';
+import { Panel } from '../../ui/panel';
 
 /** The keys of the page. */
 export function KeysPanel({ onBack, onClose, leftHanded }: { readonly onBack: () => void; readonly onClose: () => void; readonly leftHanded: boolean }) {

@@ -9,7 +9,7 @@ import { useLatest } from '../../ui/use-latest';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
 import { SampleStroke } from './sample-stroke';
-import { Slider } from './slider';
+import { Slider } from '../../ui/slider';
 
 const LARGEST = { pencil: 4, pen: 4, shade: 20, rubber: 20 } as const;
 const percent = (value: number): string => `${Math.round(value * 100)} %`;

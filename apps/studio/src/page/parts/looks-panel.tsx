@@ -6,7 +6,7 @@ import { Words } from '../../ui/words';
 import { hidingPart, partHidden, PARTS, type PartName } from '../sheet-acts';
 import { SECOND_LOOKS, type Look } from '../second-look';
 import type { Surface } from '../surface';
-import { Acts, Panel } from './panel';
+import { Acts, Panel } from '../../ui/panel';
 import type { PanelName } from './panels';
 
 interface LooksProps {
@@ -52,6 +52,8 @@ export function LooksPanel({ keeper, surface, look, onLook, mirrored, onPageOnly
         <WordAct label="Set upright" onPress={then(() => surface?.setUpright())} />
       </Acts>
       <Acts about="More">
+        <WordAct label="What to look for ›" onPress={() => onPanel('traits')} />
+        <WordAct label="Boards ›" onPress={() => onPanel('boards')} />
         <WordAct label="Paper ›" onPress={() => onPanel('paper')} />
         <WordAct label="Versions ›" onPress={() => onPanel('versions')} />
         <WordAct label="Take it out ›" onPress={() => onPanel('out')} />

@@ -7,7 +7,7 @@ import { useThings } from '../../data/use-page';
 import { WordAct } from '../../ui/acts';
 import { Words } from '../../ui/words';
 import { MM_PER_INCH, pixelsAt } from '../paper';
-import { Acts, Panel } from './panel';
+import { Acts, Panel } from '../../ui/panel';
 
 interface OutPanelProps {
   readonly keeper: PageKeeper;

@@ -1,30 +1,23 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import type { Id } from '@deft/core';
 import { pictureOf } from '../../data/api';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useDesk } from '../../data/store';
-import { useLatest } from '../../ui/use-latest';
 import { deskPalm, guardFromPalm } from '../palm';
 import { Surface } from '../surface';
 
 interface PageViewProps {
   readonly keeper: PageKeeper;
-  /** Pixel size of the references that may lie on the page. */
-  readonly pictures?: Readonly<Record<Id, { width: number; height: number }>>;
   readonly showPicture?: boolean;
   /** Called with the surface once it stands; what it gives back is called when it goes. */
   readonly onSurface: (surface: Surface) => void;
   readonly children?: ReactNode;
 }
 
-const NONE = {};
-
 /** The page to draw on. It is painted by hand: React only gives it room. */
-export function PageView({ keeper, pictures = NONE, showPicture = true, onSurface, children }: PageViewProps) {
+export function PageView({ keeper, showPicture = true, onSurface, children }: PageViewProps) {
   const host = useRef<View>(null);
   const [surface, setSurface] = useState<Surface | null>(null);
-  const sizes = useLatest(pictures);
   const fingersDraw = useDesk((state) => state.desk.fingersDraw);
   useEffect(() => {
     deskPalm.fingersDraw = fingersDraw;
@@ -33,16 +26,13 @@ export function PageView({ keeper, pictures = NONE, showPicture = true, onSurfac
   useEffect(() => {
     const element = host.current as unknown as HTMLElement;
     Object.assign(element.style, { touchAction: 'none', cursor: 'crosshair', userSelect: 'none' });
-    const made = new Surface(element, keeper, {
-      address: ({ reference }) => pictureOf(reference),
-      size: ({ reference }) => sizes.current[reference] ?? { width: 1, height: 1 },
-    });
+    const made = new Surface(element, keeper, ({ reference, revision }) => pictureOf({ id: reference, revision }));
     setSurface(made);
     return () => {
       made.destroy();
       setSurface(null);
     };
-  }, [keeper, sizes]);
+  }, [keeper]);
   useEffect(() => surface?.painter.showPicture(showPicture), [surface, showPicture]);
   useEffect(() => {
     if (surface) onSurface(surface);

@@ -11,7 +11,7 @@ import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
 import { colouring, growing, MM_PER_INCH, PAPER_COLOURS, PAPER_SIZES, parting, resizing, sizeOf, type PaperSize, type Side } from '../paper';
 import { readNumber } from '../read-number';
-import { Acts, Panel } from './panel';
+import { Acts, Panel } from '../../ui/panel';
 
 interface PaperPanelProps {
   readonly keeper: PageKeeper;

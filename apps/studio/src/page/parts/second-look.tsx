@@ -121,7 +121,7 @@ export function SeenReference({ reference, look, mirrored, style, imageRef }: { 
     if (look.name !== 'squint' && !masks(look)) return undefined;
     let gone = false;
     const image = new Image();
-    image.src = previewOf(reference.id);
+    image.src = previewOf(reference);
     void image.decode().then(async () => {
       const height = masks(look) ? OUTLINE_HEIGHT / 2 : VALUES_HEIGHT;
       const canvas = document.createElement('canvas');
@@ -140,13 +140,13 @@ export function SeenReference({ reference, look, mirrored, style, imageRef }: { 
     return () => {
       gone = true;
     };
-  }, [reference.id, look]);
+  }, [reference, look]);
   const id = `reference-${reference.id.slice(0, 6)}`;
   return (
     <div ref={imageRef} style={{ position: 'absolute', inset: 0, transformOrigin: '0 0', ...style }}>
       <Filters id={id} table={table} />
       <img
-        src={masked && mask ? mask : pictureOf(reference.id)} alt={masked ? `${reference.title}: a guess of its ${look.name}` : reference.title} draggable={false}
+        src={masked && mask ? mask : pictureOf(reference)} alt={masked ? `${reference.title}: a guess of its ${look.name}` : reference.title} draggable={false}
         style={{ width: '100%', height: '100%', objectFit: 'contain', display: 'block', filter: filterOf(look, id, table, 400) || undefined, transform: mirrored ? 'scaleX(-1)' : undefined }}
       />
     </div>
@@ -160,7 +160,7 @@ export function SmallPair({ surface, reference, mirrored, leftHanded }: { readon
   return (
     <View testID="small-look" style={{ position: 'absolute', bottom: 8, [leftHanded ? 'right' : 'left']: 8, flexDirection: 'row', gap: 6, padding: 6, backgroundColor: palette.desk, borderWidth: 1, borderColor: palette.rule, pointerEvents: 'none' }}>
       <div style={{ transform: mirrored ? 'scaleX(-1)' : undefined }}><SmallPage surface={surface} height={height} label="Your page, small" /></div>
-      <img src={previewOf(reference.id)} alt={`${reference.title}, small`} style={{ height, transform: mirrored ? 'scaleX(-1)' : undefined }} />
+      <img src={previewOf(reference)} alt={`${reference.title}, small`} style={{ height, transform: mirrored ? 'scaleX(-1)' : undefined }} />
     </View>
   );
 }

@@ -8,7 +8,7 @@ import { Field } from '../../ui/field';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
 import { addingSheet, refiningOver, removingSheet, reordering, settingGroup } from '../sheet-acts';
-import { Slider } from './slider';
+import { Slider } from '../../ui/slider';
 
 /** A sheet alone, as a small picture. */
 function smallPicture(things: ReadonlyMap<Id, Thing>, sheet: Sheet): string {

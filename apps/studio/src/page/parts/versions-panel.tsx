@@ -8,7 +8,7 @@ import { WordAct } from '../../ui/acts';
 import { Field } from '../../ui/field';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
-import { Acts, Panel } from './panel';
+import { Acts, Panel } from '../../ui/panel';
 
 interface VersionsPanelProps {
   readonly keeper: PageKeeper;

@@ -1,5 +1,5 @@
-import { usePalette } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { usePalette } from './use-desk-theme';
+import { Words } from './words';
 import { View } from 'react-native';
 
 interface SliderProps {

@@ -1,8 +1,8 @@
 import type { PropsWithChildren } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { WordAct } from '../../ui/acts';
-import { usePalette, useWide } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { WordAct } from './acts';
+import { usePalette, useWide } from './use-desk-theme';
+import { Words } from './words';
 
 interface PanelProps {
   readonly title: string;

@@ -1,0 +1,3 @@
+import { BoardsScreen } from '../../src/boards/boards-screen';
+
+export default BoardsScreen;

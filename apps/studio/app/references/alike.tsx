@@ -1,0 +1,3 @@
+import { AlikeScreen } from '../../src/references/alike-screen';
+
+export default AlikeScreen;

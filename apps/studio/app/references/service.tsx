@@ -1,0 +1,3 @@
+import { ServiceScreen } from '../../src/references/service-screen';
+
+export default ServiceScreen;

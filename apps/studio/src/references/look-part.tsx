@@ -1,0 +1,39 @@
+import { View } from 'react-native';
+import { previewOf, useReferenceQuery } from '../data/api';
+import { SECOND_LOOKS, type Look } from '../page/second-look';
+import { WordAct } from '../ui/acts';
+import { Acts } from '../ui/panel';
+import { Words } from '../ui/words';
+import type { PartProps } from './reference-screen';
+
+interface LookProps extends PartProps {
+  readonly look: Look;
+  readonly onLook: (look: Look) => void;
+  readonly mirrored: boolean;
+  readonly onMirrored: (mirrored: boolean) => void;
+}
+
+/** The picture seen afresh, and what has been noticed about it so far. */
+export function LookPart({ reference, look, onLook, mirrored, onMirrored }: LookProps) {
+  const { marks, author, credit, licence, caption } = reference;
+  const traits = marks.filter((m) => m.kind === 'trait');
+  return (
+    <>
+      <Acts about="See it afresh">
+        <WordAct label="mirrored" on={mirrored} onPress={() => onMirrored(!mirrored)} />
+        {SECOND_LOOKS.map((name) => <WordAct key={name} label={name === 'squint' ? 'squint, big values' : name} on={look.name === name} onPress={() => onLook({ ...look, name: look.name === name ? null : name })} />)}
+        {look.name === 'squint' ? [2, 3, 4, 5].map((values) => <WordAct key={values} small label={`${values} values`} on={look.values === values} onPress={() => onLook({ ...look, values })} />) : null}
+      </Acts>
+      {look.name === 'silhouette' || look.name === 'gaps' ? <Words size={13} soft>A guess, by what differs from the background.</Words> : null}
+      {traits.map((trait, i) => <Words key={trait.id}>{`${i + 1}. ${trait.text}`}</Words>)}
+      {marks.flatMap((mark) => (mark.kind === 'detail' ? [<Detail key={mark.id} id={mark.reference} />] : []))}
+      {caption ? <Words size={13} soft>{caption}</Words> : null}
+      <Words size={13} soft testID="credit">{[author || 'Author not known', credit, licence || 'licence not known'].filter((part) => part !== '').join(' · ')}</Words>
+    </>
+  );
+}
+
+function Detail({ id }: { readonly id: string }) {
+  const { data } = useReferenceQuery(id);
+  return data ? <View style={{ height: 120 }}><img src={previewOf(data)} alt={`Detail: ${data.title}`} style={{ height: '100%', objectFit: 'contain', alignSelf: 'flex-start' }} /></View> : null;
+}

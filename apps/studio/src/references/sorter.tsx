@@ -1,0 +1,102 @@
+import { useEffect, useRef, useState } from 'react';
+import type { ReferenceBrief } from '@deft/contract';
+import type { Id } from '@deft/core';
+import { usePalette } from '../ui/use-desk-theme';
+import { Words } from '../ui/words';
+
+/** How near the edge of what scrolls a picture must be held for the wall to follow, and how fast it then goes, pixels a frame. */
+const EDGE = 70;
+const SPEED = 12;
+
+interface SorterProps {
+  readonly places: ReadonlyMap<number, ReferenceBrief>;
+  readonly total: number;
+  readonly columns: number;
+  readonly cell: number;
+  readonly gap: number;
+  readonly scroller: HTMLElement | null;
+  readonly onMove: (reference: Id, after: Id | null) => Promise<unknown>;
+}
+
+/**
+ * Lies over the wall while its order is changed: a picture is dragged to its place, or carried there
+ * with the arrow keys once it is picked.
+ */
+export function Sorter({ places, total, columns, cell, gap, scroller, onMove }: SorterProps) {
+  const palette = usePalette();
+  const host = useRef<HTMLDivElement>(null);
+  const [held, setHeld] = useState<{ from: number; to: number } | null>(null);
+  const [picked, setPicked] = useState(0);
+  const [said, setSaid] = useState('');
+  const pointer = useRef({ x: 0, y: 0 });
+  const row = cell * 1.25 + gap;
+  const placeAt = (clientX: number, clientY: number): number => {
+    const box = host.current?.getBoundingClientRect();
+    if (!box) return 0;
+    const column = Math.min(columns - 1, Math.max(0, Math.floor((clientX - box.left + gap / 2) / (cell + gap))));
+    return Math.min(total - 1, Math.max(0, Math.floor((clientY - box.top) / row) * columns + column));
+  };
+  const move = async (from: number, to: number): Promise<void> => {
+    const moved = places.get(from);
+    // The picture that will stand before it: none for the first place.
+    const before = to === 0 ? null : places.get(to > from ? to : to - 1);
+    if (!moved || before === undefined || from === to) return;
+    await onMove(moved.id, before?.id ?? null);
+    setPicked(to);
+    setSaid(`${moved.title} is now at place ${to + 1} of ${total}.`);
+  };
+  useEffect(() => {
+    if (!held || !scroller) return undefined;
+    let frame = 0;
+    const follow = (): void => {
+      const box = scroller.getBoundingClientRect();
+      const { y } = pointer.current;
+      const by = y < box.top + EDGE ? -SPEED : y > box.bottom - EDGE ? SPEED : 0;
+      if (by !== 0) scroller.scrollBy(0, by);
+      frame = requestAnimationFrame(follow);
+    };
+    frame = requestAnimationFrame(follow);
+    return () => cancelAnimationFrame(frame);
+  }, [held, scroller]);
+  const at = (place: number): { left: number; top: number } => ({ left: (place % columns) * (cell + gap), top: Math.floor(place / columns) * row });
+  const steps: Readonly<Record<string, number>> = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -columns, ArrowDown: columns };
+  const marked = held ? at(held.to) : null;
+  const ring = at(Math.min(picked, total - 1));
+  return (
+    <div
+      ref={host} role="application" tabIndex={0} aria-label={`Order of the pictures. Place ${picked + 1}: ${places.get(picked)?.title ?? ''}. Arrow keys go from picture to picture; with Shift they carry it along.`} data-testid="sorter"
+      style={{ position: 'absolute', inset: 0, cursor: held ? 'grabbing' : 'grab', touchAction: 'none', userSelect: 'none' }}
+      onKeyDown={(event) => {
+        const by = steps[event.key];
+        if (by === undefined) return;
+        event.preventDefault();
+        const to = Math.min(total - 1, Math.max(0, picked + by));
+        if (event.shiftKey) void move(picked, to);
+        else setPicked(to);
+      }}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        pointer.current = { x: event.clientX, y: event.clientY };
+        const from = placeAt(event.clientX, event.clientY);
+        setPicked(from);
+        setHeld({ from, to: from });
+      }}
+      onPointerMove={(event) => {
+        pointer.current = { x: event.clientX, y: event.clientY };
+        if (held) setHeld({ from: held.from, to: placeAt(event.clientX, event.clientY) });
+      }}
+      onPointerUp={(event) => {
+        if (!held) return;
+        setHeld(null);
+        void move(held.from, placeAt(event.clientX, event.clientY));
+      }}
+      onPointerCancel={() => setHeld(null)}
+    >
+      <div style={{ position: 'absolute', ...ring, width: cell, height: cell * 1.25, boxSizing: 'border-box', border: `3px solid ${palette.verdigris}`, pointerEvents: 'none' }} />
+      {held && marked && held.to !== held.from ? (
+        <div style={{ position: 'absolute', top: marked.top, left: marked.left + (held.to > held.from ? cell + gap / 2 - 2 : -gap / 2 - 2), width: 4, height: cell * 1.25, background: palette.verdigris, pointerEvents: 'none' }} />
+      ) : null}
+      <div role="status" style={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden' }}><Words size={12}>{said}</Words></div>
+    </div>
+  );
+}

@@ -1,0 +1,5 @@
+export * from './alike.ts';
+export * from './mark.ts';
+export * from './preparation.ts';
+export * from './seen.ts';
+export * from './sight.ts';

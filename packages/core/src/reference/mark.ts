@@ -1,0 +1,54 @@
+import type { Point } from '../geometry/point.ts';
+import type { Id } from '../page/things.ts';
+import type { CropBox } from './preparation.ts';
+
+/** What the student noticed; tied to a spot when wanted. All places are original-picture pixels. */
+export interface TraitMark {
+  readonly kind: 'trait';
+  readonly id: Id;
+  readonly text: string;
+  readonly at: Point | null;
+}
+
+/** A named point on the thing. Left and right are the sitter's. */
+export interface LandmarkMark {
+  readonly kind: 'landmark';
+  readonly id: Id;
+  readonly name: string;
+  readonly at: Point;
+  /** Known where it would be, but covered. */
+  readonly hidden: boolean;
+}
+
+/** A length taken in units of another. */
+export interface LengthSight {
+  readonly kind: 'sight';
+  readonly id: Id;
+  readonly unit: readonly [Point, Point];
+  readonly span: readonly [Point, Point];
+  /** How many units it looked like, before it was measured. */
+  readonly guess: number | null;
+}
+
+/** A tilt taken against level, degrees. */
+export interface TiltSight {
+  readonly kind: 'sight';
+  readonly id: Id;
+  readonly unit: null;
+  readonly span: readonly [Point, Point];
+  readonly guess: number | null;
+}
+
+/** Another picture that shows a region more nearly. */
+export interface DetailMark {
+  readonly kind: 'detail';
+  readonly id: Id;
+  readonly box: CropBox;
+  readonly reference: Id;
+}
+
+export type SightMark = LengthSight | TiltSight;
+/** Whatever the student places on a reference. */
+export type ReferenceMark = TraitMark | LandmarkMark | SightMark | DetailMark;
+export const MARK_KINDS = ['trait', 'landmark', 'sight', 'detail'] as const;
+export type MarkKind = (typeof MARK_KINDS)[number];

@@ -1,0 +1,2 @@
+export type { SubjectKey } from '@deft/core';
+export type { ViewKey } from '@deft/contract';
