@@ -1,7 +1,7 @@
 /** Packages that ship modern modules only, so that Jest must transpile them. */
 const modern = [
   '(jest-)?react-native', '@react-native', 'expo', '@expo', 'react-navigation', '@react-navigation', 'react-redux', '@reduxjs', 'immer', 'reselect', 'redux',
-  'comlink', 'idb', 'rbush', 'quickselect', 'standard-navigation', 'linear-sum-assignment', 'ml-', 'is-any-array', 'fractional-indexing', 'binary-search', 'cheminfo-types',
+  'comlink', 'idb', 'rbush', 'quickselect', 'standard-navigation', 'linear-sum-assignment', 'ml-', 'is-any-array', 'fractional-indexing', 'binary-search', 'cheminfo-types', 'd3-', 'internmap',
 ];
 const transformIgnorePatterns = [`node_modules/(?!(${modern.join('|')}))`];
 
@@ -10,7 +10,7 @@ const plain = (name) => ({
   rootDir: `packages/${name}`,
   testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.test.ts'],
-  transform: { '\\.[jt]s$': ['babel-jest', { configFile: require.resolve('./babel.config.cjs') }] },
+  transform: { '\\.m?[jt]s$': ['babel-jest', { configFile: require.resolve('./babel.config.cjs') }] },
   transformIgnorePatterns,
 });
 
@@ -23,6 +23,7 @@ module.exports = {
       rootDir: 'apps/studio',
       preset: 'jest-expo',
       testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/src/**/*.test.tsx'],
+      transform: { '\\.mjs$': ['babel-jest', { configFile: require.resolve('./babel.config.cjs') }] },
       transformIgnorePatterns,
     },
   ],

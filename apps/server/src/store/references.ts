@@ -46,7 +46,7 @@ export async function briefs(database: Database, ids: readonly Id[]): Promise<Ma
 }
 
 /** How much wider than high, or the other way, a picture may be and still count as square. */
-const SQUARE = 1.15;
+const SQUARE = sql.raw('1.15');
 
 function conditions(database: Database, query: ReferenceQuery): SQL | undefined {
   const [width, height] = [sql`coalesce(${preparations.width}, ${references.width})`, sql`coalesce(${preparations.height}, ${references.height})`];

@@ -82,8 +82,8 @@ function OneReference({ reference }: { readonly reference: Reference }) {
     </>
   );
   const parts = (
-    <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ gap: 6, paddingHorizontal: 10 }} style={{ flexGrow: 0 }}>
-      {PARTS.map((name) => <WordAct key={name} label={name} on={part === name} soft onPress={() => go(name)} />)}
+    <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ paddingHorizontal: 8 }} style={{ flexGrow: 0 }}>
+      {PARTS.map((name) => <WordAct key={name} small label={name} on={part === name} soft onPress={() => go(name)} style={{ paddingHorizontal: 5 }} />)}
     </ScrollView>
   );
   return (

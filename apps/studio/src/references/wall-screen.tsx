@@ -116,7 +116,7 @@ export function WallScreen() {
       ) : null}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 10, rowGap: 4 }}>
         <Search key={query.set ?? 'all'} value={query.q ?? ''} onChange={(q) => change({ q })} />
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 4 }}>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 4, flexShrink: 1 }}>
           <WordAct small label={sifting ? 'sift ▴' : 'sift ▾'} spoken="Sift" on={sifted} onPress={() => setSifting(!sifting)} />
           <WordAct small label="choose several" on={chosen !== null} onPress={() => { setChosen(chosen ? null : new Set()); setOrdering(false); }} />
           {inOwnOrder && set.count > 1 ? <WordAct small label="order" spoken="Change the order by hand" on={ordering} onPress={() => { setOrdering(!ordering); setChosen(null); }} /> : null}
@@ -128,11 +128,11 @@ export function WallScreen() {
         </View>
       </View>
       {sifting ? (
-        <View role="group" aria-label="Sift by" style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 }}>
+        <ScrollView horizontal showsHorizontalScrollIndicator={false} role="group" aria-label="Sift by" style={{ flexGrow: 0, marginVertical: -10 }} contentContainerStyle={{ gap: 6 }}>
           {SIEVES.map(({ label, on }) => <WordAct key={label} small label={label} on={isOn(query, on)} onPress={() => change(isOn(query, on) ? Object.fromEntries(Object.keys(on).map((key) => [key, undefined])) : on)} />)}
           <WordAct small label="least drawn first" on={query.sort === 'least drawn'} onPress={() => change({ sort: query.sort === 'least drawn' ? undefined : 'least drawn' })} />
           <WordAct small label="by title" on={query.sort === 'title'} onPress={() => change({ sort: query.sort === 'title' ? undefined : 'title' })} />
-        </View>
+        </ScrollView>
       ) : null}
       {!data ? <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /> : null}
       {data && total === 0 ? <Empty>{sifted ? NOTHING_FITS : set ? 'No picture in this set yet. Bring some in, or choose several on the wall and put them into it.' : EMPTY_WALL}</Empty> : null}
