@@ -1,15 +1,15 @@
 import { useEffect, useRef, useState } from 'react';
-import type { ReferenceBrief } from '@deft/contract';
 import type { Id } from '@deft/core';
 import { usePalette } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
+import type { Places } from './places';
 
 /** How near the edge of what scrolls a picture must be held for the wall to follow, and how fast it then goes, pixels a frame. */
 const EDGE = 70;
 const SPEED = 12;
 
 interface SorterProps {
-  readonly places: ReadonlyMap<number, ReferenceBrief>;
+  readonly places: Places;
   readonly total: number;
   readonly columns: number;
   readonly cell: number;
@@ -36,12 +36,9 @@ export function Sorter({ places, total, columns, cell, gap, scroller, onMove }: 
     const column = Math.min(columns - 1, Math.max(0, Math.floor((clientX - box.left + gap / 2) / (cell + gap))));
     return Math.min(total - 1, Math.max(0, Math.floor((clientY - box.top) / row) * columns + column));
   };
-  const move = async (from: number, to: number): Promise<void> => {
-    const moved = places.get(from);
-    // The picture that will stand before it: none for the first place.
-    const before = to === 0 ? null : places.get(to > from ? to : to - 1);
-    if (!moved || before === undefined || from === to) return;
-    await onMove(moved.id, before?.id ?? null);
+  const move = (from: number, to: number): void => {
+    const moved = places.carry(from, to, onMove);
+    if (!moved) return;
     setPicked(to);
     setSaid(`${moved.title} is now at place ${to + 1} of ${total}.`);
   };
@@ -71,7 +68,7 @@ export function Sorter({ places, total, columns, cell, gap, scroller, onMove }: 
         if (by === undefined) return;
         event.preventDefault();
         const to = Math.min(total - 1, Math.max(0, picked + by));
-        if (event.shiftKey) void move(picked, to);
+        if (event.shiftKey) move(picked, to);
         else setPicked(to);
       }}
       onPointerDown={(event) => {
@@ -88,7 +85,7 @@ export function Sorter({ places, total, columns, cell, gap, scroller, onMove }: 
       onPointerUp={(event) => {
         if (!held) return;
         setHeld(null);
-        void move(held.from, placeAt(event.clientX, event.clientY));
+        move(held.from, placeAt(event.clientX, event.clientY));
       }}
       onPointerCancel={() => setHeld(null)}
     >

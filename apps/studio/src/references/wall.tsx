@@ -6,6 +6,7 @@ import type { Id } from '@deft/core';
 import { useReferencesQuery } from '../data/api';
 import { PreviewCard } from '../ui/preview';
 import { usePalette } from '../ui/use-desk-theme';
+import { Places } from './places';
 import { Sorter } from './sorter';
 
 const GAP = 10;
@@ -34,7 +35,7 @@ export function Wall({ query, total, columns, scroller, chosen, onTouch, onMove 
   const cell = (width - (columns - 1) * GAP) / columns;
   const height = Math.max(1, Math.round(cell * 1.25 + GAP));
   // What a place holds, filled in by the rows as they are shown.
-  const [places] = useState(() => new Map<number, ReferenceBrief>());
+  const [places] = useState(() => new Places());
   // eslint-disable-next-line react-hooks/incompatible-library -- the list of what is in view changes while one scrolls, which is the point
   const list = useVirtualizer({ count: width > 0 ? rows : 0, getScrollElement: () => scroller, estimateSize: () => height, overscan: OVERSCAN, scrollMargin: top });
   useEffect(() => list.measure(), [list, height]);
@@ -63,7 +64,7 @@ export function Wall({ query, total, columns, scroller, chosen, onTouch, onMove 
 interface RowProps extends Pick<WallProps, 'query' | 'columns' | 'chosen' | 'onTouch'> {
   readonly from: number;
   readonly cell: number;
-  readonly places: Map<number, ReferenceBrief>;
+  readonly places: Places;
 }
 
 function WallRow({ query, from, columns, cell, chosen, onTouch, places }: RowProps) {
@@ -72,9 +73,10 @@ function WallRow({ query, from, columns, cell, chosen, onTouch, places }: RowPro
   const first = Math.floor(from / count) * count;
   const { data } = useReferencesQuery({ ...query, from: first, count });
   const shown = data?.items.slice(from - first, from - first + columns);
+  // Only what the desk has just said: an answer from before a move must not undo it.
   useEffect(() => {
-    shown?.forEach((reference, i) => places.set(from + i, reference));
-  }, [shown, from, places]);
+    data?.items.slice(from - first, from - first + columns).forEach((reference, i) => places.set(from + i, reference));
+  }, [data, from, first, columns, places]);
   return (
     <View style={{ flexDirection: 'row', gap: GAP }}>
       {shown

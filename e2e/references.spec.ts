@@ -1,0 +1,194 @@
+import { expect, test, type Page } from '@playwright/test';
+import sharp from 'sharp';
+import type { Reference, ReferencePage, ReferenceSet } from '@deft/contract';
+import { openDesk, type Desk } from './desk.ts';
+import { openReference } from './trace.ts';
+
+let desk: Desk;
+let close: () => Promise<void>;
+test.beforeAll(async () => {
+  ({ desk, close } = await openDesk());
+});
+test.afterAll(async () => close());
+
+const read = async <T>(page: Page, path: string): Promise<T> => (await (await page.request.get(`${desk.address}/api${path}`)).json()) as T;
+const picture = (colour: string): Promise<Buffer> => sharp({ create: { width: 300, height: 360, channels: 3, background: colour } }).composite([{ input: { create: { width: 120, height: 150, channels: 3, background: '#222' } }, left: 60, top: 80 }]).png().toBuffer();
+
+/** Hands files over as a drop or a paste would. */
+async function handOver(page: Page, how: 'drop' | 'paste', name: string, bytes: Buffer): Promise<void> {
+  await page.evaluate(([type, file, data]) => {
+    const transfer = new DataTransfer();
+    transfer.items.add(new File([Uint8Array.from(atob(data), (c) => c.charCodeAt(0))], file, { type: 'image/png' }));
+    if (type === 'paste') window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: transfer, bubbles: true, cancelable: true }));
+    else window.dispatchEvent(new DragEvent('drop', { dataTransfer: transfer, bubbles: true, cancelable: true }));
+  }, [how, name, bytes.toString('base64')] as const);
+}
+
+/** Where a place of a picture lies on the screen: shares of its width and height. */
+async function onStage(page: Page, reference: { width: number; height: number }, x: number, y: number): Promise<{ x: number; y: number }> {
+  const box = (await page.getByTestId('stage').boundingBox())!;
+  const by = Math.min(box.width / reference.width, box.height / reference.height);
+  return { x: box.x + (box.width - by * reference.width) / 2 + x * by * reference.width, y: box.y + (box.height - by * reference.height) / 2 + y * by * reference.height };
+}
+
+const SIZES = [
+  { name: 'phone', viewport: { width: 390, height: 844 }, hasTouch: true },
+  { name: 'wide', viewport: { width: 1280, height: 800 }, hasTouch: false },
+] as const;
+
+for (const { name, viewport, hasTouch } of SIZES) {
+  test.describe(name, () => {
+    test.use({ viewport, hasTouch });
+
+    test('pictures come in by chooser, drop and paste; what is known or refused is said; they are searched and put into a set', async ({ page }) => {
+      await page.goto(`${desk.address}/references`);
+      await page.getByTestId('bring').click();
+      const [one, two, three] = [await picture(name === 'phone' ? '#8ac' : '#ca8'), await picture(name === 'phone' ? '#7c9' : '#97c'), await picture(name === 'phone' ? '#c99' : '#99c')];
+      await page.getByTestId('files').setInputFiles([{ name: `hook ${name} 1.png`, mimeType: 'image/png', buffer: one }, { name: 'letter.png', mimeType: 'image/png', buffer: Buffer.from('no') }]);
+      const list = page.getByTestId('brought');
+      await expect(list.getByRole('group', { name: 'in', exact: true })).toContainText(`hook ${name} 1.png`);
+      await expect(list.getByRole('group', { name: 'refused' })).toContainText('“letter.png” was not brought in');
+      await handOver(page, 'drop', `hook ${name} 2.png`, two);
+      await expect(list).toContainText(`hook ${name} 2.png`);
+      await handOver(page, 'paste', `hook ${name} 3.png`, three);
+      await expect(list).toContainText(`hook ${name} 3.png`);
+      await handOver(page, 'drop', 'again.png', one);
+      await expect(list.getByRole('group', { name: 'already here' })).toContainText('again.png');
+      await page.getByRole('button', { name: 'close', exact: true }).click();
+      await page.getByTestId('search').fill(`hook ${name}`);
+      await expect(page.getByTestId('reference')).toHaveCount(3);
+      await page.getByRole('button', { name: 'choose several' }).click();
+      await page.getByRole('button', { name: 'all of them' }).click();
+      await expect(page.getByText('3 pictures chosen')).toBeVisible();
+      await page.getByRole('button', { name: 'Into a set' }).click();
+      await page.getByLabel('Or a new set, called').fill(`Hooks ${name}`);
+      await page.getByRole('button', { name: 'Make the set' }).click();
+      await expect(page.getByRole('alert')).toContainText(`The set “Hooks ${name}” is made, with 3 pictures.`);
+      await page.getByTestId('search').fill('');
+      await page.getByRole('button', { name: `Hooks ${name}`, exact: true }).click();
+      await expect(page.getByTestId('reference')).toHaveCount(3);
+    });
+
+    test('a set is ordered by drag and by keys', async ({ page }) => {
+      await page.goto(`${desk.address}/references`);
+      await page.getByRole('button', { name: 'Trunks and lamps', exact: true }).click();
+      await page.getByTestId('reference').first().waitFor();
+      const set = (await read<ReferenceSet[]>(page, '/sets')).find((s) => s.title === 'Trunks and lamps')!;
+      const order = async (): Promise<string[]> => (await read<ReferencePage>(page, `/references?set=${set.id}`)).items.map(({ title }) => title);
+      const before = await order();
+      await page.getByRole('button', { name: 'Change the order by hand' }).click();
+      const sorter = page.getByTestId('sorter');
+      const box = (await sorter.boundingBox())!;
+      const columns = name === 'phone' ? 3 : 6;
+      const cell = box.width / columns;
+      await page.mouse.move(box.x + 0.5 * cell, box.y + 40);
+      await page.mouse.down();
+      await page.mouse.move(box.x + 1.5 * cell, box.y + 50, { steps: 4 });
+      await page.mouse.move(box.x + 2.5 * cell, box.y + 50, { steps: 4 });
+      await page.mouse.up();
+      await expect.poll(order).toEqual([before[1], before[2], before[0], ...before.slice(3)]);
+      await sorter.focus();
+      await page.keyboard.press('Shift+ArrowLeft');
+      await expect.poll(order).toEqual([before[1], before[0], before[2], ...before.slice(3)]);
+      await page.keyboard.press('Shift+ArrowLeft');
+      await expect.poll(order).toEqual(before);
+      await page.getByTestId('ordering-done').click();
+    });
+
+    test('a reference is noticed about, marked, measured by eye, prepared, and studied as it was prepared', async ({ page }) => {
+      await openReference(page, desk, name === 'phone' ? 'Porter sweeping' : 'Woman waiting');
+      const id = page.url().split('/').at(-1)!;
+      const now = (): Promise<Reference> => read<Reference>(page, `/references/${id}`);
+      const reference = await now();
+      await page.getByRole('button', { name: 'Notice', exact: true }).click();
+      await page.getByTestId('notice').fill('All the weight on one leg');
+      await page.getByRole('button', { name: 'Add', exact: true }).click();
+      await page.getByRole('button', { name: 'Tie to a spot: All the weight on one leg' }).click();
+      const spot = await onStage(page, reference, 0.5, 0.6);
+      await page.mouse.click(spot.x, spot.y);
+      await expect.poll(async () => (await now()).marks.map((m) => (m.kind === 'trait' && m.at ? Math.round((m.at.x / reference.width) * 10) : null))).toEqual([5]);
+
+      await page.getByRole('button', { name: 'Landmarks', exact: true }).click();
+      await page.getByRole('button', { name: 'crown', exact: true }).click();
+      await expect(page.getByTestId('asks')).toHaveText('Touch the crown');
+      const crown = await onStage(page, reference, 0.42, 0.12);
+      await page.mouse.click(crown.x, crown.y);
+      await expect.poll(async () => (await now()).marks.filter((m) => m.kind === 'landmark').length).toBe(1);
+
+      await page.getByRole('button', { name: 'Sights', exact: true }).click();
+      await page.getByRole('button', { name: 'A length' }).click();
+      const line = async (y0: number, y1: number): Promise<void> => {
+        const [a, b] = [await onStage(page, reference, 0.3, y0), await onStage(page, reference, 0.3, y1)];
+        await page.mouse.move(a.x, a.y);
+        await page.mouse.down();
+        await page.mouse.move(b.x, b.y, { steps: 5 });
+        await page.mouse.up();
+      };
+      await line(0.1, 0.2);
+      await expect(page.getByTestId('sight-asks')).toContainText('Now draw the length');
+      await line(0.2, 0.7);
+      await page.getByRole('button', { name: '4', exact: true }).click();
+      await expect(page.getByTestId('measured')).toHaveCount(0);
+      await page.getByRole('button', { name: 'Tell the number' }).click();
+      await expect(page.getByTestId('measured')).toContainText(/Measured: (4\.9|5(\.0)?).* Your eye saw it \d+ % shorter/);
+
+      await page.getByRole('button', { name: 'Prepare', exact: true }).click();
+      const draft = page.getByTestId('draft');
+      await expect(draft).toHaveAttribute('data-shown', /[1-9]/);
+      await page.getByRole('button', { name: 'flip', exact: true }).click();
+      await page.getByRole('button', { name: 'grey', exact: true }).click();
+      await page.getByRole('slider', { name: 'Black point' }).fill('60');
+      await page.getByTestId('keep').click();
+      await expect(page.getByRole('alert')).toContainText('Kept. The original stays as it came.');
+      const prepared = await now();
+      expect([prepared.revision, prepared.preparation.flip, prepared.preparation.black]).toEqual([1, true, 60]);
+      const side = (r: Reference, landmark: string): number => r.truth!.landmarks.find((l) => l.name === landmark)!.at.x;
+      expect(side(prepared, 'right hip')).toBeCloseTo(reference.width - side(reference, 'left hip'), 1);
+      await page.getByTestId('study-this').click();
+      await expect(page.getByTestId('hand')).toBeVisible();
+      const study = await read<{ reference: Reference }>(page, `/studies/${page.url().split('/').at(-1)}`);
+      expect(study.reference.revision).toBe(1);
+    });
+
+    test('the picture service is searched, fails kindly, and gives several pictures at once', async ({ page }) => {
+      await page.goto(`${desk.address}/references/service`);
+      await page.getByTestId('service-search').fill('head looking up');
+      await expect(page.getByTestId('offered')).toHaveCount(1);
+      await page.request.put(`${desk.address}/api/services/pictures/fault`, { data: { fault: 'failing' } });
+      await page.getByTestId('service-search').fill('goat');
+      await expect(page.getByText('The picture service does not answer just now.')).toBeVisible();
+      await page.request.put(`${desk.address}/api/services/pictures/fault`, { data: { fault: 'none' } });
+      await page.getByRole('button', { name: 'Try again' }).click();
+      await page.getByTestId('offered').nth(name === 'phone' ? 0 : 2).click();
+      await page.getByTestId('offered').nth(name === 'phone' ? 1 : 3).click();
+      await expect(page.getByTestId('time-left')).toContainText('left');
+      await page.getByTestId('take').click();
+      await expect(page.getByRole('alert')).toContainText('2 pictures taken, with author and licence.');
+    });
+
+    test('a board is laid out, its pictures are moved, hidden and stacked, and it lies behind a page', async ({ page }) => {
+      await page.goto(`${desk.address}/references?q=head`);
+      await page.getByRole('button', { name: 'choose several' }).click();
+      for (const n of [0, 1]) await page.getByTestId('reference').nth(n).click();
+      await page.getByRole('button', { name: 'On a board' }).click();
+      await page.getByTestId('add-pictures').waitFor();
+      await expect(page.getByTestId('save-state')).toHaveText('saved');
+      await expect(page.getByTestId('page')).toHaveAttribute('aria-busy', 'false');
+      const box = (await page.getByTestId('page').boundingBox())!;
+      const middle = { x: box.x + box.width * 0.35, y: box.y + box.height * 0.5 };
+      await page.mouse.click(middle.x, middle.y);
+      await page.getByRole('button', { name: 'to the front' }).click();
+      await page.getByRole('button', { name: 'hide', exact: true }).click();
+      await expect(page.getByRole('button', { name: 'hidden: 1' })).toBeVisible();
+      await page.getByTestId('undo').click();
+      await expect(page.getByRole('button', { name: 'hidden: 1' })).toHaveCount(0);
+      await page.getByTestId('add-pictures').click();
+      await page.getByRole('dialog', { name: 'Add pictures' }).getByTestId('reference').first().click();
+      await expect(page.getByTestId('save-state')).toHaveText('saved');
+      const board = page.url().split('/').at(-1)!;
+      const { page: pageId } = await read<{ page: string }>(page, `/boards/${board}`);
+      const { operations } = await read<{ operations: { operation: { body: { add?: { type: string }[] } } }[] }>(page, `/pages/${pageId}/operations?after=0`);
+      expect(operations.flatMap(({ operation }) => operation.body.add ?? []).filter(({ type }) => type === 'placement')).toHaveLength(3);
+    });
+  });
+}
