@@ -99,8 +99,23 @@ async function shots(desk: Desk, page: Page, size: keyof typeof SIZES, study: St
   };
   await show('/');
   await take('desk');
-  await show('/references');
+  const [platform, , , , heads] = (await (await fetch(`${desk.address}/api/sets`)).json()) as ReferenceSet[];
+  await show(`/references?set=${platform!.id}`);
   await take('references');
+  if (size === 'phone') {
+    await show(`/references/${heads!.first[2]!.id}`);
+    await page.getByRole('button', { name: 'Landmarks', exact: true }).click();
+    await page.waitForTimeout(600);
+    await take('reference');
+  } else {
+    const board = await post<{ id: string }>(desk, '/boards', { title: 'Heads of the staff', references: heads!.first.map(({ id }) => id) });
+    await show(`/boards/${board.id}`);
+    await page.waitForTimeout(800);
+    const box = (await page.getByTestId('page').boundingBox())!;
+    await page.mouse.click(box.x + box.width * 0.4, box.y + box.height * 0.3);
+    await page.waitForTimeout(500);
+    await take('board');
+  }
   await show('/');
   await page.getByTestId('start').click();
   await page.getByTestId('hold').waitFor();
@@ -156,13 +171,6 @@ async function pageShots(page: Page, size: keyof typeof SIZES, take: (name: stri
   await stroke(arc(110, 82, 32, 30, 0, 6.2, 40), 'mouse');
   await page.waitForTimeout(400);
   await take('move');
-  await page.getByTestId('sheets').click();
-  await page.getByTestId('looks').click();
-  await page.getByRole('button', { name: 'squint' }).click();
-  await page.keyboard.press('Escape');
-  await page.getByTestId('sheets').click();
-  await page.waitForTimeout(1500);
-  await take('squint');
 }
 
 await mkdir(OUT, { recursive: true });

@@ -11,7 +11,7 @@ import { useDesk, useDeskDispatch } from '../data/store';
 import { usePage, useThings } from '../data/use-page';
 import { addingPictures, cropping, hidingPictures, stacking } from '../page/board-acts';
 import type { MoveWay } from '../page/hands/move';
-import { MoveActs } from '../page/parts/move-acts';
+import { MoveActs, Numbers } from '../page/parts/move-acts';
 import { Notice } from '../page/parts/notice';
 import { PageView } from '../page/parts/page-view';
 import { SaveSign, SlimLine } from '../page/parts/slim-line';
@@ -57,6 +57,7 @@ function OpenBoard({ board, keeper }: { readonly board: Board; readonly keeper: 
   const [loop, setLoop] = useState<readonly Point[] | null>(null);
   const [way, setWay] = useState<MoveWay>('move');
   const [open, setOpen] = useState<Open>(null);
+  const [numbers, setNumbers] = useState(false);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [title, setTitle] = useState(board.title);
   const things = useThings(keeper, ['placement', 'sheet', 'page']);
@@ -112,6 +113,7 @@ function OpenBoard({ board, keeper }: { readonly board: Board; readonly keeper: 
         {open === 'crop' && picked[0] ? <CropPanel placement={picked[0]} onCrop={(change) => { void keeper.commit(change); close(); }} onClose={close} leftHanded={leftHanded} /> : null}
       </View>
       <View style={{ borderTopWidth: 1, borderColor: palette.rule, paddingHorizontal: 6 }}>
+        {numbers && surface && picked.length > 0 ? <Numbers keeper={keeper} surface={surface} picks={picks} onDone={() => setNumbers(false)} /> : null}
         <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ alignItems: 'center', minHeight: 48 }}>
           {picked.length > 0 ? (
             <>
@@ -122,7 +124,7 @@ function OpenBoard({ board, keeper }: { readonly board: Board; readonly keeper: 
               {picked.length === 1 ? <WordAct small label="look at it large" onPress={() => router.push({ pathname: '/references/[id]', params: { id: picked[0]?.reference ?? '' } })} /> : null}
             </>
           ) : null}
-          <MoveActs keeper={keeper} surface={surface} picks={picks} onPick={setPicks} loop={loop} way={way} onWay={setWay} oneSheet={false} onOneSheet={() => undefined} sheetName="" onSheet={() => undefined} onNumbers={() => undefined} />
+          <MoveActs keeper={keeper} surface={surface} picks={picks} onPick={setPicks} loop={loop} way={way} onWay={setWay} onNumbers={() => setNumbers(true)} />
         </ScrollView>
         <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', paddingVertical: 6 }}>
           <MainAct label="Add pictures" onPress={() => setOpen(open === 'add' ? null : 'add')} testID="add-pictures" />

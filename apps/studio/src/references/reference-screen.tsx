@@ -82,7 +82,7 @@ function OneReference({ reference }: { readonly reference: Reference }) {
     </>
   );
   const parts = (
-    <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ paddingHorizontal: 8 }} style={{ flexGrow: 0 }}>
+    <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ paddingHorizontal: 8 }} style={{ flexGrow: 0, flexShrink: 0 }}>
       {PARTS.map((name) => <WordAct key={name} small label={name} on={part === name} soft onPress={() => go(name)} style={{ paddingHorizontal: 5 }} />)}
     </ScrollView>
   );

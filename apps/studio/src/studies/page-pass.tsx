@@ -223,8 +223,8 @@ export function PagePass({ pass, study, keeper, trace, pageOnly, onPageOnly }: P
   const moveActs = (
     <>
       <MoveActs
-        keeper={keeper} surface={surface} picks={picks} onPick={setPicks} loop={loop} way={way} onWay={setWay} oneSheet={oneSheet} onOneSheet={setOneSheet}
-        sheetName={current?.name ?? ''} onSheet={setSheet} onNumbers={() => setUpper('numbers')}
+        keeper={keeper} surface={surface} picks={picks} onPick={setPicks} loop={loop} way={way} onWay={setWay}
+        sheets={{ current: current?.name ?? '', one: oneSheet, onOne: setOneSheet, onSheet: setSheet }} onNumbers={() => setUpper('numbers')}
       />
       {place === 'Behind' ? null : <WordAct small label="piece of the reference" on={cutting} onPress={() => { setCutting(!cutting); if (place !== 'Beside') setPlace('Beside'); }} />}
     </>

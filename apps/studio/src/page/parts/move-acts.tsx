@@ -19,21 +19,19 @@ interface MoveActsProps {
   readonly loop: readonly Point[] | null;
   readonly way: MoveWay;
   readonly onWay: (way: MoveWay) => void;
-  readonly oneSheet: boolean;
-  readonly onOneSheet: (one: boolean) => void;
-  readonly sheetName: string;
-  readonly onSheet: (sheet: Id) => void;
+  /** Where there are sheets to choose from: the current one, and whether things are picked from it alone. */
+  readonly sheets?: { readonly current: string; readonly one: boolean; readonly onOne: (one: boolean) => void; readonly onSheet: (sheet: Id) => void };
   readonly onNumbers: () => void;
 }
 
 const addedBy = (change: Change): ReadonlySet<Id> => new Set((change.add ?? []).filter((thing) => 'sheet' in thing).map(({ id }) => id));
 
 /** What can be done with what is picked; before anything is, how to pick. */
-export function MoveActs({ keeper, surface, picks, onPick, loop, way, onWay, oneSheet, onOneSheet, sheetName, onSheet, onNumbers }: MoveActsProps) {
+export function MoveActs({ keeper, surface, picks, onPick, loop, way, onWay, sheets, onNumbers }: MoveActsProps) {
   if (!surface) return null;
   const { things } = keeper;
   const { scene } = surface.painter;
-  const only = <WordAct small label={oneSheet ? `only ${sheetName}` : 'all sheets'} spoken={oneSheet ? `Picks from ${sheetName} only` : 'Picks from all sheets'} on={oneSheet} onPress={() => onOneSheet(!oneSheet)} />;
+  const only = sheets ? <WordAct small label={sheets.one ? `only ${sheets.current}` : 'all sheets'} spoken={sheets.one ? `Picks from ${sheets.current} only` : 'Picks from all sheets'} on={sheets.one} onPress={() => sheets.onOne(!sheets.one)} /> : null;
   const piece = loop ? cuttingPiece(things, scene, loop) : null;
   const cut = piece ? (
     <WordAct small label="cut from picture" spoken="Cut this piece out of the picture" onPress={() => void keeper.commit(piece.change).then(() => onPick(new Set([piece.piece])))} />
@@ -59,7 +57,7 @@ export function MoveActs({ keeper, surface, picks, onPick, loop, way, onWay, one
   );
   const onto = (how: 'cut' | 'copy') => () => {
     const { change, sheet } = ontoNewSheet(things, scene, picks, how);
-    onSheet(sheet);
+    sheets?.onSheet(sheet);
     return change;
   };
   const axis = axisOf(things);
@@ -72,8 +70,8 @@ export function MoveActs({ keeper, surface, picks, onPick, loop, way, onWay, one
       {axis ? act('mirror over', () => mirroring(things, scene, picks, axis), 'keep', 'Mirror over the axis') : null}
       {act('copy', () => copying(things, scene, picks), 'take what is made')}
       <WordAct small label="numbers" onPress={onNumbers} />
-      {act('cut to new sheet', onto('cut'))}
-      {act('copy to new sheet', onto('copy'), 'take what is made')}
+      {sheets ? act('cut to new sheet', onto('cut')) : null}
+      {sheets ? act('copy to new sheet', onto('copy'), 'take what is made') : null}
       {cut}
       {act('take away', () => removing(picks), 'drop')}
       {only}
