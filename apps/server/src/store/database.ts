@@ -35,5 +35,7 @@ export async function openDatabase({ folder, migrations, template }: OpenOptions
   const client = await PGlite.create({ dataDir: folder });
   const database = drizzle(client, { schema });
   await migrate(database, { migrationsFolder: migrations });
+  // Nothing gathers statistics by itself here, and without them long lists are read in poor ways.
+  await client.exec('analyze');
   return { client, database };
 }

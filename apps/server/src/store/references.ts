@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, exists, getTableColumns, inArray, like, not, or, sql, type SQL } from 'drizzle-orm';
-import type { Reference, ReferenceBrief, ReferencePage, ReferencePatch, ReferenceQuery, Truth, ViewKey } from '@deft/contract';
+import type { Reference, ReferenceBrief, ReferencePatch, ReferenceQuery, Truth, ViewKey } from '@deft/contract';
 import { seenLandmarks, UNTOUCHED, type Id, type Preparation, type ReferenceMark, type SubjectKey } from '@deft/core';
 import type { Database } from './database.ts';
 import { Gone, Malformed } from './refusals.ts';
@@ -65,32 +65,19 @@ function conditions(database: Database, query: ReferenceQuery): SQL | undefined 
   );
 }
 
-/** A page of a wall: those that fit, in the order asked for; a set's own order where a set is asked for. */
-export async function listReferences(database: Database, query: ReferenceQuery): Promise<ReferencePage> {
-  const { set, sort = 'order', from = 0, count = 100 } = query;
-  const where = conditions(database, query);
-  const shaped = query.shape !== undefined;
-  const counting = database.select({ total: sql<number>`count(*)`.mapWith(Number) }).from(references).$dynamic();
-  if (shaped) counting.leftJoin(preparations, seenIn);
-  if (set) counting.innerJoin(setMembers, eq(setMembers.reference, references.id));
-  const [counted] = await counting.where(where);
+/** Every reference that fits, by id: a set's own order where a set is asked for, else the newest first, unless another is asked for. */
+export async function listIds(database: Database, query: ReferenceQuery): Promise<Id[]> {
+  const { set, sort = 'order' } = query;
   const orders = {
     order: set ? [asc(setMembers.order), asc(references.id)] : [desc(references.createdAt), asc(references.id)],
     new: [desc(references.createdAt), asc(references.id)],
     'least drawn': [asc(references.attempts), asc(references.createdAt), asc(references.id)],
     title: [asc(references.title), asc(references.id)],
   };
-  const listing = database.select(briefColumns(database)).from(references).leftJoin(preparations, seenIn).$dynamic();
+  const listing = database.select({ id: references.id }).from(references).$dynamic();
+  if (query.shape) listing.leftJoin(preparations, seenIn);
   if (set) listing.innerJoin(setMembers, eq(setMembers.reference, references.id));
-  const items = await listing.where(where).orderBy(...orders[sort]).offset(from).limit(count);
-  return { total: counted?.total ?? 0, items };
-}
-
-/** Every reference that fits, by id: what an act on all of them acts on. */
-export async function listIds(database: Database, query: ReferenceQuery): Promise<Id[]> {
-  const listing = database.select({ id: references.id }).from(references).leftJoin(preparations, seenIn).$dynamic();
-  if (query.set) listing.innerJoin(setMembers, eq(setMembers.reference, references.id));
-  const rows = await listing.where(conditions(database, query)).orderBy(...(query.set ? [asc(setMembers.order)] : [desc(references.createdAt)]), asc(references.id));
+  const rows = await listing.where(conditions(database, query)).orderBy(...orders[sort]);
   return rows.map(({ id }) => id);
 }
 

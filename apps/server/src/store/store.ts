@@ -1,6 +1,8 @@
 import type { Answer, Id, Operation } from '@deft/core';
+import type { ReferencePage, ReferenceQuery } from '@deft/contract';
 import { openDatabase, type Database, type OpenOptions } from './database.ts';
 import * as boards from './boards.ts';
+import { Listings } from './listings.ts';
 import * as pages from './pages.ts';
 import * as references from './references.ts';
 import * as sessions from './sessions.ts';
@@ -13,7 +15,12 @@ type BoundAll<T> = { [K in keyof T]: Bound<T[K]> };
 
 const QUERIES = { ...boards, ...references, ...sets, ...studies, ...sessions, readPage: pages.readPage, readHead: pages.readHead, readPageText: pages.readPageText };
 
+/** Queries that write nothing, by how they are called. */
+const READS = /^(read|list|known|briefs|referenceFiles)/;
+
 export type Store = BoundAll<typeof QUERIES> & {
+  /** A page of a wall: those that fit, in the order asked for. */
+  listReferences(query: ReferenceQuery): Promise<ReferencePage>;
   appendOperations(page: Id, batch: readonly Operation[], after: number): Promise<Answer>;
   close(): Promise<void>;
 };
@@ -38,14 +45,20 @@ export async function openStore(options: OpenOptions): Promise<Store> {
       line.push(() => job().then(resolve, reject));
       void work();
     });
+  const listings = new Listings(database);
   const bound = Object.fromEntries(
     Object.entries(QUERIES).map(([name, query]) => [
       name,
-      (...rest: unknown[]) => queue(patient, () => (query as (...all: unknown[]) => Promise<unknown>)(database, ...rest)),
+      (...rest: unknown[]) => queue(patient, async () => {
+        const answer = await (query as (...all: unknown[]) => Promise<unknown>)(database, ...rest);
+        if (!READS.test(name)) listings.forget();
+        return answer;
+      }),
     ]),
   ) as BoundAll<typeof QUERIES>;
   return {
     ...bound,
+    listReferences: (query) => queue(patient, () => listings.page(query)),
     readPage: (...rest) => queue(urgent, () => pages.readPage(database, ...rest)),
     readPageText: (...rest) => queue(urgent, () => pages.readPageText(database, ...rest)),
     readHead: (...rest) => queue(urgent, () => pages.readHead(database, ...rest)),

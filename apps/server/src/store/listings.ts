@@ -1,0 +1,34 @@
+import type { ReferencePage, ReferenceQuery } from '@deft/contract';
+import type { Id } from '@deft/core';
+import type { Database } from './database.ts';
+import { briefs, listIds } from './references.ts';
+
+/** How many different listings are remembered. */
+const MOST = 12;
+
+/**
+ * Pages of long lists. Which references fit, and in which order, is asked of the database once and
+ * remembered until something is written, so that a far page of a wall costs no more than the first.
+ */
+export class Listings {
+  readonly #known = new Map<string, readonly Id[]>();
+
+  constructor(private readonly database: Database) {}
+
+  async page(query: ReferenceQuery): Promise<ReferencePage> {
+    const { from = 0, count = 100, ...which } = query;
+    const key = JSON.stringify(Object.entries(which).sort(([a], [b]) => (a < b ? -1 : 1)));
+    const ids = this.#known.get(key) ?? (await listIds(this.database, which));
+    this.#known.delete(key);
+    this.#known.set(key, ids);
+    if (this.#known.size > MOST) this.#known.delete(this.#known.keys().next().value as string);
+    const shown = ids.slice(from, from + count);
+    const found = await briefs(this.database, shown);
+    return { total: ids.length, items: shown.flatMap((id) => found.get(id) ?? []) };
+  }
+
+  /** Something was written: what was remembered may no longer hold. */
+  forget(): void {
+    this.#known.clear();
+  }
+}
