@@ -60,7 +60,10 @@ async function importing(): Promise<void> {
     let next = 0;
     let came = 0;
     const send = async (): Promise<void> => {
-      for (let i = next++; i < pictures.length; i = next++) came += (await bring(desk, { [`picture ${i}.jpg`]: pictures[i] as Buffer })).filter((line) => 'reference' in line && !line.known).length;
+      for (let i = next++; i < pictures.length; i = next++) {
+        const lines = await bring(desk, { [`picture ${i}.jpg`]: pictures[i] as Buffer });
+        came += lines.filter((line) => 'reference' in line && !line.known).length;
+      }
     };
     await Promise.all([send(), send()]);
     const rate = (came * 1000) / (performance.now() - began);
