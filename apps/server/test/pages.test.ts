@@ -6,6 +6,7 @@ import sharp from 'sharp';
 import { encodeStroke, idOf, OPERATION_VERSION, reducePage, sheetsOf, type Answer, type Operation, type Thing } from '@deft/core';
 import type { Brought, Reference, ReferencePage, Session, Study } from '@deft/contract';
 import { bring as bringTo, isBrought } from './bring.ts';
+import { asking } from './ask.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';
 import { Device } from './device.ts';
 
@@ -21,10 +22,7 @@ after(async () => {
   remove();
 });
 
-async function ask<T>(path: string, method = 'GET', body?: unknown): Promise<{ status: number; value: T }> {
-  const response = await fetch(`${desk.address}/api${path}`, { method, ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }) });
-  return { status: response.status, value: (await response.json()) as T };
-}
+const ask = asking(() => desk);
 
 const bring = async (files: Record<string, Uint8Array>): Promise<Brought[]> => (await bringTo(desk, files)).filter(isBrought);
 

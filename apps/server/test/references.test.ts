@@ -12,6 +12,7 @@ import { idOf, UNTOUCHED, type Preparation, type ReferenceMark } from '@deft/cor
 import type { BroughtLine, OfferedPage, Reference, ReferenceBrief, ReferencePage, ReferenceSet, Study } from '@deft/contract';
 import { seeded } from '../../../packages/core/src/testing/seeded.ts';
 import { bring, broughtLines, isBrought, refusalIn } from './bring.ts';
+import { asking } from './ask.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';
 
 const { folder, remove } = temporaryFolder();
@@ -26,11 +27,7 @@ after(async () => {
   remove();
 });
 
-async function ask<T>(path: string, method = 'GET', body?: unknown): Promise<{ status: number; value: T }> {
-  const response = await fetch(`${desk.address}/api${path}`, { method, ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }) });
-  const text = await response.text();
-  return { status: response.status, value: (text === '' ? null : JSON.parse(text)) as T };
-}
+const ask = asking(() => desk);
 
 /** A picture with something to see in it, its own for each seed. */
 async function scene(seed: number, width = 400, height = 500): Promise<Buffer> {

@@ -179,7 +179,6 @@ export const preparationSchema = Joi.object<Preparation>({
 /** Largest picture the desk takes in. */
 export const MOST_PIXELS = 100_000_000;
 export const MOST_BYTES = 100 * 1024 * 1024;
-export const PICTURE_KINDS = ['JPEG', 'PNG', 'WebP', 'AVIF', 'GIF', 'TIFF', 'SVG'] as const;
 /** What a file chooser offers. */
 export const PICTURE_ENDINGS = ['.jpg', '.jpeg', '.png', '.webp', '.avif', '.gif', '.tif', '.tiff', '.svg', '.zip'] as const;
 /** Longer sides of the two previews, pixels. */

@@ -30,10 +30,6 @@ export function referencesRouter(workshop: Workshop, service: PictureService): R
     response.json(await store.listIds(validQuery(referenceQuerySchema, request.query)));
   });
 
-  router.get('/tags', async (_request, response) => {
-    response.json(await store.listTags());
-  });
-
   router.post('/', async (request, response) => {
     const folder = await mkdtemp(join(temporary, 'bring-'));
     try {
@@ -58,12 +54,12 @@ export function referencesRouter(workshop: Workshop, service: PictureService): R
   /** Takes pictures over from the picture service. */
   router.post('/take', async (request, response) => {
     const { keys, set } = valid(takeSchema, request.body);
-    const found = [];
-    for (const key of keys) found.push({ key, offered: await service.find(key) });
+    const found = await service.find(keys);
     const folder = await mkdtemp(join(temporary, 'take-'));
     try {
       const { tell, stopped } = answerInLines(response);
-      for (const { key, offered } of found) {
+      for (const [i, key] of keys.entries()) {
+        const offered = found[i];
         if (stopped()) break;
         if (!offered) {
           tell({ file: key, refused: refusalOf(key, 'the picture service no longer has it') });

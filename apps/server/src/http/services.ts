@@ -12,7 +12,7 @@ export function servicesRouter(service: PictureService): Router {
     response.json(await service.search(q, page));
   });
   router.get('/pictures/:key/preview', async (request, response) => {
-    const found = await service.find(request.params.key);
+    const [found] = await service.find([request.params.key]);
     if (!found) throw new Gone('The picture service has no such picture.');
     response.set('Cache-Control', 'private, max-age=86400').sendFile(found.path);
   });

@@ -1,6 +1,5 @@
 import { parse } from 'node:path';
-import type { Brought, ReferenceFacts } from '@deft/contract';
-import { MOST_MARKS } from '@deft/contract';
+import { MOST_MARKS, type Brought, type ReferenceFacts } from '@deft/contract';
 import type { Id } from '@deft/core';
 import { newId } from '../ids.ts';
 import type { BlobFiles } from '../store/blob-files.ts';

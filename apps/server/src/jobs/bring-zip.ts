@@ -40,21 +40,22 @@ export async function bringZip(workshop: Workshop, path: string, name: string, o
     zip = await openZip(path);
     const found = await readSetFile(zip, folder);
     const facts = new Map(found?.set.pictures.map((p, i) => [`${found.inside}${p.file}`, { ...p, place: i }]));
-    const entries = zip.entries.filter((e) => !e.fileName.endsWith(SET_FILE) && (!found || facts.has(e.fileName)));
-    const lacking = [...facts.keys()].filter((file) => !entries.some((e) => e.fileName === file));
+    const entries = found ? zip.entries.filter((e) => facts.has(e.fileName)) : zip.entries;
+    const held = new Set(entries.map((e) => e.fileName));
+    const lacking = [...facts.keys()].filter((file) => !held.has(file));
     tell({ of: entries.length + lacking.length });
     for (const file of lacking) tell({ file, refused: refusalOf(file, `“${name}” speaks of it but does not hold it`) });
     const members: { reference: Id; place: number }[] = [];
     const byKey = new Map<Id, Id>();
     const details: { on: Id; mark: DetailMark }[] = [];
     for (const [i, entry] of entries.entries()) {
-      if (stopped()) return;
+      if (stopped()) break;
       const { file: _file, key = null, place = i, marks = [], ...about } = facts.get(entry.fileName) ?? { file: '' };
       const shown = entry.fileName.split('/').at(-1) as string;
       const unpacked = join(folder, String(i));
       try {
         await zip.unpack(entry, unpacked);
-        const brought = await bringIn(workshop, unpacked, shown, { ...options, ...(found ? { facts: { ...about, marks: marks.filter((m) => m.kind !== 'detail') }, keepLocation: true } : {}) });
+        const brought = await bringIn(workshop, unpacked, shown, { ...options, ...(found ? { facts: { ...about, marks: marks.filter((m) => m.kind !== 'detail') } } : {}) });
         if ('reference' in brought) {
           members.push({ reference: brought.reference, place });
           if (key) byKey.set(key, brought.reference);

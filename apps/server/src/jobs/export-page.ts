@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { MOST_PNG_PIXELS } from '@deft/contract';
-import { pageSvg, paperOf, reducePage, type Id, type Placement } from '@deft/core';
+import { pageSvg, paperOf, reducePage, scaleOf, type Id, type Placement } from '@deft/core';
 import type { BlobFiles } from '../store/blob-files.ts';
 import type { Store } from '../store/store.ts';
 
@@ -12,9 +12,11 @@ export interface ExportOptions {
 }
 
 const MM_PER_INCH = 25.4;
+/** Longer side up to which a picture goes along, pixels. */
+const LONGEST = 2400;
 
 /** A page as SVG from its operations. Throws Gone where there is no such page, RangeError where it has no paper yet. */
-export async function exportSvg(store: Store, files: BlobFiles, page: Id, options: ExportOptions): Promise<{ svg: string; width: number; height: number }> {
+export async function exportSvg(store: Store, files: BlobFiles, page: Id, options: ExportOptions & { readonly dpi?: number }): Promise<{ svg: string; width: number; height: number }> {
   const { operations } = await store.readPage(page, 0);
   const things = reducePage(operations.map(({ operation }) => operation));
   const paper = paperOf(things);
@@ -22,11 +24,15 @@ export async function exportSvg(store: Store, files: BlobFiles, page: Id, option
   const pictures = new Map<string, { href: string; width: number; height: number }>();
   const seen = ({ reference, revision }: Placement): string => `${reference} ${revision}`;
   if (options.picture) {
-    for (const placement of [...things.values()].filter((t): t is Placement => t.type === 'placement')) {
+    const placements = [...things.values()].filter((t): t is Placement => t.type === 'placement' && !t.hidden);
+    for (const placement of placements) {
       if (pictures.has(seen(placement))) continue;
       const { picture } = await store.referenceFiles(placement.reference, placement.revision);
       const { width, height } = await store.readReference(placement.reference, placement.revision);
-      const upright = sharp(await files.read(picture.sha256)).autoOrient().resize(2400, 2400, { fit: 'inside', withoutEnlargement: true });
+      // No finer than it will be seen: what lies small on a page rendered small is read small.
+      const finest = Math.max(...placements.filter((p) => seen(p) === seen(placement)).map(({ transform }) => scaleOf(transform)));
+      const longest = Math.min(LONGEST, Math.ceil((finest * Math.max(width, height) * (options.dpi ?? Infinity)) / MM_PER_INCH));
+      const upright = sharp(await files.read(picture.sha256)).autoOrient().resize(longest, longest, { fit: 'inside', withoutEnlargement: true });
       const { hasAlpha } = await upright.metadata();
       const bytes = await (hasAlpha ? upright.png() : upright.jpeg({ quality: 90 })).toBuffer();
       pictures.set(seen(placement), { href: `data:image/${hasAlpha ? 'png' : 'jpeg'};base64,${bytes.toString('base64')}`, width, height });
@@ -38,7 +44,7 @@ export async function exportSvg(store: Store, files: BlobFiles, page: Id, option
 
 /** A page as PNG, rendered from its SVG at a physical resolution that the file itself names. */
 export async function exportPng(store: Store, files: BlobFiles, page: Id, dpi: number, options: ExportOptions): Promise<Buffer> {
-  const { svg, width, height } = await exportSvg(store, files, page, options);
+  const { svg, width, height } = await exportSvg(store, files, page, { ...options, dpi });
   const most = Math.sqrt((MOST_PNG_PIXELS * MM_PER_INCH ** 2) / (width * height));
   const density = Math.max(1, Math.min(dpi, Math.floor(most)));
   const pixels = { width: Math.round((width / MM_PER_INCH) * density), height: Math.round((height / MM_PER_INCH) * density) };

@@ -15,15 +15,15 @@ export async function writeSet(store: Store, files: BlobFiles, id: Id, to: Writa
   const set = await store.readSet(id);
   const zip = new ZipFile();
   const pictures: SetFile['pictures'][number][] = [];
-  const ids = [...(await store.listIds({ set: id })), ...(await store.listIds({ set: id, hidden: true }))];
-  for (const [i, reference] of ids.entries()) {
+  const ids = new Set([...(await store.listIds({ set: id })), ...(await store.listIds({ set: id, hidden: true }))]);
+  for (const reference of ids) {
     const { original } = await store.referenceFiles(reference, 0);
     const { title, subject, author, source, credit, licence, caption, year, taken, tags, view, note, hidden, marks, preparation } = await store.readReference(reference);
-    const file = `pictures/${String(i + 1).padStart(4, '0')}-${plain(title)}.${ENDINGS[original.mime] ?? 'bin'}`;
+    const file = `pictures/${String(pictures.length + 1).padStart(4, '0')}-${plain(title)}.${ENDINGS[original.mime] ?? 'bin'}`;
     pictures.push({
       file, key: reference, title, subject, author, source, credit, licence, caption, year, taken, tags, view, note, hidden, ...(await store.readTruth(reference)),
       // A detail that shows a picture outside of the set has no meaning elsewhere.
-      marks: marks.filter((mark) => mark.kind !== 'detail' || ids.includes(mark.reference)),
+      marks: marks.filter((mark) => mark.kind !== 'detail' || ids.has(mark.reference)),
       preparation: isUntouched(preparation) ? null : preparation,
     });
     // Pictures hardly pack: they go in as they are.

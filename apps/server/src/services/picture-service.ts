@@ -54,9 +54,12 @@ export class PictureService {
     return { total: found.length, page, pages: Math.ceil(found.length / PER_PAGE), items: found.slice((page - 1) * PER_PAGE, page * PER_PAGE) };
   }
 
-  /** A picture with where it lies and all that the service says of it; null where it has none of this name. */
-  async find(key: string): Promise<{ path: string; listed: Listed } | null> {
-    const listed = (await this.#list()).find((p) => p.key === key);
-    return listed ? { path: join(this.folder, listed.file), listed } : null;
+  /** Pictures with where each lies and all that the service says of it; null for a name that it does not have. */
+  async find(keys: readonly string[]): Promise<({ path: string; listed: Listed } | null)[]> {
+    const known = new Map((await this.#list()).map((p) => [p.key, p]));
+    return keys.map((key) => {
+      const listed = known.get(key);
+      return listed ? { path: join(this.folder, listed.file), listed } : null;
+    });
   }
 }

@@ -177,12 +177,6 @@ export async function changeReferences(database: Database, ids: readonly Id[], {
   });
 }
 
-/** All tags in use, with how many references carry each. */
-export async function listTags(database: Database): Promise<{ tag: string; count: number }[]> {
-  const { rows } = await database.execute<{ tag: string; count: number }>(sql`select tag, count(*)::int as count from ${references}, jsonb_array_elements_text(${references.tags}) as tag group by tag order by count desc, tag limit 200`);
-  return rows;
-}
-
 /** Puts a mark on a reference, or puts it anew. */
 export async function putMark(database: Database, reference: Id, mark: ReferenceMark, most: number): Promise<void> {
   await database.transaction(async (tx) => {

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { boxOf, thingsOfType, type CropBox, type Id, type Placement, type Point } from '@deft/core';
-import type { Board } from '@deft/contract';
+import type { Board, ReferenceBrief } from '@deft/contract';
 import { pictureOf, sentenceOf, useBoardQuery, useBringBackBoardMutation, useChangeBoardMutation, useReferenceQuery, useReferencesQuery, useRemoveBoardMutation } from '../data/api';
 import { takeHand } from '../data/desk-slice';
 import type { PageKeeper } from '../data/page-keeper';
@@ -92,7 +92,7 @@ function OpenBoard({ board, keeper }: { readonly board: Board; readonly keeper: 
           {placements.length === 0 ? <View style={{ position: 'absolute', top: 30, left: 20, right: 20, alignItems: 'center', pointerEvents: 'none' }}><Words soft>Add pictures, then move, turn and scale them as you like.</Words></View> : null}
           {refusal ? <Notice refusal={refusal} onClose={() => setRefusal(null)} onGoOn={() => { if (refusal.goOn) void keeper.commit(refusal.goOn.change); setRefusal(null); }} /> : null}
         </PageView>
-        {open === 'add' ? <AddPanel onAdd={(laid) => void keeper.commit(addingPictures(keeper.things, [laid]))} onClose={close} leftHanded={leftHanded} /> : null}
+        {open === 'add' ? <AddPanel onAdd={(laid) => void keeper.commit(addingPictures(keeper.things, [laid])).then(() => say({ text: `“${laid.title}” lies in the middle of the board.`, undo: () => void keeper.undo() }))} onClose={close} leftHanded={leftHanded} /> : null}
         {open === 'hidden' ? (
           <Panel title="Hidden pictures" onClose={close} leftHanded={leftHanded}>
             {hidden.map((placement) => <HiddenRow key={placement.id} placement={placement} onShow={() => void keeper.commit(hidingPictures([placement.id], false))} />)}
@@ -140,7 +140,7 @@ function OpenBoard({ board, keeper }: { readonly board: Board; readonly keeper: 
   );
 }
 
-function AddPanel({ onAdd, onClose, leftHanded }: { readonly onAdd: (laid: { id: Id; revision: number; width: number; height: number }) => void; readonly onClose: () => void; readonly leftHanded: boolean }) {
+function AddPanel({ onAdd, onClose, leftHanded }: { readonly onAdd: (laid: ReferenceBrief) => void; readonly onClose: () => void; readonly leftHanded: boolean }) {
   const wide = useWide();
   const [q, setQ] = useState('');
   const [from, setFrom] = useState(0);

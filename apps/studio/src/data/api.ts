@@ -1,6 +1,6 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type {
-  Board, Fault, OfferedPage, Reference, ReferenceBrief, ReferencePage, ReferencePatch, ReferenceQuery, ReferenceSet, Session, SetPatch, Study, StudyPatch,
+  Board, OfferedPage, Reference, ReferenceBrief, ReferencePage, ReferencePatch, ReferenceQuery, ReferenceSet, Session, SetPatch, Study, StudyPatch,
 } from '@deft/contract';
 import type { Id, Preparation, ReferenceMark } from '@deft/core';
 
@@ -42,7 +42,8 @@ export const api = createApi({
     alike: build.query<ReferenceBrief[][], void>({ query: () => '/references/alike', providesTags: ['alike'] }),
     keepAlike: build.mutation<void, readonly Id[]>({ query: (references) => ({ url: '/references/alike/keep', method: 'POST', body: { references } }), invalidatesTags: ['alike'] }),
     offered: build.query<OfferedPage, { q: string; page: number }>({ query: (query) => `/services/pictures?${inAddress(query)}`, keepUnusedDataFor: 0 }),
-    setFault: build.mutation<{ fault: Fault }, Fault>({ query: (fault) => ({ url: '/services/pictures/fault', method: 'PUT', body: { fault } }) }),
+    /** Titles of references whose original is gone. */
+    lost: build.query<readonly string[], void>({ query: () => '/health', transformResponse: ({ lost }: { lost: readonly string[] }) => lost }),
     boards: build.query<Board[], void>({ query: () => '/boards', providesTags: ['boards'] }),
     board: build.query<Board, Id>({ query: (id) => `/boards/${id}`, providesTags: ['boards'] }),
     makeBoard: build.mutation<Board, { title: string; references: readonly Id[] }>({ query: (body) => ({ url: '/boards', method: 'POST', body }), invalidatesTags: ['boards'] }),
@@ -70,8 +71,8 @@ export const api = createApi({
 
 export const {
   useSetsQuery, useMakeSetMutation, useChangeSetMutation, useRemoveSetMutation, useBringBackSetMutation, useAddToSetMutation, useTakeOutMutation, usePutBackMutation, useMoveInSetMutation,
-  useReferencesQuery, useReferenceQuery, useChangeReferenceMutation, useChangeReferencesMutation, usePutMarkMutation, useRemoveMarkMutation, usePreparationsQuery, usePrepareMutation,
-  useAlikeQuery, useKeepAlikeMutation, useOfferedQuery, useBoardsQuery, useBoardQuery, useMakeBoardMutation, useChangeBoardMutation, useRemoveBoardMutation, useBringBackBoardMutation,
+  useReferencesQuery, useLazyReferenceIdsQuery, useReferenceQuery, useChangeReferenceMutation, useChangeReferencesMutation, usePutMarkMutation, useRemoveMarkMutation, usePreparationsQuery, usePrepareMutation,
+  useAlikeQuery, useKeepAlikeMutation, useLostQuery, useOfferedQuery, useBoardsQuery, useBoardQuery, useMakeBoardMutation, useChangeBoardMutation, useRemoveBoardMutation, useBringBackBoardMutation,
   useSessionsQuery, useSessionQuery, useStartSessionMutation,
   usePutClockMutation, useStudiesQuery, useStudyQuery, useOpenStudyMutation, useChangeStudyMutation, useAddTraceMutation, useAddAttemptMutation,
 } = api;

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import type { BroughtLine, Offered } from '@deft/contract';
+import { MOST_TAKEN, type BroughtLine, type Offered } from '@deft/contract';
 import { sentenceOf, useOfferedQuery, useSetsQuery, api } from '../data/api';
 import { readLines } from '../data/bringing-in';
 import { setCollecting } from '../data/desk-slice';
@@ -45,7 +45,7 @@ export function ServiceScreen() {
     setChosen(next);
   };
   const take = async (): Promise<void> => {
-    const keys = [...chosen.keys()].slice(0, 60);
+    const keys = [...chosen.keys()].slice(0, MOST_TAKEN);
     setTaking({ done: 0, of: keys.length });
     let [came, known, done] = [0, 0, 0];
     let refused: string | null = null;

@@ -37,7 +37,7 @@ export function SightPart({ reference, onStage }: PartProps) {
   const [open, setOpen] = useState<Id | null>(null);
   const [told, setTold] = useState<ReadonlySet<Id>>(new Set());
   const sights = reference.marks.filter((m): m is SightMark => m.kind === 'sight');
-  const { seen, kept } = frameOf(reference);
+  const { kept } = frameOf(reference);
   const ended = useLatest((way: readonly Point[]) => {
     const [from, to] = [way[0], way.at(-1)];
     setLine([]);
@@ -63,12 +63,12 @@ export function SightPart({ reference, onStage }: PartProps) {
   });
   const moved = useLatest((at: Point) => setLine((old) => (old[0] ? [old[0], at] : [at])));
   useEffect(() => {
+    const { seen } = frameOf(reference);
     const lines: Shown['lines'] = [
       ...(unit ? [{ points: unit.map(seen), kind: 'unit' as const }] : []),
       ...(line.length > 1 ? [{ points: line, kind: step === 'unit' ? ('unit' as const) : step === 'height' ? ('height' as const) : ('span' as const) }] : []),
     ];
     onStage({ hand: step ? { begin: (at) => setLine([at]), move: (at) => moved.current(at), end: (way) => ended.current(way), cancel: () => setLine([]) } : null, shown: { sight: open, lines } });
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `seen` follows the reference, which a new one would bring
   }, [onStage, step, unit, line, open, ended, moved, reference]);
   return (
     <>
@@ -121,7 +121,7 @@ function Sight({ sight, nth, open, told, onOpen, onGuess, onTell, onRemove }: Si
               <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>{(tilt ? TILTS : HALVES).map((value) => <WordAct key={value} small label={tilt ? `${value}°` : String(value)} onPress={() => onGuess(value)} />)}</View>
               <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center' }}>
                 <View style={{ width: 110 }}><Field label="Or typed" value={text} onChangeText={setText} maxLength={8} inputMode="decimal" /></View>
-                <WordAct small label="that" disabled={text === '' || !Number.isFinite(typed)} onPress={() => onGuess(typed)} />
+                <WordAct small label="use it" disabled={text === '' || !Number.isFinite(typed)} onPress={() => onGuess(typed)} />
               </View>
             </>
           ) : told && true_ !== null ? (

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Id } from '@deft/core';
+import { useLatest } from '../ui/use-latest';
 import { usePalette } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
 import type { Places } from './places';
@@ -7,6 +8,9 @@ import type { Places } from './places';
 /** How near the edge of what scrolls a picture must be held for the wall to follow, and how fast it then goes, pixels a frame. */
 const EDGE = 70;
 const SPEED = 12;
+/** How long a finger rests before it takes a picture up, and how far it may wander meanwhile, pixels. */
+const REST_MS = 260;
+const WANDER = 8;
 
 interface SorterProps {
   readonly places: Places;
@@ -29,6 +33,21 @@ export function Sorter({ places, total, columns, cell, gap, scroller, onMove }: 
   const [picked, setPicked] = useState(0);
   const [said, setSaid] = useState('');
   const pointer = useRef({ x: 0, y: 0 });
+  const resting = useRef<ReturnType<typeof setTimeout> | null>(null);
+  const holding = useLatest(held !== null);
+  const letGo = (): void => {
+    if (resting.current) clearTimeout(resting.current);
+    resting.current = null;
+  };
+  // While a picture is held the wall stays; the browser asks only listeners that may say no.
+  useEffect(() => {
+    const element = host.current;
+    const stay = (event: TouchEvent): void => {
+      if (holding.current) event.preventDefault();
+    };
+    element?.addEventListener('touchmove', stay, { passive: false });
+    return () => element?.removeEventListener('touchmove', stay);
+  }, [holding]);
   const row = cell * 1.25 + gap;
   const placeAt = (clientX: number, clientY: number): number => {
     const box = host.current?.getBoundingClientRect();
@@ -62,7 +81,7 @@ export function Sorter({ places, total, columns, cell, gap, scroller, onMove }: 
   return (
     <div
       ref={host} role="application" tabIndex={0} aria-label={`Order of the pictures. Place ${picked + 1}: ${places.get(picked)?.title ?? ''}. Arrow keys go from picture to picture; with Shift they carry it along.`} data-testid="sorter"
-      style={{ position: 'absolute', inset: 0, cursor: held ? 'grabbing' : 'grab', touchAction: 'none', userSelect: 'none' }}
+      style={{ position: 'absolute', inset: 0, cursor: held ? 'grabbing' : 'grab', touchAction: 'pan-y', userSelect: 'none' }}
       onKeyDown={(event) => {
         const by = steps[event.key];
         if (by === undefined) return;
@@ -72,22 +91,31 @@ export function Sorter({ places, total, columns, cell, gap, scroller, onMove }: 
         else setPicked(to);
       }}
       onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        pointer.current = { x: event.clientX, y: event.clientY };
-        const from = placeAt(event.clientX, event.clientY);
+        const { currentTarget: element, pointerId, clientX, clientY } = event;
+        pointer.current = { x: clientX, y: clientY };
+        const from = placeAt(clientX, clientY);
         setPicked(from);
-        setHeld({ from, to: from });
+        const take = (): void => {
+          element.setPointerCapture(pointerId);
+          setHeld({ from, to: from });
+        };
+        // A finger that moves at once scrolls; one that rests on a picture takes it up.
+        if (event.pointerType === 'touch') resting.current = setTimeout(take, REST_MS);
+        else take();
       }}
       onPointerMove={(event) => {
-        pointer.current = { x: event.clientX, y: event.clientY };
+        const far = Math.hypot(event.clientX - pointer.current.x, event.clientY - pointer.current.y);
+        if (!held && far > WANDER) letGo();
+        if (held) pointer.current = { x: event.clientX, y: event.clientY };
         if (held) setHeld({ from: held.from, to: placeAt(event.clientX, event.clientY) });
       }}
       onPointerUp={(event) => {
+        letGo();
         if (!held) return;
         setHeld(null);
         move(held.from, placeAt(event.clientX, event.clientY));
       }}
-      onPointerCancel={() => setHeld(null)}
+      onPointerCancel={() => { letGo(); setHeld(null); }}
     >
       <div style={{ position: 'absolute', ...ring, width: cell, height: cell * 1.25, boxSizing: 'border-box', border: `3px solid ${palette.verdigris}`, pointerEvents: 'none' }} />
       {held && marked && held.to !== held.from ? (

@@ -1,9 +1,9 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import type { ReferenceQuery } from '@deft/contract';
+import { MOST_ON_BOARD, type ReferenceQuery } from '@deft/contract';
 import type { Id } from '@deft/core';
-import { sentenceOf, useAddToSetMutation, useMakeBoardMutation, useMoveInSetMutation, useReferencesQuery, useSetsQuery } from '../data/api';
+import { sentenceOf, useAddToSetMutation, useLazyReferenceIdsQuery, useLostQuery, useMakeBoardMutation, useMoveInSetMutation, useReferencesQuery, useSetsQuery } from '../data/api';
 import { useDesk } from '../data/store';
 import { useStart } from '../data/use-start';
 import { MainAct, SideAct, WordAct } from '../ui/acts';
@@ -37,6 +37,8 @@ export function WallScreen() {
   const { query, change } = useWallQuery();
   const { data: sets } = useSetsQuery();
   const { data, isError, error, refetch } = useReferencesQuery({ ...query, from: 0, count: 1 });
+  const [listIds] = useLazyReferenceIdsQuery();
+  const { data: lost = [] } = useLostQuery();
   const [addTo] = useAddToSetMutation();
   const [moveInSet] = useMoveInSetMutation();
   const [makeBoard] = useMakeBoardMutation();
@@ -63,14 +65,15 @@ export function WallScreen() {
     change({ set: id });
   };
   const all = async (): Promise<void> => {
-    const ids = (await fetch(`/api/references/ids?${new URLSearchParams(Object.entries(query).map(([k, v]) => [k, v === true ? '1' : String(v)]))}`).then((r) => r.json())) as Id[];
-    setChosen(new Set(ids));
+    const ids = await listIds(query).unwrap().catch(() => null);
+    if (ids) setChosen(new Set(ids));
+    else say({ text: 'The desk does not answer just now. Try again in a moment.' });
   };
   const board = async (references: readonly Id[]): Promise<void> => {
-    const most = references.slice(0, 60);
+    const most = references.slice(0, MOST_ON_BOARD);
     const made = await makeBoard({ title: set ? set.title : 'Board', references: most }).unwrap().catch(() => null);
     if (!made) return say({ text: 'The desk does not answer, so no board was made. Try again in a moment.' });
-    if (references.length > most.length) say({ text: 'A board takes sixty pictures at once; the first sixty are on it.' });
+    if (references.length > most.length) say({ text: `A board takes ${MOST_ON_BOARD} pictures at once; the first ${MOST_ON_BOARD} are on it.` });
     router.push({ pathname: '/boards/[id]', params: { id: made.id } });
   };
   const plain = { query, columns: wide ? 6 : 3, scroller, total };
@@ -84,7 +87,7 @@ export function WallScreen() {
         <ManyActs chosen={chosen} set={set} sets={sets ?? []} hidden={query.hidden === true} onAll={() => void all()} onDone={() => setChosen(null)} onBoard={(ids) => void board(ids)} leftHanded={leftHanded} />
       ) : ordering ? (
         <>
-          <Words size={13} soft style={{ flex: 1, alignSelf: 'center' }}>Drag a picture to its place. By keys: arrows go from one to the next, with Shift they carry it along.</Words>
+          <Words size={13} soft style={{ flex: 1, alignSelf: 'center' }}>{wide ? 'Drag a picture to its place; with a finger, rest on it first. By keys: arrows go from one to the next, with Shift they carry it along.' : 'Rest a finger on a picture, then drag it to its place.'}</Words>
           <MainAct label="Done" onPress={() => setOrdering(false)} testID="ordering-done" />
         </>
       ) : (
@@ -134,6 +137,7 @@ export function WallScreen() {
           <WordAct small label="by title" on={query.sort === 'title'} onPress={() => change({ sort: query.sort === 'title' ? undefined : 'title' })} />
         </ScrollView>
       ) : null}
+      {lost.length > 0 ? <Words testID="lost">{`The files of these pictures are gone from the desk’s folder: ${lost.slice(0, 5).join(', ')}${lost.length > 5 ? ` and ${lost.length - 5} more` : ''}. Bring them in again to have them back.`}</Words> : null}
       {!data ? <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /> : null}
       {data && total === 0 ? <Empty>{sifted ? NOTHING_FITS : set ? 'No picture in this set yet. Bring some in, or choose several on the wall and put them into it.' : EMPTY_WALL}</Empty> : null}
       {total > 0 ? (

@@ -28,7 +28,7 @@ export function Notes({ children }: PropsWithChildren) {
     <Say.Provider value={setNote}>
       {children}
       {note ? (
-        <View role="alert" style={{ position: 'absolute', left: 12, right: 12, top: 12, alignItems: 'center', zIndex: 20, pointerEvents: 'box-none' }}>
+        <View role="alert" style={{ position: 'absolute', left: 12, right: 12, top: 54, alignItems: 'center', zIndex: 20, pointerEvents: 'box-none' }}>
           <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10, maxWidth: 560, backgroundColor: palette.paper, borderWidth: 1, borderColor: palette.rule, paddingLeft: 14, paddingRight: 6 }}>
             <Words style={{ flexShrink: 1, paddingVertical: 8 }}>{note.text}</Words>
             {undo ? <WordAct label="Undo" on={false} onPress={undo} /> : null}

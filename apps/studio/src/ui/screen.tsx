@@ -47,7 +47,7 @@ export function Screen({ title, aside, foot, onScroller, over, children }: Props
         <ScrollView ref={onScroller && ((view) => onScroller(view ? (view.getScrollableNode() as HTMLElement) : null))} contentContainerStyle={{ padding: wide ? 32 : 18, paddingTop: wide ? 26 : 20, gap: 18, maxWidth: 1120, width: '100%' }}>
           <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline', gap: 12 }}>
             <Words size={26} kind="heading" level={1} style={{ flexShrink: 1 }}>{title}</Words>
-            {aside}
+            {aside ? <View style={{ flexShrink: 0 }}>{aside}</View> : null}
           </View>
           {children}
         </ScrollView>

@@ -1,9 +1,9 @@
 import { invert, type Affine } from '../geometry/affine.ts';
 import { boxOf, longerSide } from '../geometry/box.ts';
-import type { Point } from '../geometry/point.ts';
 import { thingsOfType } from '../page/contents.ts';
 import { measureForm } from '../page/form-geometry.ts';
 import type { Id, Thing } from '../page/things.ts';
+import type { KnownLandmark } from '../reference/seen.ts';
 import type { SubjectKey } from '../subjects/subject.ts';
 import { SUBJECTS } from '../subjects/subjects.ts';
 import { check, takenOut, type CheckReport } from './check.ts';
@@ -16,7 +16,7 @@ export interface CheckedReference {
   readonly id: Id;
   readonly subject: SubjectKey;
   readonly figureHeight: number | null;
-  readonly truth: { readonly landmarks: readonly { readonly name: string; readonly at: Point; readonly hidden: boolean }[] } | null;
+  readonly truth: { readonly landmarks: readonly KnownLandmark[] } | null;
 }
 
 /** How surely a form's end is placed by its handle, millimetres: a prior until it is measured. */
@@ -51,7 +51,7 @@ export function referenceItems(trace: Things | null, reference: CheckedReference
   const traced = trace && placement ? itemsOn(trace).map((item) => moveItem(item, invert(placement))) : [];
   const named = new Set(traced.filter((item) => item.kind === 'landmark').map((item) => item.name));
   const known = (reference.truth?.landmarks ?? []).filter(({ name, hidden }) => !hidden && !named.has(name));
-  return [...traced, ...known.map(({ name, at }) => landmarkItem({ id: `truth ${name}`, name, at, spread: TRUTH_SPREAD }))];
+  return [...traced, ...known.map(({ name, at, spread = TRUTH_SPREAD }) => landmarkItem({ id: `truth ${name}`, name, at, spread }))];
 }
 
 /** The figure's height in pixels: fixed, or else the longer side of all that is known of it. */

@@ -70,8 +70,10 @@ describe('landmarks as they are seen', () => {
   });
 
   test('the student’s own go before those that the picture knows', () => {
-    const own = landmarksOf([{ kind: 'landmark', id: 'a', name: 'crown', at: { x: 1, y: 2 }, hidden: true }], truth);
+    const own = landmarksOf([{ kind: 'landmark', id: 'a', name: 'crown', at: { x: 1, y: 2 }, hidden: true }], truth, SIZE);
     expect(own.map((l) => [l.name, l.at.x])).toEqual([['crown', 1], ['left hip', 100]]);
+    // A hand is less sure than a picture that knows: 0.3 % of the longer side.
+    expect(own.map((l) => l.spread)).toEqual([1.2, undefined]);
   });
 });
 

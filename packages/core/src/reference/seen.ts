@@ -9,11 +9,17 @@ export interface KnownLandmark {
   readonly name: string;
   readonly at: Point;
   readonly hidden: boolean;
+  /** How surely it is placed: standard deviation, pixels; absent where a made picture knows it. */
+  readonly spread?: number;
 }
 
+/** How surely a hand places a landmark on a picture, as a share of its longer side: a prior until it is measured. */
+const PLACED = 0.003;
+
 /** Landmarks of a reference: those the student placed go before those that a made picture knows. Original-picture pixels. */
-export function landmarksOf(marks: readonly ReferenceMark[], truth: readonly KnownLandmark[]): KnownLandmark[] {
-  const own = marks.filter((m) => m.kind === 'landmark').map(({ name, at, hidden }) => ({ name, at, hidden }));
+export function landmarksOf(marks: readonly ReferenceMark[], truth: readonly KnownLandmark[], original: Size): KnownLandmark[] {
+  const spread = PLACED * Math.max(original.width, original.height);
+  const own = marks.filter((m) => m.kind === 'landmark').map(({ name, at, hidden }) => ({ name, at, hidden, spread }));
   const named = new Set(own.map((l) => l.name));
   return [...own, ...truth.filter((l) => !named.has(l.name))];
 }
@@ -24,8 +30,8 @@ export function landmarksOf(marks: readonly ReferenceMark[], truth: readonly Kno
  */
 export function seenLandmarks(landmarks: readonly KnownLandmark[], original: Size, preparation: Preparation): KnownLandmark[] {
   const frame = preparedFrame(original, preparation);
-  return landmarks.map(({ name, at, hidden }) => {
+  return landmarks.map(({ name, at, hidden, ...rest }) => {
     const place = transformPoint(frame.toPrepared, at);
-    return { name: preparation.flip ? otherSide(name) : name, at: place, hidden: hidden || !inFrame(frame, place) };
+    return { ...rest, name: preparation.flip ? otherSide(name) : name, at: place, hidden: hidden || !inFrame(frame, place) };
   });
 }

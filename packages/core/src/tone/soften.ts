@@ -21,6 +21,25 @@ function passLine(from: Uint8ClampedArray, to: Uint8ClampedArray, start: number,
   }
 }
 
+/** One pass down all columns at once, row by row: sums for a whole row are carried along, so that memory is read in order. */
+function passDown(from: Uint8ClampedArray, to: Uint8ClampedArray, row: number, height: number, radius: number): void {
+  const sums = new Float32Array(row);
+  const at = (y: number): number => Math.min(height - 1, Math.max(0, y)) * row;
+  for (let y = -radius - 1; y < radius; y += 1) {
+    const line = at(y);
+    for (let x = 0; x < row; x += 1) sums[x] = (sums[x] as number) + (from[line + x] as number);
+  }
+  const by = 1 / (2 * radius + 1);
+  for (let y = 0; y < height; y += 1) {
+    const [came, went, line] = [at(y + radius), at(y - radius - 1), y * row];
+    for (let x = 0; x < row; x += 1) {
+      const sum = (sums[x] as number) + (from[came + x] as number) - (from[went + x] as number);
+      sums[x] = sum;
+      to[line + x] = sum * by + 0.5;
+    }
+  }
+}
+
 /**
  * Softens pixels in place by three box passes each way, which come close to a Gaussian.
  * @param channels bytes a pixel @param sigma standard deviation, pixels; under half a pixel nothing happens
@@ -31,6 +50,6 @@ export function soften(pixels: Uint8ClampedArray, width: number, height: number,
   for (const radius of boxRadii(sigma)) {
     if (radius < 1) continue;
     for (let y = 0; y < height; y += 1) for (let c = 0; c < channels; c += 1) passLine(pixels, other, y * width * channels + c, channels, width, radius);
-    for (let x = 0; x < width * channels; x += 1) passLine(other, pixels, x, width * channels, height, radius);
+    passDown(other, pixels, width * channels, height, radius);
   }
 }

@@ -1,16 +1,13 @@
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { Reference } from '@deft/contract';
 import type { Point } from '@deft/core';
-import { useLatest } from '../../ui/use-latest';
 import { BODY } from '../../ui/theme';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
 import { deskColour } from '../desk-colour';
-import { Palm } from '../palm';
-import { PointerInput, type Hand, type Sample } from '../pointer';
 import type { Look } from '../second-look';
-import { UPRIGHT, zoomView, type View as Lie } from '../view';
 import { SeenReference } from './second-look';
+import { Stage, type StageHand } from './stage';
 
 /** How a reference is seen: through which look, and turned over with the page. */
 export interface Seen {
@@ -27,75 +24,24 @@ interface BesideProps {
   readonly onColour?: ((hex: string) => void) | null;
 }
 
-/** The reference whole, beside the page; two fingers or the wheel move and enlarge it on its own. */
+/** The reference whole, beside the page, moved and enlarged on its own. */
 export function BesideView({ reference, seen, onCut = null, onColour = null }: BesideProps) {
-  const host = useRef<View>(null);
-  const image = useRef<HTMLDivElement>(null);
-  const trail = useRef<SVGPolylineElement>(null);
-  const acts = useLatest({ onCut, onColour, mirrored: seen.mirrored });
-  const working = onCut !== null || onColour !== null;
-  useEffect(() => {
-    const element = host.current as unknown as HTMLElement;
-    element.style.touchAction = 'none';
-    let lie: Lie = UPRIGHT;
-    const palm = new Palm();
-    palm.fingersDraw = working;
-    const input = new PointerInput(element, {
-      move: (about, by, shift) => {
-        lie = zoomView(lie, about, by, shift);
-        if (lie.scale < 1) lie = UPRIGHT;
-        if (image.current) image.current.style.transform = `translate(${lie.x}px, ${lie.y}px) scale(${lie.scale})`;
-      },
-      settle: () => undefined,
-      mayBegin: () => true,
-    }, palm);
-    const toPicture = (p: Point): Point => {
-      const [width, height] = [element.clientWidth, element.clientHeight];
-      const by = Math.min(width / reference.width, height / reference.height);
-      const x = ((p.x - lie.x) / lie.scale - (width - by * reference.width) / 2) / by;
-      return { x: acts.current.mirrored ? reference.width - x : x, y: ((p.y - lie.y) / lie.scale - (height - by * reference.height) / 2) / by };
-    };
-    input.hand = working ? new LoopHand(trail, (loop) => {
-      const { onCut: cut, onColour: colour } = acts.current;
-      const [first] = loop;
-      if (colour && first) void colourOf(element.querySelector('img'), toPicture(first), reference).then(colour);
-      else if (cut && loop.length > 5) cut(loop.map(toPicture).map(({ x, y }) => ({ x: Math.min(reference.width, Math.max(0, x)), y: Math.min(reference.height, Math.max(0, y)) })));
-    }) : null;
-    return () => input.destroy();
-  }, [acts, reference, working]);
+  const host = useRef<HTMLDivElement>(null);
+  const [trail, setTrail] = useState<readonly Point[]>([]);
+  const done = (way: readonly Point[]): void => {
+    setTrail([]);
+    const [first] = way;
+    if (onColour && first) void colourOf(host.current?.querySelector('img') ?? null, first, reference).then(onColour);
+    else if (onCut && way.length > 5) onCut(way.map(({ x, y }) => ({ x: Math.min(reference.width, Math.max(0, x)), y: Math.min(reference.height, Math.max(0, y)) })));
+  };
+  const hand: StageHand | null = onCut || onColour ? { begin: (at) => setTrail([at]), move: (at) => setTrail((old) => [...old, at]), end: done, cancel: () => setTrail([]) } : null;
   return (
-    <View ref={host} testID="beside" style={{ flex: 1, overflow: 'hidden' }}>
-      <SeenReference reference={reference} {...seen} imageRef={image} />
-      {working ? <svg width="100%" height="100%" style={{ position: 'absolute', inset: 0, pointerEvents: 'none' }}><polyline ref={trail} fill="none" stroke={deskColour.verdigris} strokeWidth={2} strokeDasharray="6 4" /></svg> : null}
-    </View>
+    <Stage
+      testID="beside" width={reference.width} height={reference.height} hand={hand} mirrored={seen.mirrored}
+      picture={<div ref={host} style={{ position: 'absolute', inset: 0 }}><SeenReference reference={reference} {...seen} /></div>}
+      over={(pixel) => <polyline points={trail.map(({ x, y }) => `${x},${y}`).join(' ')} fill="none" stroke={deskColour.verdigris} strokeWidth={2 * pixel} strokeDasharray={`${6 * pixel} ${4 * pixel}`} />}
+    />
   );
-}
-
-/** Follows a contact and gives its way once it is lifted. */
-class LoopHand implements Hand {
-  #points: Point[] = [];
-
-  constructor(private readonly trail: { readonly current: SVGPolylineElement | null }, private readonly done: (loop: readonly Point[]) => void) {}
-
-  begin(sample: Sample): void {
-    this.#points = [{ x: sample.x, y: sample.y }];
-  }
-
-  extend(samples: readonly Sample[]): void {
-    this.#points.push(...samples.map(({ x, y }) => ({ x, y })));
-    this.trail.current?.setAttribute('points', this.#points.map(({ x, y }) => `${x},${y}`).join(' '));
-  }
-
-  finish(): void {
-    const points = this.#points;
-    this.cancel();
-    this.done(points);
-  }
-
-  cancel(): void {
-    this.#points = [];
-    this.trail.current?.setAttribute('points', '');
-  }
 }
 
 /** The colour of a picture at a place, original-picture pixels. */

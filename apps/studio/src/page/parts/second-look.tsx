@@ -1,4 +1,4 @@
-import { useEffect, useState, type CSSProperties } from 'react';
+import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { formOutline, type Sheet } from '@deft/core';
 import type { Reference } from '@deft/contract';
@@ -113,15 +113,16 @@ export function PageLook({ surface, look }: { readonly surface: Surface | null; 
 }
 
 /** A reference's picture, seen as the page is. */
-export function SeenReference({ reference, look, mirrored, style, imageRef }: { readonly reference: Reference; readonly look: Look; readonly mirrored: boolean; readonly style?: CSSProperties; readonly imageRef?: React.Ref<HTMLDivElement> }) {
+export function SeenReference({ reference, look, mirrored }: { readonly reference: Reference; readonly look: Look; readonly mirrored: boolean }) {
   const [table, setTable] = useState<readonly number[] | null>(null);
   const [mask, setMask] = useState<string | null>(null);
   const masked = masks(look);
+  const preview = previewOf(reference);
   useEffect(() => {
     if (look.name !== 'squint' && !masks(look)) return undefined;
     let gone = false;
     const image = new Image();
-    image.src = previewOf(reference);
+    image.src = preview;
     void image.decode().then(async () => {
       const height = masks(look) ? OUTLINE_HEIGHT / 2 : VALUES_HEIGHT;
       const canvas = document.createElement('canvas');
@@ -140,10 +141,10 @@ export function SeenReference({ reference, look, mirrored, style, imageRef }: { 
     return () => {
       gone = true;
     };
-  }, [reference, look]);
+  }, [preview, look]);
   const id = `reference-${reference.id.slice(0, 6)}`;
   return (
-    <div ref={imageRef} style={{ position: 'absolute', inset: 0, transformOrigin: '0 0', ...style }}>
+    <div style={{ position: 'absolute', inset: 0 }}>
       <Filters id={id} table={table} />
       <img
         src={masked && mask ? mask : pictureOf(reference)} alt={masked ? `${reference.title}: a guess of its ${look.name}` : reference.title} draggable={false}

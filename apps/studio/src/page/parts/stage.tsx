@@ -26,16 +26,19 @@ interface StageProps {
   readonly over?: (pixel: number) => ReactNode;
   /** Shown in a loupe while a contact is down: the address of the picture. */
   readonly loupe?: string | null;
+  readonly testID?: string;
 }
 
 const LOUPE = 116;
 const LOUPE_BY = 2.4;
 
-/** A picture to look at closely and to work on: two fingers or the wheel move and enlarge it. */
-export function Stage({ width, height, hand, mirrored = false, picture, over, loupe = null }: StageProps) {
+/** A picture to look at closely and to work on: two fingers or the wheel move and enlarge it, and one finger too while no hand works on it. */
+export function Stage({ width, height, hand, mirrored = false, picture, over, loupe = null, testID = 'stage' }: StageProps) {
   const host = useRef<View>(null);
   const inner = useRef<HTMLDivElement>(null);
   const latest = useLatest({ hand, mirrored, width, height });
+  const lie = useRef<Lie>(UPRIGHT);
+  const working = hand !== null;
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const [scale, setScale] = useState(1);
   const [under, setUnder] = useState<{ screen: Point; at: Point } | null>(null);
@@ -43,25 +46,24 @@ export function Stage({ width, height, hand, mirrored = false, picture, over, lo
   useEffect(() => {
     const element = host.current as unknown as HTMLElement;
     element.style.touchAction = 'none';
-    let lie: Lie = UPRIGHT;
     const palm = new Palm();
-    palm.fingersDraw = true;
+    palm.fingersDraw = working;
     const input = new PointerInput(element, {
       move: (about, by, shift) => {
-        lie = zoomView(lie, about, by, shift);
-        if (lie.scale < 1) lie = UPRIGHT;
-        if (inner.current) inner.current.style.transform = `translate(${lie.x}px, ${lie.y}px) scale(${lie.scale})`;
+        lie.current = zoomView(lie.current, about, by, shift);
+        if (lie.current.scale < 1) lie.current = UPRIGHT;
+        if (inner.current) inner.current.style.transform = `translate(${lie.current.x}px, ${lie.current.y}px) scale(${lie.current.scale})`;
       },
-      settle: () => setScale(lie.scale),
+      settle: () => setScale(lie.current.scale),
       mayBegin: () => true,
     }, palm);
     const toPicture = (p: Point): Point => {
-      const { width: w, height: h, mirrored: over180 } = latest.current;
+      const { width: w, height: h, mirrored: turnedOver } = latest.current;
       const [across, down] = [element.clientWidth, element.clientHeight];
       const by = Math.min(across / w, down / h);
-      const whole: Affine = compose(translation(lie.x, lie.y), scaling(lie.scale), translation((across - by * w) / 2, (down - by * h) / 2), scaling(by));
+      const whole: Affine = compose(translation(lie.current.x, lie.current.y), scaling(lie.current.scale), translation((across - by * w) / 2, (down - by * h) / 2), scaling(by));
       const at = transformPoint(invert(whole), p);
-      return over180 ? { x: w - at.x, y: at.y } : at;
+      return turnedOver ? { x: w - at.x, y: at.y } : at;
     };
     let way: Point[] = [];
     const held: Hand = {
@@ -86,7 +88,7 @@ export function Stage({ width, height, hand, mirrored = false, picture, over, lo
         latest.current.hand?.cancel?.();
       },
     };
-    input.hand = held;
+    input.hand = working ? held : null;
     const observer = new ResizeObserver(() => setRoom({ width: element.clientWidth, height: element.clientHeight }));
     observer.observe(element);
     setRoom({ width: element.clientWidth, height: element.clientHeight });
@@ -94,10 +96,10 @@ export function Stage({ width, height, hand, mirrored = false, picture, over, lo
       input.destroy();
       observer.disconnect();
     };
-  }, [latest]);
+  }, [latest, working]);
   const [left, top] = [(room.width - fit * width) / 2, (room.height - fit * height) / 2];
   return (
-    <View ref={host} testID="stage" style={{ flex: 1, overflow: 'hidden', cursor: hand ? 'crosshair' : 'grab' } as object}>
+    <View ref={host} testID={testID} style={{ flex: 1, overflow: 'hidden', cursor: hand ? 'crosshair' : 'grab' } as object}>
       <div ref={inner} style={{ position: 'absolute', inset: 0, transformOrigin: '0 0' }}>
         <div style={{ position: 'absolute', left, top, width: fit * width, height: fit * height, userSelect: 'none' }}>{picture}</div>
         {over ? (
