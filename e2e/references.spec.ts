@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import type { Reference, ReferencePage, ReferenceSet } from '@deft/contract';
 import { openDesk, type Desk } from './desk.ts';
+import { Fingers, type Pointer } from './hands.ts';
 import { openReference } from './trace.ts';
 
 let desk: Desk;
@@ -37,6 +38,7 @@ const SIZES = [
 ] as const;
 
 for (const { name, viewport, hasTouch } of SIZES) {
+  const pointer: Pointer = hasTouch ? 'touch' : 'mouse';
   test.describe(name, () => {
     test.use({ viewport, hasTouch });
 
@@ -81,11 +83,12 @@ for (const { name, viewport, hasTouch } of SIZES) {
       const box = (await sorter.boundingBox())!;
       const columns = name === 'phone' ? 3 : 6;
       const cell = box.width / columns;
-      await page.mouse.move(box.x + 0.5 * cell, box.y + 40);
-      await page.mouse.down();
-      await page.mouse.move(box.x + 1.5 * cell, box.y + 50, { steps: 4 });
-      await page.mouse.move(box.x + 2.5 * cell, box.y + 50, { steps: 4 });
-      await page.mouse.up();
+      const fingers = await Fingers.of(page);
+      const way = [0.5, 1, 1.5, 2, 2.5].map((x) => ({ x: box.x + x * cell, y: box.y + 40 }));
+      await fingers.down(way[0]!, pointer);
+      if (pointer === 'touch') await page.waitForTimeout(400);
+      for (const at of way) await fingers.move(at, pointer);
+      await fingers.up(way.at(-1)!, pointer);
       await expect.poll(order).toEqual([before[1], before[2], before[0], ...before.slice(3)]);
       await sorter.focus();
       await page.keyboard.press('Shift+ArrowLeft');
@@ -100,29 +103,27 @@ for (const { name, viewport, hasTouch } of SIZES) {
       const id = page.url().split('/').at(-1)!;
       const now = (): Promise<Reference> => read<Reference>(page, `/references/${id}`);
       const reference = await now();
+      const fingers = await Fingers.of(page);
       await page.getByRole('button', { name: 'Notice', exact: true }).click();
       await page.getByTestId('notice').fill('All the weight on one leg');
       await page.getByRole('button', { name: 'Add', exact: true }).click();
       await page.getByRole('button', { name: 'Tie to a spot: All the weight on one leg' }).click();
       const spot = await onStage(page, reference, 0.5, 0.6);
-      await page.mouse.click(spot.x, spot.y);
+      await fingers.tap(spot, pointer);
       await expect.poll(async () => (await now()).marks.map((m) => (m.kind === 'trait' && m.at ? Math.round((m.at.x / reference.width) * 10) : null))).toEqual([5]);
 
       await page.getByRole('button', { name: 'Landmarks', exact: true }).click();
       await page.getByRole('button', { name: 'crown', exact: true }).click();
       await expect(page.getByTestId('asks')).toHaveText('Touch the crown');
       const crown = await onStage(page, reference, 0.42, 0.12);
-      await page.mouse.click(crown.x, crown.y);
+      await fingers.tap(crown, pointer);
       await expect.poll(async () => (await now()).marks.filter((m) => m.kind === 'landmark').length).toBe(1);
 
       await page.getByRole('button', { name: 'Sights', exact: true }).click();
       await page.getByRole('button', { name: 'A length' }).click();
       const line = async (y0: number, y1: number): Promise<void> => {
         const [a, b] = [await onStage(page, reference, 0.3, y0), await onStage(page, reference, 0.3, y1)];
-        await page.mouse.move(a.x, a.y);
-        await page.mouse.down();
-        await page.mouse.move(b.x, b.y, { steps: 5 });
-        await page.mouse.up();
+        await fingers.stroke([0, 0.3, 0.7, 1].map((t) => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t })), pointer);
       };
       await line(0.1, 0.2);
       await expect(page.getByTestId('sight-asks')).toContainText('Now draw the length');
@@ -148,6 +149,36 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await expect(page.getByTestId('hand')).toBeVisible();
       const study = await read<{ reference: Reference }>(page, `/studies/${page.url().split('/').at(-1)}`);
       expect(study.reference.revision).toBe(1);
+    });
+
+    test('a picture is cropped, and cut out by a line over it; it is undone, and nothing of it is kept unasked', async ({ page }) => {
+      await openReference(page, desk, name === 'phone' ? 'Tin trunk' : 'Platform lamp');
+      const id = page.url().split('/').at(-1)!;
+      const now = (): Promise<Reference> => read<Reference>(page, `/references/${id}`);
+      const reference = await now();
+      const fingers = await Fingers.of(page);
+      await page.getByRole('button', { name: 'Prepare', exact: true }).click();
+      await expect(page.getByTestId('draft')).toHaveAttribute('data-shown', /[1-9]/);
+      await page.getByRole('button', { name: 'crop', exact: true }).click();
+      const line = async (from: [number, number], to: [number, number]): Promise<void> => {
+        const [a, b] = [await onStage(page, reference, ...from), await onStage(page, reference, ...to)];
+        await fingers.stroke(Array.from({ length: 9 }, (_, i) => ({ x: a.x + ((b.x - a.x) * i) / 8, y: a.y + ((b.y - a.y) * i) / 8 })), pointer);
+      };
+      await line([0.99, 0.99], [0.95, 0.9]);
+      await page.getByRole('button', { name: 'crop', exact: true }).click();
+      await page.getByRole('button', { name: 'suggest from a line over it' }).click();
+      await line([0.38, 0.5], [0.6, 0.5]);
+      await expect(page.getByRole('button', { name: 'all of it again' })).toBeVisible();
+      await page.getByRole('button', { name: 'suggest from a line over it' }).click();
+      expect((await now()).revision).toBe(0);
+      await page.getByTestId('keep').click();
+      await expect(page.getByRole('alert')).toContainText('Kept.');
+      const { preparation, width, height } = await now();
+      expect(preparation.crop!.width).toBeCloseTo(0.95, 1);
+      expect(preparation.outline!.length).toBeGreaterThan(8);
+      expect([width / reference.width, height / reference.height].map((v) => Math.round(v * 20) / 20)).toEqual([0.95, 0.9]);
+      await page.getByRole('alert').getByRole('button', { name: 'Undo' }).click();
+      await expect.poll(async () => (await now()).revision).toBe(0);
     });
 
     test('the picture service is searched, fails kindly, and gives several pictures at once', async ({ page }) => {

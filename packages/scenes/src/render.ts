@@ -6,7 +6,7 @@ import { RoundedBoxGeometry } from 'three/examples/jsm/geometries/RoundedBoxGeom
 import { toRadians } from '@deft/core';
 import type { Body } from './body.ts';
 import { BUILDINGS } from './buildings.ts';
-import { vec, type Field } from './field.ts';
+import { nearest, vec, type Field } from './field.ts';
 import { figure } from './figure.ts';
 import { framed } from './framing.ts';
 import { goat } from './goat.ts';
@@ -17,7 +17,7 @@ import { SCENES, SERVICE_SCENES, type Prop, type Scene, type Thing } from './sce
 import { material, THINGS, type Made } from './solids.ts';
 
 interface Shown extends Made {
-  /** The body's field, where it has one: tells which landmarks are covered. */
+  /** The field of the body with all it wears, where it has one: tells which landmarks are covered. */
   readonly field: Field | null;
   /** A landmark inside the body counts as seen while no more than this much flesh lies before it, metres. */
   readonly flesh: number;
@@ -118,7 +118,7 @@ function build(thing: Thing): Shown {
   for (const { field, colour, box = body.box, cell = body.cell } of body.worn) group.add(meshed(field, box, cell, colour));
   const at = (name: string): Vector3 => body.landmarks.find((l) => l.name === name)?.at ?? vec(0, 0, 0);
   if (thing.kind === 'figure') for (const prop of thing.props ?? []) PROPS[prop](group, at);
-  return { group, landmarks: body.landmarks, field: body.field, ...more };
+  return { group, landmarks: body.landmarks, field: nearest(body.field, ...body.worn.map(({ field }) => field)), ...more };
 }
 
 /** Corners of a box that was turned, named again by where they are: +x +z is near. */

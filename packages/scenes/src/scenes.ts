@@ -128,6 +128,7 @@ const DEMO: readonly Scene[] = [
   scene('things', 'signal-lamp', 'Signal lamp', { kind: 'thing', what: 'signalLamp' }, ['box', 'lamp'], { yaw: 34, pitch: 15, light: [-56, 44] }, { size: [960, 1200] }),
   scene('things', 'two-crates', 'Two crates', { kind: 'thing', what: 'crates' }, ['box'], { yaw: -36, pitch: 22, light: [50, 42] }),
   scene('things', 'kettle', 'Kettle', { kind: 'thing', what: 'kettle' }, ['round'], { yaw: 26, pitch: 22, light: [-60, 44] }, round),
+  scene('things', 'kettle-spout-on', 'Kettle, spout towards us', { kind: 'thing', what: 'kettle' }, ['round', 'foreshortened'], { yaw: 84, pitch: 14, light: [46, 40] }, round),
   scene('things', 'platform-bench', 'Platform bench', { kind: 'thing', what: 'bench' }, ['box', 'slats'], { yaw: 36, pitch: 14, light: [-48, 42] }, { size: [1200, 960] }),
   scene('things', 'luggage-barrow', 'Luggage barrow', { kind: 'thing', what: 'barrow' }, ['box', 'wheels'], { yaw: 40, pitch: 16, light: [-54, 42] }, { size: [1200, 960] }),
   scene('things', 'bag-and-case', 'Bag and case', { kind: 'thing', what: 'baggage' }, ['box', 'soft'], { yaw: -38, pitch: 24, light: [54, 44] }),
