@@ -220,6 +220,18 @@ for (const { name, viewport, hasTouch } of SIZES) {
       const { page: pageId } = await read<{ page: string }>(page, `/boards/${board}`);
       const { operations } = await read<{ operations: { operation: { body: { add?: { type: string }[] } } }[] }>(page, `/pages/${pageId}/operations?after=0`);
       expect(operations.flatMap(({ operation }) => operation.body.add ?? []).filter(({ type }) => type === 'placement')).toHaveLength(3);
+      await openReference(page, desk, 'Barrel');
+      await page.getByTestId('study-this').click();
+      await page.getByTestId('looks').click();
+      await page.getByRole('button', { name: 'Boards ›' }).click();
+      await page.getByRole('button', { name: 'behind the page' }).first().click();
+      await expect(page.getByRole('alert')).toContainText('lies behind the page, on a sheet of its own');
+      await expect(page.getByTestId('save-state')).toHaveText('saved');
+      const { traces } = await read<{ traces: { page: string }[] }>(page, `/studies/${page.url().split('/').at(-1)}`);
+      const laid = await read<{ operations: { operation: { body: { add?: { type: string; locked?: boolean; kind?: string }[] } } }[] }>(page, `/pages/${traces[0]!.page}/operations?after=0`);
+      const last = laid.operations.at(-1)!.operation.body.add!;
+      expect(last.filter(({ type }) => type === 'placement')).toHaveLength(3);
+      expect(last.find(({ type }) => type === 'sheet')).toMatchObject({ kind: 'picture', locked: true });
     });
   });
 }

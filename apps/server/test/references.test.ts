@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { createHash, randomBytes } from 'node:crypto';
 import { createServer } from 'node:http';
-import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import { buffer } from 'node:stream/consumers';
@@ -57,6 +57,9 @@ const renamed = (zip: Buffer, from: string, to: string): Buffer => {
   assert.equal(from.length, to.length);
   return Buffer.from(zip.toString('latin1').replaceAll(from, to), 'latin1');
 };
+
+/** The most memory that bringing in bad pictures may take the desk, MB. */
+const MOST_MEMORY = 1200;
 
 /** What was on its way in has been cleared away. */
 async function nothingLeft(): Promise<void> {
@@ -182,6 +185,9 @@ describe('bringing in', () => {
     }
     assert.equal(told + shown, 200);
     assert.ok(told > 60, `${told} refused, ${shown} shown`);
+    // What the desk's whole process, its threads included, ever held at once.
+    const peak = Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${desk.process.pid}/status`, 'utf8'))?.[1]) / 1024;
+    assert.ok(peak < MOST_MEMORY, `${peak} MB`);
     await nothingLeft();
   });
 });
