@@ -1,12 +1,12 @@
 import { build } from 'esbuild';
-import { mkdir, writeFile } from 'node:fs/promises';
+import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { launchBrowser } from './browser.mjs';
 
 /**
  * Renders the made pictures of the demo and of the picture service, with their truth, into demo/.
- * `npm run scenes [KEY …]` makes only those pictures; the tables of contents are always made whole.
+ * `npm run scenes [KEY …]` makes only those pictures; of the others what the tables of contents say stays.
  */
 
 const root = fileURLToPath(new URL('..', import.meta.url));
@@ -24,13 +24,26 @@ const LICENCES = ['CC0 1.0', 'CC BY 4.0', 'CC BY-SA 4.0'];
 const only = process.argv.slice(2);
 const browser = await launchBrowser();
 
-async function render(scenes, folder, quality) {
+/** What is known of pictures that are not made anew, by file. */
+async function known(path, list) {
+  if (only.length === 0) return new Map();
+  return new Map(list(JSON.parse(await readFile(path, 'utf8'))).map(({ file, truth }) => [file, truth]));
+}
+
+async function render(scenes, folder, quality, before) {
   await mkdir(folder, { recursive: true });
   const made = [];
   let page = null;
-  for (const [i, { key, size }] of scenes.entries()) {
+  let count = 0;
+  for (const { key, size } of scenes) {
+    const file = `${key}.webp`;
+    const entry = { file, width: size[0], height: size[1] };
+    if (before.has(file) && !only.includes(key)) {
+      made.push({ ...entry, truth: before.get(file) });
+      continue;
+    }
     // A fresh page now and then: each picture leaves a graphics context behind.
-    if (i % 8 === 0) {
+    if (count++ % 8 === 0) {
       await page?.close();
       page = await browser.newPage();
       page.on('console', (message) => message.type() === 'error' && console.error(message.text()));
@@ -39,8 +52,8 @@ async function render(scenes, folder, quality) {
     }
     const { picture, truth } = await page.evaluate(([name, q]) => window.renderScene(name, q), [key, quality]);
     const bytes = Buffer.from(picture.slice(picture.indexOf(',') + 1), 'base64');
-    if (only.length === 0 || only.includes(key)) await writeFile(join(folder, `${key}.webp`), bytes);
-    made.push({ file: `${key}.webp`, width: size[0], height: size[1], truth });
+    await writeFile(join(folder, file), bytes);
+    made.push({ ...entry, truth });
     console.log(`${key}: ${Math.round(bytes.length / 1024)} kB`);
   }
   await page?.close();
@@ -48,12 +61,12 @@ async function render(scenes, folder, quality) {
 }
 
 try {
-  const demo = await render(SCENES, out, 0.88);
+  const demo = await render(SCENES, out, 0.88, await known(join(out, 'sets.json'), ({ pictures }) => pictures));
   const pictures = SCENES.map(({ key, title, set, subject, view, tags }, i) => ({
     file: demo[i].file, set, title, subject, view, tags, author: 'Deft Study scene scripts', licence: 'CC0 1.0', source: `Made picture: scene “${key}”`, year: 2026, truth: demo[i].truth,
   }));
   await writeFile(join(out, 'sets.json'), `${JSON.stringify({ sets: SETS, pictures }, null, 1)}\n`);
-  const offered = await render(SERVICE_SCENES, join(out, 'service'), 0.8);
+  const offered = await render(SERVICE_SCENES, join(out, 'service'), 0.8, await known(join(out, 'service', 'catalogue.json'), (list) => list));
   const catalogue = SERVICE_SCENES.map(({ key, title, subject, view, tags }, i) => ({
     key: key.toLowerCase(), ...offered[i], title, subject, view, keywords: tags, author: MAKERS[i % MAKERS.length], licence: LICENCES[i % LICENCES.length], source: `Simulated picture service: scene “${key}”`, year: 2024 + (i % 3),
   }));

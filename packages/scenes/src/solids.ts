@@ -1,4 +1,4 @@
-import { BoxGeometry, BufferGeometry, CapsuleGeometry, ConeGeometry, CylinderGeometry, Group, LatheGeometry, Mesh, MeshStandardMaterial, TorusGeometry, Vector2, type Vector3 } from 'three';
+import { BoxGeometry, BufferGeometry, CapsuleGeometry, ConeGeometry, CylinderGeometry, Group, LatheGeometry, Mesh, MeshStandardMaterial, SplineCurve, TorusGeometry, Vector2, type Vector3 } from 'three';
 import { RoundedBoxGeometry } from 'three/examples/jsm/geometries/RoundedBoxGeometry.js';
 import { vec } from './field.ts';
 
@@ -68,9 +68,10 @@ export function lamp(): Made {
   };
 }
 
-/** A thing turned on the lathe: its outline as radius and height from the ground up. */
-function turned(group: Group, outline: readonly (readonly [number, number])[], colour: string): void {
-  part(group, new LatheGeometry(outline.map(([x, y]) => new Vector2(x, y)), 72), colour, 0, 0, 0);
+/** A thing turned on the lathe: its outline as radius and height from the ground up; `curved` where the points lie on one curve. */
+function turned(group: Group, outline: readonly (readonly [number, number])[], colour: string, curved = false): void {
+  const points = outline.map(([x, y]) => new Vector2(x, y));
+  part(group, new LatheGeometry(curved ? new SplineCurve(points).getPoints(90) : points, 96), colour, 0, 0, 0);
 }
 
 const ends = (top: number, bottomAt: Vector3): Made['landmarks'] => [{ name: 'top', at: vec(0, top, 0) }, { name: 'bottom', at: bottomAt }];
@@ -158,7 +159,11 @@ export function crates(): Made {
 /** A kettle: a round body, a spout and a hoop. */
 export function kettle(): Made {
   const group = new Group();
-  turned(group, [[0, 0], [0.14, 0], [0.155, 0.02], [0.16, 0.06], [0.145, 0.13], [0.1, 0.185], [0.075, 0.2], [0.07, 0.205], [0.065, 0.215], [0.02, 0.228], [0.016, 0.24], [0.022, 0.255], [0.0, 0.262]], '#77706a');
+  turned(group, [[0, 0], [0.13, 0], [0.14, 0.003]], '#77706a');
+  turned(group, [[0.14, 0.003], [0.154, 0.022], [0.16, 0.06], [0.147, 0.118], [0.115, 0.168], [0.078, 0.196]], '#77706a', true);
+  turned(group, [[0.078, 0.196], [0.082, 0.199], [0.082, 0.204], [0.076, 0.206]], '#6b645e');
+  turned(group, [[0.076, 0.206], [0.06, 0.215], [0.03, 0.223], [0.014, 0.23]], '#77706a', true);
+  turned(group, [[0.014, 0.23], [0.013, 0.238], [0.021, 0.25], [0.018, 0.259], [0, 0.262]], '#77706a', true);
   const spout = part(group, new CylinderGeometry(0.016, 0.034, 0.17, 56), '#77706a', 0.185, 0.14, 0);
   spout.rotation.z = -0.85;
   const hoop = part(group, new TorusGeometry(0.115, 0.009, 10, 40, Math.PI), DARK, 0, 0.175, 0);
