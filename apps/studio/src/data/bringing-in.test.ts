@@ -1,8 +1,9 @@
 import { configureStore } from '@reduxjs/toolkit';
-import { TextDecoder, TextEncoder } from 'node:util';
 import type { BroughtLine } from '@deft/contract';
 import { bringFiles, bringingSlice, cleared, readLines, stopBringing } from './bringing-in';
 
+// jsdom brings neither.
+const { TextDecoder, TextEncoder } = jest.requireActual<Pick<typeof globalThis, 'TextDecoder' | 'TextEncoder'>>('node:util');
 Object.assign(globalThis, { TextDecoder });
 
 const desk = () => configureStore({ reducer: { bringing: bringingSlice.reducer }, middleware: (standard) => standard({ serializableCheck: false }) });

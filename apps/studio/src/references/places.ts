@@ -6,14 +6,18 @@ export class Places {
   readonly #held = new Map<number, ReferenceBrief>();
   #moves: Promise<unknown> = Promise.resolve();
   #waiting = 0;
+  #lastKept = 0;
 
   get(place: number): ReferenceBrief | undefined {
     return this.#held.get(place);
   }
 
-  /** Takes over what the desk says stands there; not while moves are on their way, of which it does not know yet. */
-  set(place: number, reference: ReferenceBrief): void {
-    if (this.#waiting === 0) this.#held.set(place, reference);
+  /**
+   * Takes over what the desk says stands there; not what it was asked before it had kept the last move.
+   * @param asked when it was asked, ms
+   */
+  set(place: number, reference: ReferenceBrief, asked: number): void {
+    if (this.#waiting === 0 && asked >= this.#lastKept) this.#held.set(place, reference);
   }
 
   /**
@@ -35,6 +39,7 @@ export class Places {
     this.#waiting += 1;
     this.#moves = this.#moves.then(() => keep(moved.id, before?.id ?? null)).catch(() => undefined).finally(() => {
       this.#waiting -= 1;
+      this.#lastKept = Date.now();
     });
     return moved;
   }

@@ -71,12 +71,12 @@ function WallRow({ query, from, columns, cell, chosen, onTouch, places }: RowPro
   const palette = usePalette();
   const count = ROWS_AT_ONCE * columns;
   const first = Math.floor(from / count) * count;
-  const { data } = useReferencesQuery({ ...query, from: first, count });
+  const { data, isFetching, startedTimeStamp: asked = 0 } = useReferencesQuery({ ...query, from: first, count });
   const shown = data?.items.slice(from - first, from - first + columns);
   // Only what the desk has just said: an answer from before a move must not undo it.
   useEffect(() => {
-    data?.items.slice(from - first, from - first + columns).forEach((reference, i) => places.set(from + i, reference));
-  }, [data, from, first, columns, places]);
+    if (!isFetching) data?.items.slice(from - first, from - first + columns).forEach((reference, i) => places.set(from + i, reference, asked));
+  }, [data, isFetching, asked, from, first, columns, places]);
   return (
     <View style={{ flexDirection: 'row', gap: GAP }}>
       {shown
