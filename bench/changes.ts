@@ -1,6 +1,6 @@
 import { about, check, compose, rotation, scaling, SUBJECTS, hangingOn, translation, toleranceOf, type Affine } from '@deft/core';
 import { FIGURE_HEIGHT, drawFrom, tracedFigure, unsteady } from '../packages/core/src/testing/figure.ts';
-import { seeded } from '../packages/core/src/testing/seeded.ts';
+import { seeded } from '../packages/core/src/seeded.ts';
 import { row } from './table.ts';
 
 /** One planted change in a drawing of a traced figure: is it named, with the right sign and size, and nothing else? */

@@ -1,5 +1,5 @@
 import { compose, distance, fitRobust, fitSimilarity, rotation, scaling, tellMirrored, transformPoint, translation, type Point } from '@deft/core';
-import { gaussian, seeded } from '../packages/core/src/testing/seeded.ts';
+import { gaussian, seeded } from '../packages/core/src/seeded.ts';
 import { row } from './table.ts';
 
 /** How exactly drawings are laid on their references, on seeded made cases of 1,000 px height. */

@@ -9,7 +9,7 @@ import { bring } from '../apps/server/test/bring.ts';
 import { Desk, freePort, ROOT, temporaryFolder } from '../apps/server/test/desk.ts';
 import { BlobFiles } from '../apps/server/src/store/blob-files.ts';
 import { startStore } from '../apps/server/src/store/client.ts';
-import { seeded } from '../packages/core/src/testing/seeded.ts';
+import { seeded } from '../packages/core/src/seeded.ts';
 import { launch } from './page-desk.ts';
 import { quantile, row } from './table.ts';
 
@@ -151,11 +151,11 @@ async function listing(): Promise<void> {
     const asks: Readonly<Record<string, (i: number) => string>> = {
       'a page of the list': (i) => `from=${(i * 997) % LISTED}&count=75`, 'a page of a set': (i) => `set=${set}&from=${(i * 997) % LISTED}&count=75`,
       'a search by two words': (i) => `q=goat+${i % 10}&count=75`, 'a search in notes': () => 'q=against+light&count=75',
-      'a filter': (i) => `view=side&drawn=never&from=${(i * 31) % 2000}&count=75`, 'by shape': () => 'shape=upright&count=75', 'least drawn first': (i) => `sort=least+drawn&from=${i * 50}&count=75`,
+      'a filter': (i) => `view=side&drawn=never&from=${(i * 31) % 2000}&count=75`, 'by shape': () => 'shape=upright&count=75', 'least drawn first': (i) => `sort=least+drawn&from=${(i * 50) % LISTED}&count=75`,
     };
     for (const [what, ask] of Object.entries(asks)) {
       const waits: number[] = [];
-      for (let i = 0; i < 40; i += 1) {
+      for (let i = 0; i < 200; i += 1) {
         const began = performance.now();
         await (await fetch(`${desk.address}/api/references?${ask(i)}`)).arrayBuffer();
         waits.push(performance.now() - began);

@@ -55,7 +55,7 @@ test('a stroke that crosses the bell is finished first and kept in its pose; the
   const { desk, close } = await openDesk();
   try {
     const sets = (await (await page.request.get(`${desk.address}/api/sets`)).json()) as { id: string }[];
-    const made = await page.request.post(`${desk.address}/api/sessions`, { data: { set: sets[0]!.id, count: 1, seconds: 6 } });
+    const made = await page.request.post(`${desk.address}/api/sessions`, { data: { set: sets[0]!.id, plan: { title: 'One', blocks: [{ count: 1, seconds: 6, ground: 'on screen', source: 'sight', look: 0, rest: 0 }] } } });
     const { id, poses } = (await made.json()) as { id: string; poses: { page: string }[] };
     await page.goto(`${desk.address}/sessions/${id}`);
     await expect(page.getByTestId('hold')).toBeVisible();

@@ -98,7 +98,11 @@ test.describe('phone', () => {
   test('a session of three poses comes back held after a reload, skips and goes back, and keeps every stroke', async ({ page }) => {
     await page.goto(`${desk.address}/references`);
     await page.getByRole('button', { name: 'Platform figures', exact: true }).click();
-    await page.getByRole('button', { name: 'Start 3 poses of 120 seconds from Platform figures' }).click();
+    await page.getByRole('button', { name: 'Start a session' }).click();
+    await page.getByRole('button', { name: 'Make a plan of your own' }).click();
+    await page.getByLabel('Poses').fill('3');
+    await page.getByLabel('Time each').fill('2:00');
+    await page.getByTestId('start-own').click();
     await expect(page.getByTestId('hold')).toBeVisible();
     await scribble(page, 74, 60, 'pen');
     await page.waitForTimeout(700);
@@ -120,7 +124,8 @@ test.describe('phone', () => {
     expect(session.over).toBe(true);
     expect(session.poses[0]!.addedMs).toBe(30_000);
     expect(await Promise.all(session.poses.map((pose) => strokesOf(pose.page)))).toEqual([1, 1, 0]);
-    await page.getByRole('button', { name: 'Study Man waving' }).click();
+    await page.getByRole('button', { name: /^Open pose 1/ }).click();
+    await page.getByTestId('study-pose').click();
     await expect(page.getByTestId('hand')).toBeVisible();
   });
 

@@ -3,7 +3,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import sharp from 'sharp';
-import { encodeStroke, idOf, OPERATION_VERSION, reducePage, sheetsOf, type Answer, type Operation, type Thing } from '@deft/core';
+import { encodeStroke, idOf, newBlock, OPERATION_VERSION, reducePage, sheetsOf, type Answer, type Operation, type Thing } from '@deft/core';
 import type { Brought, Reference, ReferencePage, Session, Study } from '@deft/contract';
 import { bring as bringTo, isBrought } from './bring.ts';
 import { asking } from './ask.ts';
@@ -156,5 +156,5 @@ test('a study adopts its traces and attempts, and is found again', async () => {
   assert.equal((await ask<Study>(`/studies/${study.id}`, 'PATCH', { pass: 'build' })).value.pass, 'build');
   assert.equal((await ask(`/studies/${study.id}`, 'PATCH', { pass: 'dance' })).status, 400);
   assert.equal((await ask(`/references/${study.reference.id}`, 'PATCH', { author: 'A. Student', year: 2026 })).status, 200);
-  assert.equal((await ask<Session>('/sessions', 'POST', { set: newId(), count: 1, seconds: 60 })).status, 404);
+  assert.equal((await ask<Session>('/sessions', 'POST', { set: newId(), plan: { title: 'One', blocks: [newBlock(1, 60)] } })).status, 404);
 });

@@ -10,7 +10,7 @@ import { ZipFile } from 'yazl';
 import sharp, { type Sharp } from 'sharp';
 import { idOf, UNTOUCHED, type Preparation, type ReferenceMark } from '@deft/core';
 import type { BroughtLine, OfferedPage, Reference, ReferenceBrief, ReferencePage, ReferenceSet, Study } from '@deft/contract';
-import { seeded } from '../../../packages/core/src/testing/seeded.ts';
+import { seeded } from '../../../packages/core/src/seeded.ts';
 import { bring, broughtLines, isBrought, refusalIn } from './bring.ts';
 import { asking } from './ask.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';

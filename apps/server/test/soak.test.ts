@@ -4,7 +4,7 @@ import { after, before, test } from 'node:test';
 import sharp from 'sharp';
 import { encodeStroke, OPERATION_VERSION, reducePage, sheetsOf, type Answer, type Operation } from '@deft/core';
 import type { Refusal, Study } from '@deft/contract';
-import { seeded } from '../../../packages/core/src/testing/seeded.ts';
+import { seeded } from '../../../packages/core/src/seeded.ts';
 import { soakStep } from '../../../packages/core/src/testing/soak.ts';
 import { bring } from './bring.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import { pathToFileURL } from 'node:url';
 import { brotliDecompressSync, gzipSync } from 'node:zlib';
-import { idOf, OPERATION_VERSION, paperOf, reducePage, sheetsOf, type Operation } from '@deft/core';
+import { expandPlan, idOf, newBlock, OPERATION_VERSION, paperOf, reducePage, sheetsOf, type Operation } from '@deft/core';
 import type { Workshop } from '../src/jobs/bring-in.ts';
 import { startPictures } from '../src/jobs/pictures.ts';
 import { seedDemo } from '../src/seed.ts';
@@ -149,16 +149,38 @@ describe('sessions', () => {
   test('make a page and an attempt a pose, keep its times, and count as drawn', async () => {
     const [set] = await store.listSets();
     const reference = set!.first[1]!;
-    const pose = { id: newId(), attempt: newId(), page: newId(), reference: reference.id, revision: 0, seconds: 60 };
-    const made = await store.keepSession({ id: newId(), set: set!.id }, [pose]);
-    assert.deepEqual([made.over, made.poses[0]!.drawnMs, made.poses[0]!.seconds], [false, null, 60]);
-    const over = await store.changeSession(made.id, { clock: { phase: 'done' }, over: true, poses: [{ id: pose.id, drawnMs: 60_000, heldMs: 1500, addedMs: 0, skipped: false }] });
-    assert.deepEqual([over.over, over.poses[0]!.drawnMs, over.poses[0]!.heldMs], [true, 60_000, 1500]);
-    assert.equal((await store.readReference(reference.id)).attempts, reference.attempts + 1);
-    const study = await store.openStudy({ id: newId(), attempt: pose.attempt });
-    assert.deepEqual(study.attempts.map((a) => [a.page, a.seconds, a.way]), [[pose.page, 60, 'on screen']]);
-    assert.equal((await store.openStudy({ id: newId(), attempt: pose.attempt })).id, study.id);
-    assert.equal((await store.listSessions())[0]!.id, made.id);
+    const plan = { title: 'Two', blocks: [newBlock(1, 60), newBlock(3, 30, { ground: 'on a grid' })] };
+    const steps = expandPlan(plan);
+    const made = await store.keepSession({ id: newId(), set: set!.id, plan, choice: 'in order', flip: false, seed: 7 }, steps.map((step) => ({ reference: reference.id, revision: 0, flipped: false, step })));
+    const [pose, ...cells] = made.poses;
+    assert.deepEqual([made.over, pose!.drawnMs, pose!.step.seconds, pose!.region], [false, null, 60, null]);
+    // The poses of a grid share a page, each with a cell of its own.
+    assert.equal(new Set(cells.map(({ page }) => page)).size, 1);
+    assert.equal(new Set(cells.map(({ region }) => JSON.stringify(region))).size, 3);
+    await store.changeSession(made.id, { clock: { phase: 'done' }, over: true, poses: [{ id: pose!.id, drawnMs: 60_000, heldMs: 1500, addedMs: 0, skipped: false }] });
+    await store.changeSession(made.id, { clock: { phase: 'late' }, over: false, poses: [] });
+    await store.notePose(made.id, pose!.id, { starred: true, note: 'the knee' });
+    await store.noteSession(made.id, { lesson: 'look longer' });
+    const over = await store.readSession(made.id);
+    assert.deepEqual([over.over, over.lesson, over.poses[0]!.drawnMs, over.poses[0]!.heldMs, over.poses[0]!.starred, over.poses[0]!.note], [true, 'look longer', 60_000, 1500, true, 'the knee']);
+    assert.equal((await store.readReference(reference.id)).attempts, reference.attempts + 4);
+    const study = await store.openStudy({ id: newId(), attempt: pose!.attempt });
+    assert.deepEqual(study.attempts.map((a) => [a.page, a.seconds, a.way, a.source]), [[pose!.page, 60, 'on screen', 'sight']]);
+    assert.equal((await store.openStudy({ id: newId(), attempt: pose!.attempt })).id, study.id);
+    const [brief] = await store.listSessions();
+    assert.deepEqual([brief!.id, brief!.count, brief!.drawnMs, brief!.starred, brief!.first!.id], [made.id, 4, 60_000, 1, reference.id]);
+  });
+
+  test('how far a subject was off is remembered by its checks; own plans are kept', async () => {
+    const [{ id } = { id: '' }] = (await store.readSession((await store.listSessions())[0]!.id)).poses.map(({ attempt }) => ({ id: attempt }));
+    await store.keepMiss(id, 4.5);
+    assert.deepEqual(await store.readMisses(), { figure: 4.5 });
+    const plan = { id: newId(), title: 'Mine', blocks: [newBlock(2, 45)] };
+    await store.keepPlan(plan);
+    await store.keepPlan({ ...plan, title: 'Mine, longer' });
+    assert.deepEqual((await store.listPlans()).map(({ title }) => title), ['Mine, longer']);
+    await store.removePlan(plan.id);
+    assert.deepEqual(await store.listPlans(), []);
   });
 
   test('a session that is gone is said to be gone', async () => {
@@ -197,7 +219,11 @@ describe('databases of earlier desks', () => {
       assert.equal(total, 8);
       // Drawn once in a session and once in a study: counted by the migration.
       assert.ok(items.some((r) => r.attempts > 0));
-      assert.equal((await old.listSessions())[0]?.poses.length, 1);
+      const [session] = await old.listSessions();
+      assert.equal(session?.count, 1);
+      // What a session was before plans is one block of it.
+      const { plan, poses } = await old.readSession(session.id);
+      assert.deepEqual([plan.blocks[0]?.seconds, poses[0]?.step.stretches], [poses[0]?.step.seconds, expandPlan(plan)[0]?.stretches]);
       await old.close();
     });
   }

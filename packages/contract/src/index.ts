@@ -4,3 +4,5 @@ export * from './references.ts';
 export * from './resources.ts';
 export * from './services.ts';
 export * from './sets.ts';
+export * from './sessions.ts';
+export * from './papers.ts';

@@ -57,7 +57,7 @@ const FIELDS: Readonly<Record<ThingType, readonly [Joi.SchemaMap, Joi.SchemaMap]
   axis: [{ sheet: id, from: point, to: point }, {}],
   note: [{ sheet: id, order, transform: affine, colour, says }, {}],
   landmark: [{ sheet: id, name: name.allow(null), state: Joi.valid(...LANDMARK_STATES), at: point, spread: Joi.number().greater(0).max(1000) }, {}],
-  placement: [{ sheet: id, order, reference: id, revision: Joi.number().integer().min(0), transform: affine }, { clip: outline.allow(null), mesh: mesh.allow(null), hidden: Joi.boolean() }],
+  placement: [{ sheet: id, order, reference: id, revision: Joi.number().integer().min(0), transform: affine }, { clip: outline.allow(null), mesh: mesh.allow(null), hidden: Joi.boolean(), of: Joi.valid('paper') }],
   version: [{ name, at: Joi.number().integer().min(0) }, {}],
 };
 

@@ -1,21 +1,26 @@
 import Joi from 'joi';
-import type { Id } from '@deft/core';
+import { GROUNDS, type Id, type Point, type Source } from '@deft/core';
 import { id } from './operations.ts';
 import type { Reference } from './references.ts';
 import type { SubjectTrait } from './sets.ts';
 
-export const WAYS = ['on screen', 'freehand'] as const;
-/** How an attempt was made: on the clock, or with all the time it wanted. */
+export const WAYS = [...GROUNDS, 'freehand'] as const;
+/** How an attempt was made: on the clock and on what, or freehand with all the time it wanted. */
 export type Way = (typeof WAYS)[number];
 
 export interface Attempt {
   readonly id: Id;
   readonly page: Id;
+  /** The part of the page that it is, millimetres; null for the whole page. */
+  readonly region: readonly Point[] | null;
   readonly reference: Id;
   /** The preparation it was drawn from. */
   readonly revision: number;
   readonly study: Id | null;
   readonly way: Way;
+  readonly source: Source;
+  /** Average miss when it was last checked, per cent of the figure's height; null where it was not. */
+  readonly miss: number | null;
   /** Time given, seconds; null for all it wanted. */
   readonly seconds: number | null;
   readonly createdAt: number;
@@ -45,48 +50,15 @@ export interface Study {
   readonly attempts: readonly Attempt[];
 }
 
-export interface Pose {
-  readonly id: Id;
-  readonly reference: Reference;
-  readonly page: Id;
-  readonly attempt: Id;
-  readonly seconds: number;
-  /** Milliseconds; null while it is not over. */
-  readonly drawnMs: number | null;
-  readonly heldMs: number;
-  readonly addedMs: number;
-  readonly skipped: boolean;
-}
-
-export interface Session {
-  readonly id: Id;
-  readonly set: { readonly id: Id; readonly title: string };
-  readonly createdAt: number;
-  readonly over: boolean;
-  /** The running clock as the core keeps it. */
-  readonly clock: unknown;
-  readonly poses: readonly Pose[];
-}
-
-export const newSessionSchema = Joi.object<{ set: Id; count: number; seconds: number }>({
-  set: id.required(),
-  count: Joi.number().integer().min(1).max(100).required(),
-  seconds: Joi.number().integer().min(5).max(7200).required(),
-});
-
-const ms = Joi.number().min(0).max(864e5);
-export const clockSchema = Joi.object<{ clock: unknown; over: boolean; poses: { id: Id; drawnMs: number | null; heldMs: number; addedMs: number; skipped: boolean }[] }>({
-  clock: Joi.object().max(20).required(),
-  over: Joi.boolean().required(),
-  poses: Joi.array().max(100).items(Joi.object({ id: id.required(), drawnMs: ms.allow(null).required(), heldMs: ms.required(), addedMs: ms.required(), skipped: Joi.boolean().required() })).required(),
-});
-
 export const newStudySchema = Joi.object<{ reference?: Id; attempt?: Id }>({ reference: id, attempt: id }).xor('reference', 'attempt');
 export interface StudyPatch {
   readonly pass?: Pass;
   readonly ticked?: readonly Id[];
 }
 export const studyPatchSchema = Joi.object<StudyPatch>({ pass: Joi.valid(...PASSES), ticked: Joi.array().items(id).max(200).unique() }).min(1);
+
+/** Average miss of a check, per cent of the figure's height. */
+export const missSchema = Joi.object<{ miss: number | null }>({ miss: Joi.number().min(0).max(1e4).allow(null).required() });
 
 /** How a refusal is told to the browser: a name for code, a sentence for people. */
 export interface Refusal {

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { Id } from '@deft/core';
 
 /** A picture that a picture service offers. */
 export interface Offered {
@@ -30,3 +31,24 @@ export const takeSchema = Joi.object<{ keys: string[]; set: string | null }>({
 export const FAULTS = ['none', 'slow', 'empty', 'failing'] as const;
 export type Fault = (typeof FAULTS)[number];
 export const faultSchema = Joi.object<{ fault: Fault }>({ fault: Joi.valid(...FAULTS).required() });
+
+/** A device that was let in from the local network. */
+export interface Guest {
+  readonly id: Id;
+  readonly name: string;
+  readonly createdAt: number;
+  readonly seenAt: number;
+}
+
+/** The way in from the local network: shut unless it is asked for. */
+export interface Door {
+  readonly open: boolean;
+  /** Where a device on the same network finds the desk; null while the door is shut, or where there is no network. */
+  readonly address: string | null;
+  /** What it is asked for, and until when that holds. */
+  readonly code: string | null;
+  readonly until: number | null;
+  readonly guests: readonly Guest[];
+}
+export const doorSchema = Joi.object<{ open: boolean }>({ open: Joi.boolean().required() });
+export const knockSchema = Joi.object<{ code: string; name: string }>({ code: Joi.string().pattern(/^\d{4,12}$/).required(), name: Joi.string().trim().max(60).allow('').required() });

@@ -12,7 +12,7 @@ import { pagesRouter } from './pages.ts';
 import { referencesRouter } from './references.ts';
 import { notFound, refuse } from './refuse.ts';
 import { servicesRouter } from './services.ts';
-import { sessionsRouter } from './sessions.ts';
+import { plansRouter, sessionsRouter } from './sessions.ts';
 import { setsRouter } from './sets.ts';
 import { studiesRouter } from './studies.ts';
 
@@ -56,7 +56,8 @@ export function makeApp({ workshop, service, lost = [], studio, address, log = t
   app.use('/api/sets', setsRouter(store, files));
   app.use('/api/boards', boardsRouter(store, files));
   app.use('/api/services', servicesRouter(service));
-  app.use('/api/sessions', sessionsRouter(store));
+  app.use('/api/sessions', sessionsRouter(workshop));
+  app.use('/api/plans', plansRouter(workshop));
   app.use('/api/studies', studiesRouter(store));
   app.use('/api', notFound);
   if (studio && existsSync(studio)) {

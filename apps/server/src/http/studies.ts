@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { idSchema, newStudySchema, studyPatchSchema } from '@deft/contract';
+import { idSchema, missSchema, newStudySchema, studyPatchSchema } from '@deft/contract';
 import { newId } from '../ids.ts';
 import type { Store } from '../store/store.ts';
 import { valid } from './refuse.ts';
@@ -23,6 +23,10 @@ export function studiesRouter(store: Store): Router {
   });
   router.post('/:id/attempts', async (request, response) => {
     response.json(await store.addAttempt(valid(idSchema, request.params.id), { id: newId(), page: newId() }));
+  });
+  router.put('/attempts/:attempt/miss', async (request, response) => {
+    await store.keepMiss(valid(idSchema, request.params.attempt), valid(missSchema, request.body).miss);
+    response.status(204).end();
   });
   return router;
 }

@@ -1,20 +1,10 @@
-import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
 import sharp from 'sharp';
 import { reducePage, thingsOfType, transformPoint, type Id } from '@deft/core';
 import type { BlobFiles } from '../store/blob-files.ts';
 import type { Store } from '../store/store.ts';
 import { exportPng } from './export-page.ts';
-
-const FONT = createRequire(import.meta.url).resolve('@expo-google-fonts/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf');
-const FAMILY = 'Atkinson Hyperlegible Next';
-const DPI = 150;
-const POINTS_PER_PIXEL = 72 / DPI;
-const PAPER = '#FBF8F1';
-const INK = '#1E2430';
-/** Size of a credit's letters, and room round them, points. */
-const LETTERS = 9;
-const MARGIN = 24;
+import { creditLine, DPI, finished, FONT, INK, LETTERS, MARGIN, PAPER, POINTS_PER_PIXEL, wordsPicture } from './out.ts';
 
 const WHAT = { guides: false, picture: true };
 
@@ -24,12 +14,8 @@ async function creditsOf(store: Store, page: Id): Promise<string[]> {
   const things = reducePage(operations.map(({ operation }) => operation));
   const placed = thingsOfType(things, 'placement').filter((p) => !p.hidden).map((p) => ({ ...p, at: transformPoint(p.transform, { x: 0, y: 0 }) }));
   placed.sort((p, q) => Math.round(p.at.y / 40) - Math.round(q.at.y / 40) || p.at.x - q.at.x);
-  const lines: string[] = [];
-  for (const id of new Set(placed.map((p) => p.reference))) {
-    const { title, author, credit, source, licence, year } = await store.readReference(id);
-    lines.push([title, author, year === null ? '' : String(year), credit, licence, source].filter((part) => part !== '').join(', '));
-  }
-  return lines.map((line, i) => `${i + 1}. ${line}`);
+  const references = await Promise.all([...new Set(placed.map((p) => p.reference))].map((id) => store.readReference(id)));
+  return references.map((reference, i) => `${i + 1}. ${creditLine(reference)}`);
 }
 
 /** A board as PNG, with the credits of its pictures underneath. */
@@ -40,8 +26,7 @@ export async function boardPng(store: Store, files: BlobFiles, id: Id): Promise<
   const lines = await creditsOf(store, page);
   if (lines.length === 0) return picture;
   const margin = Math.round(MARGIN / POINTS_PER_PIXEL);
-  const escaped = lines.join('\n').replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
-  const text = await sharp({ text: { text: `<span foreground="${INK}">${escaped}</span>`, font: `${FAMILY} ${LETTERS}`, fontfile: FONT, rgba: true, width: width - 2 * margin, dpi: DPI } }).png().toBuffer({ resolveWithObject: true });
+  const text = await wordsPicture(lines.join('\n'), LETTERS, width - 2 * margin);
   return sharp({ create: { width, height: height + text.info.height + 2 * margin, channels: 3, background: PAPER } })
     .composite([{ input: picture, left: 0, top: 0 }, { input: text.data, left: margin, top: height + margin }])
     .withMetadata({ density: DPI }).png().toBuffer();
@@ -54,12 +39,7 @@ export async function boardPdf(store: Store, files: BlobFiles, id: Id): Promise<
   const [width, height] = [picture.info.width * POINTS_PER_PIXEL, picture.info.height * POINTS_PER_PIXEL];
   const text = (await creditsOf(store, page)).join('\n');
   const document = new PDFDocument({ autoFirstPage: false, margin: 0, info: { Title: title } });
-  const done = new Promise<Buffer>((resolve, reject) => {
-    const parts: Buffer[] = [];
-    document.on('data', (part: Buffer) => parts.push(part));
-    document.on('end', () => resolve(Buffer.concat(parts)));
-    document.on('error', reject);
-  });
+  const done = finished(document);
   document.font(FONT).fontSize(LETTERS);
   const room = text === '' ? 0 : document.heightOfString(text, { width: width - 2 * MARGIN }) + 2 * MARGIN;
   document.addPage({ size: [width, height + room], margin: 0 });

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { MOST_PNG_PIXELS } from '@deft/contract';
-import { pageSvg, paperOf, reducePage, scaleOf, type Id, type Placement } from '@deft/core';
+import { pageSvg, paperOf, reducePage, scaleOf, type Id, type Placement, type Region } from '@deft/core';
 import type { BlobFiles } from '../store/blob-files.ts';
 import type { Store } from '../store/store.ts';
 
@@ -9,11 +9,21 @@ export interface ExportOptions {
   readonly guides: boolean;
   /** The reference behind a trace too. */
   readonly picture: boolean;
+  /** Only this part of the page. */
+  readonly region?: Region;
 }
 
 const MM_PER_INCH = 25.4;
 /** Longer side up to which a picture goes along, pixels. */
 const LONGEST = 2400;
+
+/** The file that a placement shows, and its size as placements count it. */
+async function pictureOf(store: Store, { of, reference, revision }: Placement): Promise<{ sha256: string; width: number; height: number }> {
+  if (of === 'paper') return store.readInk(reference);
+  const { picture } = await store.referenceFiles(reference, revision);
+  const { width, height } = await store.readReference(reference, revision);
+  return { sha256: picture.sha256, width, height };
+}
 
 /** A page as SVG from its operations. Throws Gone where there is no such page, RangeError where it has no paper yet. */
 export async function exportSvg(store: Store, files: BlobFiles, page: Id, options: ExportOptions & { readonly dpi?: number }): Promise<{ svg: string; width: number; height: number }> {
@@ -27,18 +37,17 @@ export async function exportSvg(store: Store, files: BlobFiles, page: Id, option
     const placements = [...things.values()].filter((t): t is Placement => t.type === 'placement' && !t.hidden);
     for (const placement of placements) {
       if (pictures.has(seen(placement))) continue;
-      const { picture } = await store.referenceFiles(placement.reference, placement.revision);
-      const { width, height } = await store.readReference(placement.reference, placement.revision);
+      const { sha256, width, height } = await pictureOf(store, placement);
       // No finer than it will be seen: what lies small on a page rendered small is read small.
       const finest = Math.max(...placements.filter((p) => seen(p) === seen(placement)).map(({ transform }) => scaleOf(transform)));
       const longest = Math.min(LONGEST, Math.ceil((finest * Math.max(width, height) * (options.dpi ?? Infinity)) / MM_PER_INCH));
-      const upright = sharp(await files.read(picture.sha256)).autoOrient().resize(longest, longest, { fit: 'inside', withoutEnlargement: true });
+      const upright = sharp(await files.read(sha256)).autoOrient().resize(longest, longest, { fit: 'inside', withoutEnlargement: true });
       const { hasAlpha } = await upright.metadata();
       const bytes = await (hasAlpha ? upright.png() : upright.jpeg({ quality: 90 })).toBuffer();
       pictures.set(seen(placement), { href: `data:image/${hasAlpha ? 'png' : 'jpeg'};base64,${bytes.toString('base64')}`, width, height });
     }
   }
-  const svg = pageSvg(things, { guides: options.guides, picture: (placement) => pictures.get(seen(placement)) ?? null });
+  const svg = pageSvg(things, { guides: options.guides, region: options.region ?? null, picture: (placement) => pictures.get(seen(placement)) ?? null });
   return { svg, width: paper.width, height: paper.height };
 }
 

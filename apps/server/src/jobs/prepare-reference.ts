@@ -3,13 +3,16 @@ import type { BlobFiles } from '../store/blob-files.ts';
 import type { Store } from '../store/store.ts';
 import type { Pictures } from './pictures.ts';
 
-/** Prepares a reference beside its untouched original and makes that the current state. Gives the revision; the same settings give the same one. */
-export async function prepareReference({ store, files, pictures }: { store: Store; files: BlobFiles; pictures: Pictures }, id: Id, settings: Preparation): Promise<number> {
+interface Preparing {
+  readonly store: Store;
+  readonly files: BlobFiles;
+  readonly pictures: Pictures;
+}
+
+/** The number of a preparation beside the untouched original; the same settings give the same one. @param current makes a new one the one that is shown from now on */
+export async function preparedAs({ store, files, pictures }: Preparing, id: Id, settings: Preparation, current = false): Promise<number> {
   const known = isUntouched(settings) ? 0 : await store.knownPreparation(id, settings);
-  if (known !== null) {
-    await store.changeReference(id, { revision: known });
-    return known;
-  }
+  if (known !== null) return known;
   const { picture: source } = await store.referenceFiles(id, 0);
   const { picture, mime, preview, small, width, height } = await pictures.prepare(files.path(source.sha256), settings);
   return store.keepPreparation(id, {
@@ -17,5 +20,12 @@ export async function prepareReference({ store, files, pictures }: { store: Stor
     picture: await files.keep(picture, mime),
     preview: await files.keep(preview, 'image/webp'),
     small: await files.keep(small, 'image/webp'),
-  });
+  }, current);
+}
+
+/** Prepares a reference and makes that the current state. Gives the preparation's number. */
+export async function prepareReference(workshop: Preparing, id: Id, settings: Preparation): Promise<number> {
+  const revision = await preparedAs(workshop, id, settings, true);
+  await workshop.store.changeReference(id, { revision });
+  return revision;
 }

@@ -1,5 +1,5 @@
 import { and, asc, eq, gt, inArray, max, sql } from 'drizzle-orm';
-import { newPage, numberBatch, OPERATION_VERSION, sheetsNamed, type Answer, type Id, type Numbered, type Operation, type Thing } from '@deft/core';
+import { newPage, numberBatch, OPERATION_VERSION, sheetsNamed, type Answer, type Cells, type Id, type Numbered, type Operation, type Thing } from '@deft/core';
 import { newId } from '../ids.ts';
 import type { Database } from './database.ts';
 import { Gone, UnknownSheet } from './refusals.ts';
@@ -91,3 +91,7 @@ export async function layPage(tx: Pick<Database, 'insert'>, page: Id, things: re
 
 /** Makes a page to draw on: the paper, its sheets, and the reference behind a trace. */
 export const makePage = (tx: Pick<Database, 'insert'>, page: Id, trace?: Parameters<typeof newPage>[2]): Promise<void> => layPage(tx, page, newPage(page, newId, trace));
+
+/** Makes a page parted into cells. */
+export const layCells = (tx: Pick<Database, 'insert'>, page: Id, cells: Cells): Promise<void> =>
+  layPage(tx, page, newPage(page, newId).map((thing) => (thing.type === 'page' ? { ...thing, cells } : thing)));

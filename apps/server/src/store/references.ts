@@ -199,15 +199,15 @@ export async function knownPreparation(database: Database, reference: Id, settin
   return row?.revision ?? null;
 }
 
-/** Keeps a preparation under the next number and makes it the current one. */
-export async function keepPreparation(database: Database, reference: Id, made: { settings: Preparation; picture: Blob; preview: Blob; small: Blob; width: number; height: number }): Promise<number> {
+/** Keeps a preparation under the next number. @param current makes it the one that is shown from now on */
+export async function keepPreparation(database: Database, reference: Id, made: { settings: Preparation; picture: Blob; preview: Blob; small: Blob; width: number; height: number }, current = true): Promise<number> {
   const { picture, preview, small, ...fields } = made;
   return database.transaction(async (tx) => {
     await tx.insert(blobs).values([picture, preview, small]).onConflictDoNothing();
     const [last] = await tx.select({ revision: sql<number>`coalesce(max(${preparations.revision}), 0)`.mapWith(Number) }).from(preparations).where(eq(preparations.reference, reference));
     const revision = (last?.revision ?? 0) + 1;
     await tx.insert(preparations).values({ ...fields, reference, revision, picture: picture.sha256, preview: preview.sha256, small: small.sha256 });
-    await tx.update(references).set({ revision }).where(eq(references.id, reference));
+    if (current) await tx.update(references).set({ revision }).where(eq(references.id, reference));
     return revision;
   });
 }

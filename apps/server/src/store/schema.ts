@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { bigint, boolean, check, foreignKey, index, integer, jsonb, pgTable, primaryKey, real, smallint, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
-import type { SubjectTrait, Truth } from '@deft/contract';
-import type { Operation, Preparation, ReferenceMark } from '@deft/core';
+import type { FoundPage, Lifting, SubjectTrait, Truth } from '@deft/contract';
+import type { Block, Operation, Plan, Point, Preparation, ReferenceMark, Step } from '@deft/core';
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 const created = () => moment('created_at').notNull().defaultNow();
@@ -147,40 +147,97 @@ export const traces = pgTable('traces', {
   createdAt: created(),
 }, (t) => [index('traces_study').on(t.study, t.createdAt)]);
 
-/** One freehand drawing of a reference; a pose's drawing too. It belongs to a study once it is opened as one. */
+/** One drawing of a reference; a pose's drawing too. It belongs to a study once it is opened as one. */
 export const attempts = pgTable('attempts', {
   id: text('id').primaryKey(),
   page: text('page').notNull().references(() => pages.id),
+  /** The part of the page that it is; null for the whole page. */
+  region: jsonb('region').$type<readonly Point[]>(),
   reference: text('reference').notNull().references(() => references.id),
   revision: integer('revision').notNull().default(0),
   study: text('study').references(() => studies.id, { onDelete: 'set null' }),
   way: text('way').notNull(),
+  source: text('source').notNull().default('sight'),
   seconds: integer('seconds'),
+  miss: real('miss'),
   createdAt: created(),
-}, (t) => [index('attempts_study').on(t.study, t.createdAt), index('attempts_reference').on(t.reference), check('attempts_way', sql`${t.way} in ('on screen', 'freehand')`)]);
+}, (t) => [
+  index('attempts_study').on(t.study, t.createdAt), index('attempts_reference').on(t.reference), index('attempts_page').on(t.page),
+  check('attempts_way', sql`${t.way} in ('on screen', 'on a grid', 'on paper', 'freehand')`), check('attempts_source', sql`${t.source} in ('sight', 'memory', 'knowledge')`),
+]);
+
+/** Plans of the student's own. */
+export const plans = pgTable('plans', {
+  id: text('id').primaryKey(),
+  title: text('title').notNull(),
+  blocks: jsonb('blocks').notNull().$type<readonly Block[]>(),
+  createdAt: created(),
+}, (t) => [index('plans_created').on(t.createdAt)]);
 
 export const sessions = pgTable('sessions', {
   id: text('id').primaryKey(),
   set: text('set').notNull().references(() => sets.id),
+  title: text('title').notNull().default(''),
+  plan: jsonb('plan').notNull().$type<Plan>(),
+  choice: text('choice').notNull().default('least drawn'),
+  flip: boolean('flip').notNull().default(false),
+  seed: bigint('seed', { mode: 'number' }).notNull().default(0),
+  lesson: text('lesson').notNull().default(''),
   clock: jsonb('clock'),
   over: boolean('over').notNull().default(false),
   createdAt: created(),
-}, (t) => [index('sessions_created').on(t.createdAt)]);
+}, (t) => [index('sessions_created').on(t.createdAt), check('sessions_choice', sql`${t.choice} in ('least drawn', 'random', 'new first', 'weakest subject', 'in order')`)]);
 
 export const poses = pgTable('poses', {
   id: text('id').primaryKey(),
   session: text('session').notNull(),
   position: integer('position').notNull(),
   attempt: text('attempt').notNull().references(() => attempts.id),
-  seconds: integer('seconds').notNull(),
+  /** What was to be done, from the plan. */
+  step: jsonb('step').notNull().$type<Step>(),
+  flipped: boolean('flipped').notNull().default(false),
   drawnMs: real('drawn_ms'),
   heldMs: real('held_ms').notNull().default(0),
   addedMs: real('added_ms').notNull().default(0),
   skipped: boolean('skipped').notNull().default(false),
+  starred: boolean('starred').notNull().default(false),
+  note: text('note').notNull().default(''),
 }, (t) => [
-  uniqueIndex('poses_session').on(t.session, t.position),
+  uniqueIndex('poses_session').on(t.session, t.position), index('poses_attempt').on(t.attempt),
   foreignKey({ columns: [t.session], foreignColumns: [sessions.id] }).onDelete('cascade'),
 ]);
+
+/** Photographs of paper, and what was lifted from them. */
+export const papers = pgTable('papers', {
+  id: text('id').primaryKey(),
+  session: text('session').references(() => sessions.id, { onDelete: 'cascade' }),
+  photo: text('photo').notNull().references(() => blobs.sha256),
+  shown: text('shown').notNull().references(() => blobs.sha256),
+  /** Of the photo held upright, pixels. */
+  width: integer('width').notNull(),
+  height: integer('height').notNull(),
+  /** Where the page was found; null where none was. */
+  found: jsonb('found').$type<FoundPage>(),
+  settings: jsonb('settings').$type<Lifting>(),
+  ink: text('ink').references(() => blobs.sha256),
+  inkWidth: integer('ink_width'),
+  inkHeight: integer('ink_height'),
+  /** Proposed round what lies together on the paper. */
+  loops: jsonb('loops').$type<readonly (readonly Point[])[]>().notNull().default([]),
+  /** How often it has been lifted. */
+  lift: integer('lift').notNull().default(0),
+  page: text('page').references(() => pages.id),
+  createdAt: created(),
+}, (t) => [index('papers_session').on(t.session, t.createdAt), check('papers_size', sql`${t.width} > 0 and ${t.height} > 0`)]);
+
+/** Phones and other devices that have been let in. The token itself is known to the device alone. */
+export const guests = pgTable('guests', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  tokenHash: text('token_hash').notNull(),
+  createdAt: created(),
+  seenAt: moment('seen_at').notNull().defaultNow(),
+}, (t) => [uniqueIndex('guests_token').on(t.tokenHash)]);
 
 /** Pictures laid out together: a page whose pictures can be moved. */
 export const boards = pgTable('boards', {

@@ -1,63 +1,144 @@
-import { asc, desc, eq } from 'drizzle-orm';
-import type { Pose, Session } from '@deft/contract';
-import type { Id } from '@deft/core';
+import { and, asc, count, desc, eq, inArray, sql } from 'drizzle-orm';
+import type { ClockChange, KeptPlan, Pose, PosePatch, PosePicture, Session, SessionBrief, SessionPatch } from '@deft/contract';
+import { cellOutlines, cellsFor, PAGE_SIZE, type Choice, type Id, type Plan, type Step } from '@deft/core';
+import { newId } from '../ids.ts';
 import type { Database } from './database.ts';
-import { readReference } from './references.ts';
+import { layCells, makePage } from './pages.ts';
 import { Gone } from './refusals.ts';
-import { makePage } from './pages.ts';
-import { attempts, poses, sessions, sets } from './schema.ts';
+import { attempts, plans, poses, preparations, references, sessions, sets } from './schema.ts';
 
+const gone = (): Gone => new Gone('This session is not on the desk.');
+
+/** What of a reference a pose shows, at the preparation it was drawn from. */
+const pictureColumns = {
+  id: references.id, title: references.title, subject: references.subject, revision: attempts.revision,
+  width: sql<number>`coalesce(${preparations.width}, ${references.width})`.mapWith(Number),
+  height: sql<number>`coalesce(${preparations.height}, ${references.height})`.mapWith(Number),
+};
+
+const posesOf = (database: Database) =>
+  database.select({ pose: poses, attempt: attempts, picture: pictureColumns }).from(poses)
+    .innerJoin(attempts, eq(attempts.id, poses.attempt)).innerJoin(references, eq(references.id, attempts.reference))
+    .leftJoin(preparations, and(eq(preparations.reference, attempts.reference), eq(preparations.revision, attempts.revision))).$dynamic();
+
+const shownPose = ({ pose, attempt, picture }: Awaited<ReturnType<typeof posesOf>>[number]): Pose => {
+  const { id, step, flipped, drawnMs, heldMs, addedMs, skipped, starred, note } = pose;
+  return { id, reference: picture as PosePicture, page: attempt.page, region: attempt.region, attempt: attempt.id, study: attempt.study, step, flipped, drawnMs, heldMs, addedMs, skipped, starred, note };
+};
+
+/** A session with all its poses. @throws Gone where there is no such session */
 export async function readSession(database: Database, id: Id): Promise<Session> {
   const [row] = await database.select().from(sessions).innerJoin(sets, eq(sets.id, sessions.set)).where(eq(sessions.id, id));
-  if (!row) throw new Gone('This session is not on the desk.');
-  const drawn = await database.select().from(poses).innerJoin(attempts, eq(attempts.id, poses.attempt)).where(eq(poses.session, id)).orderBy(asc(poses.position));
-  const shown = await Promise.all(drawn.map(async ({ poses: pose, attempts: attempt }): Promise<Pose> => ({
-    id: pose.id,
-    reference: await readReference(database, attempt.reference, attempt.revision),
-    page: attempt.page,
-    attempt: attempt.id,
-    seconds: pose.seconds,
-    drawnMs: pose.drawnMs,
-    heldMs: pose.heldMs,
-    addedMs: pose.addedMs,
-    skipped: pose.skipped,
-  })));
+  if (!row) throw gone();
+  const shown = (await posesOf(database).where(eq(poses.session, id)).orderBy(asc(poses.position))).map(shownPose);
   const { sessions: session, sets: set } = row;
-  return { id, set: { id: set.id, title: set.title }, createdAt: session.createdAt.getTime(), over: session.over, clock: session.clock, poses: shown };
+  const { title, plan, choice, flip, seed, lesson, over, clock, createdAt } = session;
+  return { id, set: { id: set.id, title: set.title }, title, plan, choice: choice as Choice, flip, seed, lesson, createdAt: createdAt.getTime(), over, clock, poses: shown };
 }
 
-export async function listSessions(database: Database): Promise<Session[]> {
-  const rows = await database.select({ id: sessions.id }).from(sessions).orderBy(desc(sessions.createdAt)).limit(100);
-  return Promise.all(rows.map(({ id }) => readSession(database, id)));
+/** The newest sessions, without their poses. */
+export async function listSessions(database: Database): Promise<SessionBrief[]> {
+  const rows = await database.select({ session: sessions, set: sets.title, count: count(poses.id), drawnMs: sql<number>`coalesce(sum(${poses.drawnMs}), 0)`.mapWith(Number), starred: sql<number>`count(*) filter (where ${poses.starred})`.mapWith(Number) })
+    .from(sessions).innerJoin(sets, eq(sets.id, sessions.set)).leftJoin(poses, eq(poses.session, sessions.id))
+    .groupBy(sessions.id, sets.id).orderBy(desc(sessions.createdAt), asc(sessions.id)).limit(200);
+  const firsts = rows.length > 0 ? await posesOf(database).where(and(inArray(poses.session, rows.map(({ session }) => session.id)), eq(poses.position, 0))) : [];
+  const first = new Map(firsts.map(({ pose, picture }) => [pose.session, picture as PosePicture]));
+  return rows.map(({ session: { id, title, lesson, over, createdAt, set: setId }, set, ...sums }) => ({ id, title, lesson, over, createdAt: createdAt.getTime(), set: { id: setId, title: set }, ...sums, first: first.get(id) ?? null }));
 }
 
-/** A session with its poses, each with an attempt on a fresh page. */
-export async function keepSession(
-  database: Database,
-  session: { id: Id; set: Id },
-  made: readonly { id: Id; attempt: Id; page: Id; reference: Id; revision: number; seconds: number }[],
-): Promise<Session> {
+export interface MadePose {
+  readonly reference: Id;
+  readonly revision: number;
+  readonly flipped: boolean;
+  readonly step: Step;
+}
+
+/**
+ * A session with its poses, each with an attempt: on a page of its own, or in the next cell of the
+ * page that its block shares.
+ */
+export async function keepSession(database: Database, session: { id: Id; set: Id; plan: Plan; choice: Choice; flip: boolean; seed: number }, made: readonly MadePose[]): Promise<Session> {
   await database.transaction(async (tx) => {
     await tx.insert(sessions).values(session);
-    for (const [position, pose] of made.entries()) {
-      await makePage(tx, pose.page);
-      await tx.insert(attempts).values({ id: pose.attempt, page: pose.page, reference: pose.reference, revision: pose.revision, way: 'on screen', seconds: pose.seconds });
-      await tx.insert(poses).values({ id: pose.id, session: session.id, position, attempt: pose.attempt, seconds: pose.seconds });
+    const places = new Map<number, { page: Id; region: readonly { x: number; y: number }[] | null }>();
+    const grids = new Map<number, number[]>();
+    for (const [position, { step }] of made.entries()) {
+      if (step.ground === 'on a grid') grids.set(step.block, [...(grids.get(step.block) ?? []), position]);
+      else {
+        const page = newId();
+        await makePage(tx, page);
+        places.set(position, { page, region: null });
+      }
+    }
+    for (const positions of grids.values()) {
+      const page = newId();
+      const cells = cellsFor(positions.length, PAGE_SIZE);
+      await layCells(tx, page, cells);
+      const outlines = cellOutlines(PAGE_SIZE, cells);
+      positions.forEach((position, i) => places.set(position, { page, region: outlines[i] ?? null }));
+    }
+    for (const [position, { reference, revision, flipped, step }] of made.entries()) {
+      const attempt = newId();
+      const { page, region } = places.get(position) ?? { page: '', region: null };
+      await tx.insert(attempts).values({ id: attempt, page, region, reference, revision, way: step.ground, source: step.source, seconds: step.seconds });
+      await tx.insert(poses).values({ id: newId(), session: session.id, position, attempt, step, flipped });
     }
   });
   return readSession(database, session.id);
 }
 
-export interface ClockChange {
-  readonly clock: unknown;
-  readonly over: boolean;
-  readonly poses: readonly Pick<Pose, 'id' | 'drawnMs' | 'heldMs' | 'addedMs' | 'skipped'>[];
+/** Writes down what the clock says. A session that is over stays so. */
+export async function changeSession(database: Database, id: Id, { clock, over, poses: times }: ClockChange): Promise<void> {
+  await database.transaction(async (tx) => {
+    const changed = await tx.update(sessions).set({ clock, over: sql`${sessions.over} or ${over}` }).where(eq(sessions.id, id)).returning({ id: sessions.id });
+    if (changed.length === 0) throw gone();
+    for (const { id: pose, ...fields } of times) await tx.update(poses).set(fields).where(and(eq(poses.id, pose), eq(poses.session, id)));
+  });
 }
 
-export async function changeSession(database: Database, id: Id, { clock, over, poses: times }: ClockChange): Promise<Session> {
-  await database.transaction(async (tx) => {
-    await tx.update(sessions).set({ clock, over }).where(eq(sessions.id, id));
-    for (const { id: pose, ...fields } of times) await tx.update(poses).set(fields).where(eq(poses.id, pose));
-  });
-  return readSession(database, id);
+export async function noteSession(database: Database, id: Id, patch: SessionPatch): Promise<void> {
+  const changed = await database.update(sessions).set(patch).where(eq(sessions.id, id)).returning({ id: sessions.id });
+  if (changed.length === 0) throw gone();
 }
+
+export async function notePose(database: Database, session: Id, pose: Id, patch: PosePatch): Promise<void> {
+  const changed = await database.update(poses).set(patch).where(and(eq(poses.id, pose), eq(poses.session, session))).returning({ id: poses.id });
+  if (changed.length === 0) throw new Gone('This pose is not in the session.');
+}
+
+/** Drawings joined to poses: each pose's attempt becomes the part of the page that it was given. */
+export async function joinPoses(database: Database, session: Id, page: Id, joins: readonly { pose: Id; region: readonly { x: number; y: number }[] | null }[]): Promise<void> {
+  await database.transaction(async (tx) => {
+    for (const { pose, region } of joins) {
+      const [row] = await tx.select({ attempt: poses.attempt }).from(poses).where(and(eq(poses.id, pose), eq(poses.session, session)));
+      if (!row) throw new Gone('This pose is not in the session.');
+      await tx.update(attempts).set({ page, region }).where(eq(attempts.id, row.attempt));
+    }
+  });
+}
+
+/** How far the drawings of each subject were off when they were last checked: the average miss, per cent of the figure's height. */
+export async function readMisses(database: Database): Promise<Record<string, number>> {
+  const rows = await database.select({ subject: references.subject, miss: sql<number>`avg(${attempts.miss})`.mapWith(Number) }).from(attempts)
+    .innerJoin(references, eq(references.id, attempts.reference)).where(sql`${attempts.miss} is not null`).groupBy(references.subject);
+  return Object.fromEntries(rows.map(({ subject, miss }) => [subject, miss]));
+}
+
+export async function keepMiss(database: Database, attempt: Id, miss: number | null): Promise<void> {
+  await database.update(attempts).set({ miss }).where(eq(attempts.id, attempt));
+}
+
+export async function listPlans(database: Database): Promise<KeptPlan[]> {
+  return (await database.select().from(plans).orderBy(asc(plans.createdAt), asc(plans.id))).map(({ id, title, blocks }) => ({ id, title, blocks }));
+}
+
+export async function keepPlan(database: Database, plan: KeptPlan): Promise<KeptPlan> {
+  const { title, blocks } = plan;
+  await database.insert(plans).values(plan).onConflictDoUpdate({ target: plans.id, set: { title, blocks } });
+  return plan;
+}
+
+export async function removePlan(database: Database, id: Id): Promise<void> {
+  await database.delete(plans).where(eq(plans.id, id));
+}
+

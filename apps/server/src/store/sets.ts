@@ -1,7 +1,7 @@
 import { and, asc, count, desc, eq, gt, inArray, or, sql } from 'drizzle-orm';
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
-import type { ReferenceBrief, ReferenceSet, SetPatch } from '@deft/contract';
-import type { Id } from '@deft/core';
+import type { ReferenceSet, SetPatch } from '@deft/contract';
+import type { Choosable, Id } from '@deft/core';
 import type { Database } from './database.ts';
 import { briefs } from './references.ts';
 import { Gone } from './refusals.ts';
@@ -42,13 +42,13 @@ export async function readSet(database: Database, id: Id): Promise<ReferenceSet>
   return set;
 }
 
-/** All pictures of a set that are not hidden, in its order. */
-export async function listAllInSet(database: Database, id: Id): Promise<ReferenceBrief[]> {
+/** All pictures of a set that are not hidden, in its order, as choosing for a session looks at them. */
+export async function listChoosable(database: Database, id: Id): Promise<(Choosable & { readonly revision: number })[]> {
   await readSet(database, id);
-  const rows = await database.select({ reference: setMembers.reference }).from(setMembers).innerJoin(references, and(eq(references.id, setMembers.reference), eq(references.hidden, false)))
+  const { attempts, createdAt, subject, likeness, revision } = references;
+  const rows = await database.select({ id: references.id, attempts, createdAt, subject, likeness, revision }).from(setMembers).innerJoin(references, and(eq(references.id, setMembers.reference), eq(references.hidden, false)))
     .where(eq(setMembers.set, id)).orderBy(asc(setMembers.order), asc(setMembers.reference));
-  const all = await briefs(database, rows.map((r) => r.reference));
-  return rows.flatMap((r) => all.get(r.reference) ?? []);
+  return rows.map((row) => ({ ...row, createdAt: row.createdAt.getTime() }));
 }
 
 /** Removing a set hides it, so that it can come back; its pictures stay in the library. */

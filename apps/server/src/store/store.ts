@@ -2,8 +2,10 @@ import type { Answer, Id, Operation } from '@deft/core';
 import type { ReferencePage, ReferenceQuery } from '@deft/contract';
 import { openDatabase, type Database, type OpenOptions } from './database.ts';
 import * as boards from './boards.ts';
+import * as guests from './guests.ts';
 import { Listings } from './listings.ts';
 import * as pages from './pages.ts';
+import * as papers from './papers.ts';
 import * as references from './references.ts';
 import * as sessions from './sessions.ts';
 import * as sets from './sets.ts';
@@ -13,7 +15,7 @@ import * as studies from './studies.ts';
 type Bound<F> = F extends (database: Database, ...rest: infer A) => infer R ? (...rest: A) => R : never;
 type BoundAll<T> = { [K in keyof T]: Bound<T[K]> };
 
-const QUERIES = { ...boards, ...references, ...sets, ...studies, ...sessions, readPage: pages.readPage, readHead: pages.readHead, readPageText: pages.readPageText };
+const QUERIES = { ...boards, ...references, ...sets, ...studies, ...sessions, ...papers, ...guests, readPage: pages.readPage, readHead: pages.readHead, readPageText: pages.readPageText };
 
 /** Queries that write nothing, by how they are called. */
 const READS = /^(read|list|known|briefs|referenceFiles)/;

@@ -1,13 +1,13 @@
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import type { Attempt, Pass, Study, StudyPatch, SubjectTrait, Way } from '@deft/contract';
-import type { Id } from '@deft/core';
+import type { Id, Source } from '@deft/core';
 import type { Database } from './database.ts';
 import { readReference } from './references.ts';
 import { Gone } from './refusals.ts';
 import { makePage } from './pages.ts';
 import { attempts, setMembers, sets, studies, traces } from './schema.ts';
 
-const shown = ({ createdAt, way, ...row }: typeof attempts.$inferSelect): Attempt => ({ ...row, way: way as Way, createdAt: createdAt.getTime() });
+const shown = ({ createdAt, way, source, ...row }: typeof attempts.$inferSelect): Attempt => ({ ...row, way: way as Way, source: source as Source, createdAt: createdAt.getTime() });
 
 /** What defines the subject, from all the sets that the reference is in. */
 async function traitsOf(database: Database, reference: Id): Promise<SubjectTrait[]> {

@@ -1,8 +1,8 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type {
-  Board, OfferedPage, Reference, ReferenceBrief, ReferencePage, ReferencePatch, ReferenceQuery, ReferenceSet, Session, SetPatch, Study, StudyPatch,
+  Board, ClockChange, Door, Joining, KeptPlan, Lifting, NewSession, OfferedPage, PaperWork, PosePatch, Reference, ReferenceBrief, ReferencePage, ReferencePatch, ReferenceQuery, ReferenceSet, Session, SessionBrief, SessionPatch, SetPatch, Study, StudyPatch,
 } from '@deft/contract';
-import type { Id, Preparation, ReferenceMark } from '@deft/core';
+import type { Id, Placement, Plan, Preparation, ReferenceMark } from '@deft/core';
 
 /** What of a query stands in an address. */
 function inAddress(query: object): string {
@@ -16,7 +16,7 @@ export type TakenOut = readonly { readonly reference: Id; readonly order: string
 /** The desk's resources. Page contents do not come this way: see page-keeper.ts. */
 export const api = createApi({
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['references', 'sets', 'alike', 'boards', 'sessions', 'studies'],
+  tagTypes: ['references', 'sets', 'alike', 'boards', 'sessions', 'plans', 'papers', 'guests', 'studies'],
   endpoints: (build) => ({
     sets: build.query<ReferenceSet[], void>({ query: () => '/sets', providesTags: ['sets', 'references'] }),
     makeSet: build.mutation<ReferenceSet, { title: string; references: readonly Id[] }>({ query: (body) => ({ url: '/sets', method: 'POST', body }), invalidatesTags: ['sets'] }),
@@ -50,21 +50,36 @@ export const api = createApi({
     changeBoard: build.mutation<Board, { id: Id; title: string }>({ query: ({ id, title }) => ({ url: `/boards/${id}`, method: 'PATCH', body: { title } }), invalidatesTags: ['boards'] }),
     removeBoard: build.mutation<void, Id>({ query: (id) => ({ url: `/boards/${id}`, method: 'DELETE' }), invalidatesTags: ['boards'] }),
     bringBackBoard: build.mutation<Board, Id>({ query: (id) => ({ url: `/boards/${id}/back`, method: 'POST' }), invalidatesTags: ['boards'] }),
-    sessions: build.query<Session[], void>({ query: () => '/sessions', providesTags: ['sessions'] }),
-    session: build.query<Session, Id>({ query: (id) => `/sessions/${id}`, providesTags: ['sessions'] }),
-    startSession: build.mutation<Session, { set: Id; count: number; seconds: number }>({
-      query: (body) => ({ url: '/sessions', method: 'POST', body }),
-      invalidatesTags: ['sessions', 'references'],
+    sessions: build.query<SessionBrief[], void>({ query: () => '/sessions', providesTags: ['sessions'] }),
+    session: build.query<Session, Id>({ query: (id) => `/sessions/${id}`, providesTags: ['sessions', 'papers'] }),
+    startSession: build.mutation<Session, NewSession>({ query: (body) => ({ url: '/sessions', method: 'POST', body }), invalidatesTags: ['sessions', 'references'] }),
+    putClock: build.mutation<void, { id: Id } & ClockChange>({ query: ({ id, ...body }) => ({ url: `/sessions/${id}/clock`, method: 'PUT', body }), invalidatesTags: (_result, _error, { over }) => (over ? ['sessions'] : []) }),
+    noteSession: build.mutation<Session, { id: Id; patch: SessionPatch }>({ query: ({ id, patch }) => ({ url: `/sessions/${id}`, method: 'PATCH', body: patch }), invalidatesTags: ['sessions'] }),
+    notePose: build.mutation<Session, { session: Id; pose: Id; patch: PosePatch }>({ query: ({ session, pose, patch }) => ({ url: `/sessions/${session}/poses/${pose}`, method: 'PATCH', body: patch }), invalidatesTags: ['sessions'] }),
+    plans: build.query<KeptPlan[], void>({ query: () => '/plans', providesTags: ['plans'] }),
+    keepPlan: build.mutation<KeptPlan, { id: Id; plan: Plan }>({ query: ({ id, plan }) => ({ url: `/plans/${id}`, method: 'PUT', body: plan }), invalidatesTags: ['plans'] }),
+    removePlan: build.mutation<void, Id>({ query: (id) => ({ url: `/plans/${id}`, method: 'DELETE' }), invalidatesTags: ['plans'] }),
+    papers: build.query<PaperWork[], Id>({ query: (session) => `/sessions/${session}/papers`, providesTags: ['papers'] }),
+    photographPaper: build.mutation<PaperWork, { session: Id; photo: File | 'camera' }>({
+      query: ({ session, photo }) => {
+        if (photo === 'camera') return { url: `/sessions/${session}/papers/camera`, method: 'POST', body: {} };
+        const body = new FormData();
+        body.append('photo', photo);
+        return { url: `/sessions/${session}/papers`, method: 'POST', body };
+      },
+      invalidatesTags: ['papers'],
     }),
-    putClock: build.mutation<Session, { id: Id; clock: unknown; over: boolean; poses: { id: Id; drawnMs: number | null; heldMs: number; addedMs: number; skipped: boolean }[] }>({
-      query: ({ id, ...body }) => ({ url: `/sessions/${id}/clock`, method: 'PUT', body }),
-      invalidatesTags: (_result, _error, { over }) => (over ? ['sessions'] : []),
-    }),
+    liftPaper: build.mutation<PaperWork, { id: Id; settings: Lifting }>({ query: ({ id, settings }) => ({ url: `/papers/${id}/lifted`, method: 'PUT', body: settings }), invalidatesTags: ['papers'] }),
+    joinPaper: build.mutation<void, { id: Id; poses: readonly Joining[] }>({ query: ({ id, poses }) => ({ url: `/papers/${id}/poses`, method: 'PUT', body: { poses } }), invalidatesTags: ['papers', 'sessions', 'studies'] }),
+    door: build.query<Door, void>({ query: () => '/door', providesTags: ['guests'] }),
+    setDoor: build.mutation<Door, { open: boolean }>({ query: (body) => ({ url: '/door', method: 'PUT', body }), invalidatesTags: ['guests'] }),
+    sendAway: build.mutation<Door, Id>({ query: (id) => ({ url: `/door/guests/${id}`, method: 'DELETE' }), invalidatesTags: ['guests'] }),
     studies: build.query<Study[], void>({ query: () => '/studies', providesTags: ['studies'] }),
     study: build.query<Study, Id>({ query: (id) => `/studies/${id}`, providesTags: ['studies'] }),
     openStudy: build.mutation<Study, { reference: Id } | { attempt: Id }>({ query: (body) => ({ url: '/studies', method: 'POST', body }), invalidatesTags: ['studies'] }),
     changeStudy: build.mutation<Study, { id: Id } & StudyPatch>({ query: ({ id, ...patch }) => ({ url: `/studies/${id}`, method: 'PATCH', body: patch }), invalidatesTags: ['studies'] }),
     addTrace: build.mutation<Study, Id>({ query: (id) => ({ url: `/studies/${id}/traces`, method: 'POST', body: {} }), invalidatesTags: ['studies'] }),
+    keepMiss: build.mutation<void, { attempt: Id; miss: number | null }>({ query: ({ attempt, miss }) => ({ url: `/studies/attempts/${attempt}/miss`, method: 'PUT', body: { miss } }) }),
     addAttempt: build.mutation<Study, Id>({ query: (id) => ({ url: `/studies/${id}/attempts`, method: 'POST', body: {} }), invalidatesTags: ['studies', 'references'] }),
   }),
 });
@@ -73,8 +88,9 @@ export const {
   useSetsQuery, useMakeSetMutation, useChangeSetMutation, useRemoveSetMutation, useBringBackSetMutation, useAddToSetMutation, useTakeOutMutation, usePutBackMutation, useMoveInSetMutation,
   useReferencesQuery, useLazyReferenceIdsQuery, useReferenceQuery, useChangeReferenceMutation, useChangeReferencesMutation, usePutMarkMutation, useRemoveMarkMutation, usePreparationsQuery, usePrepareMutation,
   useAlikeQuery, useKeepAlikeMutation, useLostQuery, useOfferedQuery, useBoardsQuery, useBoardQuery, useMakeBoardMutation, useChangeBoardMutation, useRemoveBoardMutation, useBringBackBoardMutation,
-  useSessionsQuery, useSessionQuery, useStartSessionMutation,
-  usePutClockMutation, useStudiesQuery, useStudyQuery, useOpenStudyMutation, useChangeStudyMutation, useAddTraceMutation, useAddAttemptMutation,
+  useSessionsQuery, useSessionQuery, useStartSessionMutation, usePutClockMutation, useNoteSessionMutation, useNotePoseMutation, usePlansQuery, useKeepPlanMutation, useRemovePlanMutation,
+  usePapersQuery, usePhotographPaperMutation, useLiftPaperMutation, useJoinPaperMutation, useDoorQuery, useSetDoorMutation, useSendAwayMutation,
+  useStudiesQuery, useStudyQuery, useOpenStudyMutation, useChangeStudyMutation, useAddTraceMutation, useAddAttemptMutation, useKeepMissMutation,
 } = api;
 
 /** A reference at one of its preparations. */
@@ -82,6 +98,8 @@ export type Seen = Pick<ReferenceBrief, 'id' | 'revision'>;
 const addressOf = ({ id, revision }: Seen, what: string): string => `/api/references/${id}/${what}?revision=${revision}`;
 /** At its full size. */
 export const pictureOf = (seen: Seen): string => addressOf(seen, 'picture');
+/** What a placement shows: a reference, or what was lifted from paper. */
+export const placedOf = ({ of, reference, revision }: Placement): string => (of === 'paper' ? `/api/papers/${reference}/ink?lift=${revision}` : pictureOf({ id: reference, revision }));
 /** At most 1280 pixels, and at most 320. */
 export const previewOf = (seen: Seen): string => addressOf(seen, 'preview');
 export const smallOf = (seen: Seen): string => addressOf(seen, 'small');

@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { INK_COLOUR, PEN_MANNERS, type GuideKind, type PenKind } from '@deft/core';
+import { INK_COLOUR, PEN_MANNERS, type Choice, type GuideKind, type PenKind } from '@deft/core';
 
 export const HANDS = ['Draw', 'Forms', 'Guides', 'Move', 'Words'] as const;
 export type HandName = (typeof HANDS)[number];
@@ -26,6 +26,18 @@ export interface PenSetting {
   readonly colour: string;
 }
 
+/** How timed sessions are run. */
+export interface TimedSetting {
+  readonly choice: Choice;
+  /** Half of the pictures the other way round. */
+  readonly flip: boolean;
+  readonly sounds: boolean;
+  /** The phone shakes at the bell, where it can. */
+  readonly shakes: boolean;
+  /** The time left in figures too. */
+  readonly figures: boolean;
+}
+
 /** Everything the desk remembers about how one works: no page contents. */
 export interface DeskState {
   readonly hand: HandName;
@@ -48,6 +60,7 @@ export interface DeskState {
   readonly keepLocation: boolean;
   /** Minutes set aside for collecting; null for as long as it takes. */
   readonly collecting: number | null;
+  readonly timed: TimedSetting;
 }
 
 export const MOST_MIXES = 6;
@@ -62,6 +75,7 @@ const initialState: DeskState = {
   pens: { pencil: setting('pencil', 0.7), pen: setting('pen', 1.1), shade: setting('shade', 7, '#4A4F58'), rubber: setting('rubber', 4) },
   rubBy: 'stroke', symmetry: false, mixes: [], formsTool: 'ellipse', guide: 'ground', words: 'text',
   night: null, leftHanded: false, fingersDraw: null, realScale: null, keepLocation: false, collecting: 15,
+  timed: { choice: 'least drawn', flip: false, sounds: true, shakes: false, figures: true },
 };
 
 export const deskSlice = createSlice({
@@ -82,8 +96,9 @@ export const deskSlice = createSlice({
     setFingersDraw: (state, { payload }: PayloadAction<boolean | null>) => ({ ...state, fingersDraw: payload }),
     setKeepLocation: (state, { payload }: PayloadAction<boolean>) => ({ ...state, keepLocation: payload }),
     setCollecting: (state, { payload }: PayloadAction<number | null>) => ({ ...state, collecting: payload }),
+    setTimed: (state, { payload }: PayloadAction<Partial<TimedSetting>>) => ({ ...state, timed: { ...state.timed, ...payload } }),
     setRealScale: (state, { payload }: PayloadAction<number>) => ({ ...state, realScale: payload }),
   },
 });
 
-export const { takeHand, takePen, setPen, addMix, setRubBy, setSymmetry, takeForm, takeGuide, takeWords, setNight, setLeftHanded, setFingersDraw, setKeepLocation, setCollecting, setRealScale } = deskSlice.actions;
+export const { takeHand, takePen, setPen, addMix, setRubBy, setSymmetry, takeForm, takeGuide, takeWords, setNight, setLeftHanded, setFingersDraw, setKeepLocation, setCollecting, setTimed, setRealScale } = deskSlice.actions;

@@ -1,4 +1,5 @@
 import { useRouter } from 'expo-router';
+import type { NewSession } from '@deft/contract';
 import { useOpenStudyMutation, useStartSessionMutation } from './api';
 
 /** Starts sessions and studies and goes to them. */
@@ -9,8 +10,8 @@ export function useStart() {
   return {
     busy: session.isLoading || study.isLoading,
     failed: session.isError || study.isError,
-    start: async (set: string, count: number, seconds: number): Promise<void> => {
-      const made = await startSession({ set, count, seconds }).unwrap().catch(() => null);
+    start: async (wanted: NewSession): Promise<void> => {
+      const made = await startSession(wanted).unwrap().catch(() => null);
       if (made) router.push({ pathname: '/sessions/[id]', params: { id: made.id } });
     },
     study: async (what: { reference: string } | { attempt: string }): Promise<void> => {

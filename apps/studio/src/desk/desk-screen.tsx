@@ -1,5 +1,6 @@
 import { useRouter } from 'expo-router';
 import { Pressable, View } from 'react-native';
+import { newBlock } from '@deft/core';
 import type { Study } from '@deft/contract';
 import { previewOf, smallOf, useSetsQuery, useStudiesQuery } from '../data/api';
 import { useStart } from '../data/use-start';
@@ -9,7 +10,7 @@ import { Empty, Screen, Waiting } from '../ui/screen';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
 
-const POSE_SECONDS = 60;
+const ONE_MINUTE = { title: 'One minute', blocks: [newBlock(1, 60)] };
 
 const today = (): string => new Date().toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
 
@@ -43,7 +44,8 @@ export function DeskScreen() {
               <View style={{ padding: wide ? 28 : 16, gap: 8, flex: wide ? 1 : undefined, justifyContent: 'center' }}>
                 <Words size={wide ? 26 : 21} kind="heading" level={2}>{`Warm up with ${set.title.toLowerCase()}`}</Words>
                 <Words soft>{`One pose, 60 seconds: ${next.title.toLowerCase()}. ${set.note}`}</Words>
-                <MainAct label="Start, 1 min" disabled={busy} onPress={() => void start(set.id, 1, POSE_SECONDS)} testID="start" style={{ marginTop: 6 }} />
+                <MainAct label="Start, 1 min" disabled={busy} onPress={() => void start({ set: set.id, plan: ONE_MINUTE })} testID="start" style={{ marginTop: 6 }} />
+                <WordAct label="Choose a plan" onPress={() => router.push({ pathname: '/sessions/new', params: { set: set.id } })} />
                 {failed ? <Words size={13}>The desk does not answer just now. Try again in a moment.</Words> : null}
               </View>
             </PaperCard>
@@ -58,7 +60,7 @@ export function DeskScreen() {
             <View style={{ gap: 4 }}>
               <Words size={17} kind="heading" level={2}>Or a minute with</Words>
               <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-                {others.map((other) => <WordAct key={other.id} label={other.title.toLowerCase()} disabled={busy} onPress={() => void start(other.id, 1, POSE_SECONDS)} />)}
+                {others.map((other) => <WordAct key={other.id} label={other.title.toLowerCase()} disabled={busy} onPress={() => void start({ set: other.id, plan: ONE_MINUTE })} />)}
               </View>
             </View>
           ) : null}

@@ -39,6 +39,7 @@ export class Painter {
   readonly #pictures: Pictures;
   #view: View = UPRIGHT;
   #room: Room = { width: 0, height: 0 };
+  #focus: Box | null = null;
   #things: ReadonlyMap<Id, Thing> = new Map();
   #page: Paper | null = null;
   #job: Raster | null = null;
@@ -108,17 +109,23 @@ export class Painter {
     this.repaint();
   }
 
-  /** Shows the whole page, turned and mirrored as it is. */
+  /** Shows a part of the page as `fit` shows the whole, from now on; null for the whole. */
+  setFocus(box: Box | null): void {
+    this.#focus = box;
+    this.fit();
+  }
+
+  /** Shows the whole page, or what is in focus, turned and mirrored as it is. */
   fit(): void {
     const { paper } = this;
     if (!paper || this.#room.width === 0) return;
-    this.moveTo(fitView(paperBox(paper), this.#room, this.#view));
+    this.moveTo(fitView(this.#focus ?? paperBox(paper), this.#room, this.#view));
     this.repaint();
   }
 
   /** Whether the view is as it would be fitted to a paper and a room. */
   #showsWhole(paper: Paper, room: Room = this.#room): boolean {
-    const { scale, x, y } = fitView(paperBox(paper), room, this.#view);
+    const { scale, x, y } = fitView(this.#focus ?? paperBox(paper), room, this.#view);
     return Math.abs(scale / this.#view.scale - 1) < 1e-6 && Math.abs(x - this.#view.x) < 1 && Math.abs(y - this.#view.y) < 1;
   }
 

@@ -33,6 +33,8 @@ export interface Navigation {
   settle(): void;
   /** Doing may begin: asked at each contact. */
   mayBegin(): boolean;
+  /** The hand works on the page, or has lifted. */
+  contact?(down: boolean): void;
 }
 
 /** Degrees that two fingers turn before the page turns with them. */
@@ -78,9 +80,15 @@ export class PointerInput {
 
   /** Ends what is being drawn as if lifted: the bell, or leaving the page. */
   finishNow(): void {
+    this.#end('finish');
+  }
+
+  /** The hand lifts: what it did stays, or goes without a trace. */
+  #end(how: 'finish' | 'cancel'): void {
     if (!this.#drawing) return;
     this.#drawing = null;
-    this.hand?.finish();
+    this.hand?.[how]();
+    this.navigation.contact?.(false);
   }
 
   destroy(): void {
@@ -116,10 +124,7 @@ export class PointerInput {
     if (kind === 'touch') {
       this.#fingers.set(event.pointerId, this.#at(event));
       if (this.#fingers.size >= 2) {
-        if (this.#drawing?.contact.kind === 'touch') {
-          this.#drawing = null;
-          this.hand?.cancel();
-        }
+        if (this.#drawing?.contact.kind === 'touch') this.#end('cancel');
         this.#pinched = true;
       }
       if (this.#pinched || !this.palm.fingersDraw) return;
@@ -127,8 +132,7 @@ export class PointerInput {
     if (this.#drawing) {
       if (kind !== 'pen' || this.#drawing.contact.kind !== 'touch') return;
       // The palm lay down before the pen: what it drew is taken back.
-      this.#drawing = null;
-      this.hand?.cancel();
+      this.#end('cancel');
     } else if (kind === 'pen' && this.#lastTouch && event.timeStamp - this.#lastTouch.ended < Palm.GRACE && this.palm.withdraws(this.#lastTouch.began, event.timeStamp)) {
       this.#lastTouch = null;
       this.hand?.withdraw?.();
@@ -136,6 +140,7 @@ export class PointerInput {
     this.surface.setPointerCapture(event.pointerId);
     const contact: Contact = { kind, began: event.timeStamp };
     this.#drawing = { id: event.pointerId, contact };
+    this.navigation.contact?.(true);
     this.hand?.begin(this.#sample(event, contact));
   }
 
@@ -176,10 +181,8 @@ export class PointerInput {
     const moved = this.#fingers.delete(event.pointerId);
     if (this.#drawing?.id === event.pointerId) {
       const { contact } = this.#drawing;
-      this.#drawing = null;
       if (contact.kind === 'touch') this.#lastTouch = { began: contact.began, ended: event.timeStamp };
-      if (cancelled && contact.kind === 'touch') this.hand?.cancel();
-      else this.hand?.finish();
+      this.#end(cancelled && contact.kind === 'touch' ? 'cancel' : 'finish');
     } else if (moved) {
       this.navigation.settle();
     }

@@ -10,6 +10,7 @@ export class Surface {
   readonly input: PointerInput;
   #enabled = true;
   #onEnd: (() => void)[] = [];
+  #onContact: ((down: boolean) => void) | null = null;
   #stopListening: () => void;
   #observer: ResizeObserver;
 
@@ -19,6 +20,7 @@ export class Surface {
       move: (about, by, shift, turn) => this.painter.moveTo(zoomView(this.painter.view, about, by, shift, turn)),
       settle: () => this.painter.settle(),
       mayBegin: () => this.#enabled,
+      contact: (down) => this.#onContact?.(down),
     });
     this.painter.update(keeper.things, new Set());
     this.#stopListening = keeper.onChange((changed) => {
@@ -40,6 +42,11 @@ export class Surface {
     this.input.hand?.leave?.();
     this.input.hand = hand;
     this.painter.setOverlay(null);
+  }
+
+  /** Told when the hand comes down on the page and when it has lifted. */
+  watchContact(told: ((down: boolean) => void) | null): void {
+    this.#onContact = told;
   }
 
   /** Whether anything may be drawn; a session that is held says no, and what is under the pen is finished. */

@@ -5,7 +5,6 @@ import { MOST_ON_BOARD, type ReferenceQuery } from '@deft/contract';
 import type { Id } from '@deft/core';
 import { sentenceOf, useAddToSetMutation, useLazyReferenceIdsQuery, useLostQuery, useMakeBoardMutation, useMoveInSetMutation, useReferencesQuery, useSetsQuery } from '../data/api';
 import { useDesk } from '../data/store';
-import { useStart } from '../data/use-start';
 import { MainAct, SideAct, WordAct } from '../ui/acts';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
@@ -21,7 +20,6 @@ import { Wall } from './wall';
 import { countOf, EMPTY_WALL, NOTHING_FITS, SIEVES } from './words';
 
 /** Ready-made plans for a set, in words one can choose by. */
-const PLANS = [{ label: '1 × 60 s', count: 1, seconds: 60 }, { label: '5 × 30 s', count: 5, seconds: 30 }, { label: '3 × 2 min', count: 3, seconds: 120 }] as const;
 const REST_MS = 220;
 
 type PanelOpen = 'bring' | 'set' | null;
@@ -42,7 +40,6 @@ export function WallScreen() {
   const [addTo] = useAddToSetMutation();
   const [moveInSet] = useMoveInSetMutation();
   const [makeBoard] = useMakeBoardMutation();
-  const { start, busy } = useStart();
   const [scroller, setScroller] = useState<HTMLElement | null>(null);
   const [open, setOpen] = useState<PanelOpen>(null);
   const [chosen, setChosen] = useState<ReadonlySet<Id> | null>(null);
@@ -92,7 +89,7 @@ export function WallScreen() {
         </>
       ) : (
         <>
-          {set && set.count > 0 ? <MainAct label="Start a session" disabled={busy} onPress={() => void start(set.id, 5, 30)} style={{ flex: wide ? undefined : 2 }} /> : null}
+          {set && set.count > 0 ? <MainAct label="Start a session" onPress={() => router.push({ pathname: '/sessions/new', params: { set: set.id } })} style={{ flex: wide ? undefined : 2 }} /> : null}
           {set ? <SideAct label="Bring in" onPress={() => setOpen('bring')} testID="bring" style={{ minHeight: 52, flex: wide ? undefined : 1 }} /> : <MainAct label="Bring in pictures" onPress={() => setOpen('bring')} testID="bring" style={{ flex: wide ? undefined : 1 }} />}
         </>
       )}
@@ -108,15 +105,7 @@ export function WallScreen() {
         <WordAct label="All" on={query.set === undefined} soft onPress={() => toSet(undefined)} />
         {sets?.map((s) => <WordAct key={s.id} label={s.title} on={query.set === s.id} soft onPress={() => toSet(s.id)} />)}
       </ScrollView>
-      {set ? (
-        <View style={{ gap: 2 }}>
-          {set.note !== '' ? <Words size={13} soft>{set.note}</Words> : null}
-          <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', columnGap: 8 }}>
-            <Words size={13} soft>Timed poses:</Words>
-            {PLANS.map(({ label, count, seconds }) => <WordAct key={label} small label={label} spoken={`Start ${count} poses of ${seconds} seconds from ${set.title}`} disabled={busy || set.count === 0} onPress={() => void start(set.id, count, seconds)} />)}
-          </View>
-        </View>
-      ) : null}
+      {set && set.note !== '' ? <Words size={13} soft>{set.note}</Words> : null}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 10, rowGap: 4 }}>
         <Search key={query.set ?? 'all'} value={query.q ?? ''} onChange={(q) => change({ q })} />
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 4, flexShrink: 1 }}>

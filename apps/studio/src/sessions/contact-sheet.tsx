@@ -1,54 +1,68 @@
 import { useRouter } from 'expo-router';
+import { useState } from 'react';
 import { View } from 'react-native';
+import type { Id } from '@deft/core';
 import type { Session } from '@deft/contract';
-import { previewOf } from '../data/api';
+import { useNoteSessionMutation } from '../data/api';
+import { saveFile } from '../data/save-file';
+import { useDesk } from '../data/store';
 import { useStart } from '../data/use-start';
-import { DrawnPage } from '../ui/drawn-page';
 import { MainAct, SideAct, WordAct } from '../ui/acts';
-import { PaperCard } from '../ui/paper-card';
+import { Field } from '../ui/field';
+import { useSay } from '../ui/notes';
 import { Screen } from '../ui/screen';
-import { usePalette, useWide } from '../ui/use-desk-theme';
+import { useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
-import { spoken } from './words';
+import { PoseCard } from './pose-card';
+import { PosePanel } from './pose-panel';
+import { poses as counted, spoken } from './words';
 
-/** Each pose's picture beside its drawing; any of them opens as a study. */
+/** Each pose's picture beside its drawing; what was learnt; and where it goes on. */
 export function ContactSheet({ session }: { readonly session: Session }) {
-  const palette = usePalette();
   const wide = useWide();
   const router = useRouter();
+  const say = useSay();
+  const leftHanded = useDesk((state) => state.desk.leftHanded);
   const { study, start, busy } = useStart();
-  const { poses } = session;
-  const single = poses.length === 1;
+  const [noteSession] = useNoteSessionMutation();
+  const [lesson, setLesson] = useState(session.lesson);
+  const [open, setOpen] = useState<Id | null>(null);
+  const { poses, plan, set } = session;
   const [first] = poses;
+  const single = poses.length === 1;
+  const opened = poses.find(({ id }) => id === open);
   const drawn = poses.reduce((sum, pose) => sum + (pose.drawnMs ?? 0), 0);
   const held = poses.reduce((sum, pose) => sum + pose.heldMs, 0);
   const skipped = poses.filter((pose) => pose.skipped).length;
-  const facts = [`${session.set.title}.`, held >= 1000 ? `Held ${spoken(held)}.` : '', skipped ? `${skipped} skipped.` : ''].filter(Boolean).join(' ');
+  const onPaper = poses.some(({ step }) => step.ground === 'on paper');
+  const facts = [`${set.title}.`, `${plan.title}.`, held >= 1000 ? `Held ${spoken(held)}.` : '', skipped ? `${skipped} skipped.` : ''].filter(Boolean).join(' ');
+  const out = (kind: 'pdf' | 'png') => () => void saveFile(`/api/sessions/${session.id}/sheet.${kind}`, `${set.title}.${kind}`).catch((error: Error) => say({ text: error.message }));
+  const again = (): void => void start({ set: set.id, plan, pictures: poses.filter((pose, i) => pose.step.picture !== poses[i - 1]?.step.picture).map(({ reference, flipped }) => ({ id: reference.id, revision: reference.revision, flipped })) });
+  const fill = { flex: wide ? undefined : 1 };
   return (
     <Screen
-      title={`${poses.length} ${single ? 'pose' : 'poses'}, ${spoken(drawn)}`}
+      title={`${counted(poses.length)}, ${spoken(drawn)}`}
       foot={
         <>
-          {single && first ? <MainAct label="Study this pose" disabled={busy} onPress={() => void study({ attempt: first.attempt })} testID="study-pose" style={{ flex: wide ? undefined : 1 }} /> : <MainAct label="Back to the desk" onPress={() => router.replace('/')} style={{ flex: wide ? undefined : 1 }} />}
-          {first ? <SideAct label="Once more" disabled={busy} onPress={() => void start(session.set.id, poses.length, first.seconds)} /> : null}
+          {onPaper ? <MainAct label="Photograph the paper" onPress={() => router.push({ pathname: '/sessions/paper', params: { session: session.id } })} style={fill} testID="photograph" /> : single && first ? <MainAct label="Study this pose" disabled={busy} onPress={() => void study({ attempt: first.attempt })} testID="study-pose" style={fill} /> : <MainAct label="Back to the desk" onPress={() => router.replace('/')} style={fill} />}
+          <SideAct label="Once more" disabled={busy} onPress={again} style={{ minHeight: 52 }} />
         </>
       }
+      over={opened ? <PosePanel key={opened.id} session={session} pose={opened} onClose={() => setOpen(null)} leftHanded={leftHanded} /> : null}
     >
-      <Words soft>{facts}</Words>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between', marginVertical: -10 }}>
+        <Words soft style={{ flexShrink: 1 }}>{facts}</Words>
+        <View style={{ flexDirection: 'row' }}>
+          <WordAct small label="as PDF" spoken="Save the sheet as PDF" onPress={out('pdf')} />
+          <WordAct small label="as PNG" spoken="Save the sheet as PNG" onPress={out('png')} />
+        </View>
+      </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 12 }}>
-        {poses.map((pose) => (
-          <PaperCard key={pose.id} style={{ width: single ? '100%' : wide ? 300 : '48%', maxWidth: single ? 720 : undefined }}>
-            <View style={{ flexDirection: 'row', height: single ? (wide ? 430 : 270) : 150 }}>
-              <View style={{ flex: 1 }}><img src={previewOf(pose.reference)} alt={pose.reference.title} style={{ width: '100%', height: '100%', objectFit: 'contain', background: palette.rule }} /></View>
-              <View style={{ flex: 1, borderLeftWidth: 1, borderColor: palette.rule }}><DrawnPage page={pose.page} label={`Your drawing of ${pose.reference.title}`} /></View>
-            </View>
-            <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', minHeight: 40, paddingHorizontal: 12, borderTopWidth: 1, borderColor: palette.rule }}>
-              <Words size={13} soft>{`${pose.reference.title}, ${spoken(pose.seconds * 1000)}${pose.addedMs ? ` + ${spoken(pose.addedMs)}` : ''}${pose.skipped ? ', skipped' : ''}`}</Words>
-              {single ? null : <WordAct small label="Study" spoken={`Study ${pose.reference.title}`} onPress={() => void study({ attempt: pose.attempt })} />}
-            </View>
-          </PaperCard>
+        {poses.map((pose, i) => (
+          <PoseCard key={pose.id} session={session} pose={pose} place={i + 1} width={single ? '100%' : wide ? 340 : '100%'} height={single ? (wide ? 430 : 270) : wide ? 210 : 190} onOpen={() => setOpen(pose.id)} />
         ))}
       </View>
+      <Field label="The lesson of the day" value={lesson} onChangeText={setLesson} onBlur={() => lesson !== session.lesson && void noteSession({ id: session.id, patch: { lesson } })} multiline maxLength={4000} testID="lesson" />
     </Screen>
   );
 }

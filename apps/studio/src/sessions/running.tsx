@@ -1,117 +1,124 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useEffect, useState } from 'react';
-import { View } from 'react-native';
-import { timeLeft } from '@deft/core';
-import type { Session } from '@deft/contract';
-import { pictureOf } from '../data/api';
-import { usePage } from '../data/use-page';
-import { DrawHand, drawSetting } from '../page/hands/draw';
-import { useDesk } from '../data/store';
-import { PageView } from '../page/parts/page-view';
+import { Pressable, View } from 'react-native';
+import { doingOf, stretchOf, timeLeft, type Id } from '@deft/core';
+import type { Pose, Session } from '@deft/contract';
+import { takePen } from '../data/desk-slice';
+import type { PageKeeper } from '../data/page-keeper';
+import { useDesk, useDeskDispatch } from '../data/store';
+import { NO_LOOK, type Look } from '../page/second-look';
 import type { Surface } from '../page/surface';
-import { MainAct, WordAct } from '../ui/acts';
-import { useLatest } from '../ui/use-latest';
+import { WordAct } from '../ui/acts';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
+import { HeldPanel, MORE } from './held-panel';
+import { PictureStack } from './picture-stack';
+import { PosePage } from './pose-page';
 import { Rim } from './rim';
+import { useSessionKeys } from './session-keys';
+import { Ticking } from './ticking';
 import { useAwake } from './use-awake';
+import { useBells } from './use-bells';
 import { useClock } from './use-clock';
-import { goodFor, minutesAndSeconds, spoken } from './words';
+import { adviceFor, doingWords, minutesAndSeconds } from './words';
 
-const MORE = 30_000;
+/** The pages to have open: that of the pose which runs, and that of the next, once each. */
+function pagesOf(poses: readonly (Pose | undefined)[]): Pose[] {
+  const drawn = poses.filter((pose): pose is Pose => pose !== undefined && pose.step.ground !== 'on paper');
+  return drawn.filter((pose, i) => drawn.findIndex(({ page }) => page === pose.page) === i);
+}
 
-/** A pose on the clock: the picture whole, the page to draw on, and Hold. */
+/** A session on the clock: the picture whole, the page to draw on, and Hold. */
 export function Running({ session }: { readonly session: Session }) {
   const palette = usePalette();
   const wide = useWide();
-  const { clock, say, now } = useClock(session);
-  const pose = session.poses[Math.min(clock.current, session.poses.length - 1)];
-  const keeper = usePage(pose?.page ?? null);
-  const [{ surface, hand }, setDrawing] = useState<{ surface: Surface | null; hand: DrawHand | null }>({ surface: null, hand: null });
-  const desk = useDesk((state) => state.desk);
-  const drawing = clock.phase === 'drawing';
-  const next = session.poses[clock.current + 1];
-
-  const onSurface = useCallback((made: Surface): void => {
-    const hand = new DrawHand(made, { begun: () => say({ kind: 'pen down' }), ended: () => say({ kind: 'pen up' }) });
-    made.setHand(hand);
-    setDrawing({ surface: made, hand });
-  }, [say]);
-  useEffect(() => hand?.take({ ...drawSetting(desk, null), symmetry: false }), [hand, desk]);
-  // The clock starts once there is a page to draw on.
+  const router = useRouter();
+  const dispatch = useDeskDispatch();
+  const { figures } = useDesk((state) => state.desk.timed);
+  const { clock, say, now, watch } = useClock(session);
+  const { poses } = session;
+  const pose = poses[Math.min(clock.current, poses.length - 1)];
+  const next = poses.find((_, i) => i > clock.current && !clock.poses[i]?.over);
+  const [stands, setStands] = useState<{ page: Id; keeper: PageKeeper; surface: Surface } | null>(null);
+  const [look, setLook] = useState<Look>(NO_LOOK);
+  const [mirrored, setMirrored] = useState(false);
+  const doing = doingOf(clock);
+  const held = clock.phase === 'held';
+  const paper = pose?.step.ground === 'on paper';
+  const here = stands?.page === pose?.page ? stands : null;
+  const onReady = useCallback((page: Id, { keeper, surface }: { keeper: PageKeeper; surface: Surface }) => setStands({ page, keeper, surface }), []);
+  const onContact = useCallback((down: boolean): void => say({ kind: down ? 'pen down' : 'pen up' }), [say]);
+  // The clock starts once there is something to draw on.
   useEffect(() => {
-    if (keeper && surface && clock.phase === 'ready') say({ kind: 'start' });
-  }, [keeper, surface, clock.phase, say]);
-  useEffect(() => {
-    if (!surface) return;
-    surface.enable(drawing);
-  }, [surface, drawing]);
-  useEffect(() => {
-    if (next) new Image().src = pictureOf(next.reference);
-  }, [next]);
-  useAwake(drawing);
+    if (clock.phase === 'ready' && (paper || here)) say({ kind: 'start' });
+  }, [clock.phase, paper, here, say]);
+  useAwake(clock.phase === 'running');
+  useBells(watch);
+  const mirror = (): void => {
+    setMirrored(!mirrored);
+    here?.surface.mirror();
+  };
+  useSessionKeys(held, (act) => {
+    switch (act) {
+      case 'hold': return say({ kind: held ? 'go on' : 'hold' });
+      case 'leave': return held ? router.replace('/') : say({ kind: 'hold' });
+      case 'back': return say({ kind: 'back' });
+      case 'skip': return say({ kind: 'skip' });
+      case 'more': return say({ kind: 'more', ms: MORE });
+      case 'undo': return void here?.keeper.undo();
+      case 'redo': return void here?.keeper.redo();
+      case 'squint':
+      case 'grey': return setLook({ ...look, name: look.name === act ? null : act });
+      case 'mirror': return mirror();
+      default: dispatch(takePen(act));
+    }
+  });
   const left = (): number => {
-    const times = now.current.poses[now.current.current];
-    return times ? timeLeft(now.current) / (times.planned + times.added) : 0;
+    const stretch = stretchOf(now.current);
+    return stretch ? timeLeft(now.current) / (stretch.planned + stretch.added) : 0;
   };
   if (!pose) return null;
+  const { step } = pose;
+  const seen = stretchOf(clock)?.seen ?? false;
+  const away = !seen && doing !== 'rest';
   return (
     <View style={{ flex: 1, backgroundColor: palette.desk }}>
       <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column' }}>
-        <View style={{ flex: wide ? 4 : 5, backgroundColor: palette.desk }}>
+        <View style={{ flex: paper ? 1 : away ? (wide ? 1.4 : 1) : wide ? 4 : 5, backgroundColor: palette.desk }}>
           <Rim left={left}>
-            <img src={pictureOf(pose.reference)} alt={pose.reference.title} draggable={false} style={{ width: '100%', height: '100%', objectFit: 'contain' }} />
+            <Pressable aria-label={held ? pose.reference.title : `${pose.reference.title}. Touch to hold`} onPress={() => say({ kind: 'hold' })} style={{ flex: 1, cursor: 'auto' } as object}>
+              <PictureStack poses={poses} clock={clock} watch={watch} look={look} mirrored={mirrored} />
+              {away ? <Aside title={step.source === 'memory' ? 'From memory' : 'From what you know'} text={step.source === 'memory' ? 'The picture comes back when the time is up.' : `Draw it as you know it: ${pose.reference.title.toLowerCase()}. Then look.`} small={!wide} /> : null}
+              {doing === 'rest' ? <Aside title="Rest" text={next ? `Then ${next.reference.title.toLowerCase()}. ${adviceFor(next.step.seconds)}` : ''} /> : null}
+            </Pressable>
           </Rim>
         </View>
-        <View style={{ flex: wide ? 5 : 6 }}>
-          {keeper ? <PageView key={keeper.page} keeper={keeper} onSurface={onSurface} /> : null}
-          {clock.phase === 'held' ? <HeldPanel session={session} say={say} clock={clock} /> : null}
-        </View>
+        {paper ? null : (
+          <View style={{ flex: away ? (wide ? 5 : 8) : wide ? 5 : 6 }}>
+            {pagesOf([pose, next]).map((one) => (
+              <PosePage key={one.page} page={one.page} region={one.page === pose.page ? pose.region : one.region} active={one.page === pose.page} drawing={clock.phase === 'running' && doing === 'draw'} look={look} onContact={onContact} onReady={onReady} />
+            ))}
+          </View>
+        )}
+        {held ? <HeldPanel clock={clock} say={say} keeper={here?.keeper ?? null} look={look} onLook={setLook} mirrored={mirrored} onMirror={mirror} /> : null}
       </View>
       <View style={{ minHeight: 54, flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', paddingHorizontal: 16, borderTopWidth: 1, borderColor: palette.rule }}>
         <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 16, flexShrink: 1 }}>
-          <Ticking read={() => minutesAndSeconds(timeLeft(now.current))} label="Time left" />
-          <Words size={13} soft lines={1} style={{ flexShrink: 1 }}>{`${clock.current + 1} of ${session.poses.length}, ${goodFor(pose.seconds)}`}</Words>
+          {figures ? <Ticking read={() => minutesAndSeconds(timeLeft(now.current))} label="Time left" size={paper ? 26 : 21} /> : null}
+          <Words size={13} soft lines={1} style={{ flexShrink: 1 }}>{`${clock.current + 1} of ${poses.length}, ${doingWords(stretchOf(clock)?.doing ?? null, step.source, step.seconds)}${pose.flipped ? ', the other way round' : ''}`}</Words>
         </View>
-        {drawing ? <WordAct label="Hold" on testID="hold" onPress={() => say({ kind: 'hold' })} style={{ minWidth: 84 }} /> : null}
+        {clock.phase === 'running' ? <WordAct label="Hold" on testID="hold" onPress={() => say({ kind: 'hold' })} style={{ minWidth: 84 }} /> : null}
       </View>
     </View>
   );
 }
 
-/** A figure that changes by itself, without React rendering anything else. */
-function Ticking({ read, label }: { readonly read: () => string; readonly label: string }) {
-  const [text, setText] = useState(read);
-  const asked = useLatest(read);
-  useEffect(() => {
-    const timer = setInterval(() => setText(asked.current()), 200);
-    return () => clearInterval(timer);
-  }, [asked]);
-  return <span role="timer" aria-label={label}><Words size={21} kind="figures">{text}</Words></span>;
-}
-
-function HeldPanel({ session, clock, say }: { readonly session: Session } & Pick<ReturnType<typeof useClock>, 'clock' | 'say'>) {
-  const palette = usePalette();
-  const router = useRouter();
-  const [since] = useState(() => performance.now());
-  const [ending, setEnding] = useState(false);
+/** What stands where the picture is not. */
+function Aside({ title, text, small = false }: { readonly title: string; readonly text: string; readonly small?: boolean }) {
   return (
-    <View role="dialog" aria-label="Held" testID="held" style={{ position: 'absolute', inset: 0, alignItems: 'center', justifyContent: 'center', padding: 16 }}>
-      <View style={{ width: '100%', maxWidth: 360, padding: 18, gap: 8, backgroundColor: palette.paper, borderWidth: 2, borderColor: palette.ink }}>
-        <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 10 }}>
-          <Words size={26} kind="heading" level={1}>Held</Words>
-          <Ticking read={() => minutesAndSeconds(performance.now() - since)} label="Held for" />
-        </View>
-        <Words soft>{`${minutesAndSeconds(timeLeft(clock))} left. What you drew is kept.`}</Words>
-        <MainAct label="Go on" onPress={() => say({ kind: 'go on' })} testID="go-on" />
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between' }}>
-          <WordAct label="Back" disabled={clock.current === 0} onPress={() => say({ kind: 'back' })} />
-          <WordAct label={`${spoken(MORE)} more`} onPress={() => say({ kind: 'more', ms: MORE })} />
-          <WordAct label="Skip" disabled={session.poses.length === 1} onPress={() => say({ kind: 'skip' })} />
-          <WordAct label={ending ? 'End now' : 'End'} on={ending} onPress={() => (ending ? say({ kind: 'end' }) : setEnding(true))} testID="end" />
-        </View>
-        <WordAct small soft label="Leave it for later" onPress={() => router.replace('/')} />
-      </View>
+    <View style={{ position: 'absolute', inset: 0, alignItems: 'center', justifyContent: 'center', padding: 14, gap: 4 }}>
+      <Words size={small ? 17 : 26} kind="heading" level={1}>{title}</Words>
+      <Words size={small ? 13 : 15} soft style={{ textAlign: 'center', maxWidth: 340 }}>{text}</Words>
     </View>
   );
 }

@@ -1,36 +1,81 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { newClock, tickClock, wakeClock, type Clock, type ClockEvent } from '@deft/core';
+import { drawnTimes, newClock, stretchOf, tickClock, timeLeft, wakeClock, type Clock, type ClockEvent } from '@deft/core';
 import type { Session } from '@deft/contract';
 import { usePutClockMutation } from '../data/api';
 
 type Said = ClockEvent extends infer E ? (E extends ClockEvent ? Omit<E, 'at'> : never) : never;
 
 const KEEP_EVERY = 5000;
-const TICK = 50;
-const keyOf = (session: Session): string => `deft-clock-${session.id}`;
+const TICK = 250;
+/** Warned of so long before the end, where a stretch is long enough to be warned of. */
+export const WARNING = 10_000;
+const keyOf = (id: string): string => `deft-clock-${id}`;
 
-/** The clock as it was last written down, on this device or on the desk. */
+/** Moments in a session that can be heard. */
+export type Moment = 'half' | 'soon' | 'bell';
+
+/** A clock from what the desk knows of the poses alone. */
+function clockOf({ poses }: Session): Clock {
+  const fresh = newClock(poses.map(({ step }) => step.stretches));
+  const kept = fresh.poses.map((pose, i) => {
+    const { drawnMs, heldMs, skipped } = poses[i] ?? { drawnMs: null, heldMs: 0, skipped: false };
+    return drawnMs === null ? pose : { ...pose, held: heldMs, skipped, over: true, stretches: pose.stretches.map((s) => (s.doing === 'draw' ? { ...s, spent: drawnMs } : s)) };
+  });
+  const current = kept.findIndex(({ over }) => !over);
+  return { ...fresh, poses: kept, current: Math.max(0, current), phase: current > 0 ? 'held' : fresh.phase };
+}
+
+/** The clock as it was last written down, on this device or on the desk: whichever has counted further. */
 function storedClock(session: Session): Clock | null {
   const sound = (value: unknown): Clock | null => {
     const clock = value as Clock | null;
-    return clock && Array.isArray(clock.poses) && clock.poses.length === session.poses.length ? clock : null;
+    return clock && Array.isArray(clock.poses) && clock.poses.length === session.poses.length && clock.poses.every((pose) => Array.isArray(pose.stretches)) ? clock : null;
   };
+  const counted = (clock: Clock): number => clock.poses.reduce((sum, { stretches, held }) => sum + held + stretches.reduce((all, { spent }) => all + spent, 0), 0);
+  let own: Clock | null = null;
   try {
-    return sound(JSON.parse(localStorage.getItem(keyOf(session)) ?? 'null')) ?? sound(session.clock);
+    own = sound(JSON.parse(localStorage.getItem(keyOf(session.id)) ?? 'null'));
   } catch {
-    return sound(session.clock);
+    // The desk's own copy has to do.
   }
+  const desks = sound(session.clock);
+  return own && desks ? (counted(own) >= counted(desks) ? own : desks) : (own ?? desks);
 }
 
-/** Runs a session's clock: ticks it, writes it down, and tells the desk at each turn. It comes back held after a reload. */
-export function useClock(session: Session) {
+/** What was passed between two states of the clock. */
+function momentOf(before: Clock, now: Clock): Moment | null {
+  if (now.current !== before.current || now.poses[now.current]?.turn !== before.poses[before.current]?.turn || now.phase === 'done') return before.phase === 'running' ? 'bell' : null;
+  const stretch = stretchOf(now);
+  if (now.phase !== 'running' || !stretch || stretch.doing === 'rest') return null;
+  const all = stretch.planned + stretch.added;
+  const passed = (left: number): boolean => timeLeft(before) > left && timeLeft(now) <= left;
+  if (all >= 2 * WARNING && passed(WARNING)) return 'soon';
+  return all >= 2 * WARNING && passed(all / 2) ? 'half' : null;
+}
+
+export interface RunningClock {
+  /** As it stood at its last turn: another pose, another thing to do, held or not. */
+  readonly clock: Clock;
+  readonly say: (event: Said) => void;
+  /** As it stands now. */
+  readonly now: { readonly current: Clock };
+  /** Told at once of each turn and moment, before anything is rendered. */
+  readonly watch: (told: (now: Clock, moment: Moment | null) => void) => () => void;
+}
+
+/**
+ * Runs a session's clock: ticks it, to the bell exactly; writes it down, and tells the desk at each
+ * turn. It comes back held after a reload, and where the page was out of sight.
+ */
+export function useClock(session: Session): RunningClock {
   const [put] = usePutClockMutation();
   const [clock, setClock] = useState<Clock>(() => {
     const stored = storedClock(session);
-    return stored ? wakeClock(stored, performance.now()) : newClock(session.poses.map((pose) => pose.seconds));
+    return stored ? wakeClock(stored, performance.now()) : clockOf(session);
   });
   const current = useRef(clock);
   const kept = useRef(0);
+  const watchers = useRef(new Set<(now: Clock, moment: Moment | null) => void>());
   const { id, poses } = session;
 
   const keep = useCallback(async (now: Clock): Promise<void> => {
@@ -39,11 +84,15 @@ export function useClock(session: Session) {
       id, clock: now, over: now.phase === 'done',
       poses: poses.map((pose, i) => {
         const times = now.poses[i];
-        return { id: pose.id, drawnMs: times?.over ? times.drawn : null, heldMs: times?.held ?? 0, addedMs: times?.added ?? 0, skipped: times?.skipped ?? false };
+        const { drawn = 0, added = 0 } = times ? drawnTimes(times) : {};
+        return { id: pose.id, drawnMs: times?.over ? drawn : null, heldMs: times?.held ?? 0, addedMs: added, skipped: times?.skipped ?? false };
       }),
     };
     for (let wait = 500; ; wait = Math.min(4000, wait * 2)) {
-      if (await put(body).unwrap().then(() => true, () => false)) return;
+      if (await put(body).unwrap().then(() => true, () => false)) {
+        if (now.phase === 'done') localStorage.removeItem(keyOf(id));
+        return;
+      }
       // Only the end must reach the desk; a turn on the way is said again by the next one.
       if (now.phase !== 'done') return;
       await new Promise((done) => setTimeout(done, wait));
@@ -55,20 +104,42 @@ export function useClock(session: Session) {
     const now = tickClock(before, { ...event, at: performance.now() } as ClockEvent);
     if (now === before) return;
     current.current = now;
+    const turned = now.phase !== before.phase || now.current !== before.current || now.poses[now.current]?.turn !== before.poses[before.current]?.turn;
+    const moment = momentOf(before, now);
+    if (turned || moment) for (const told of watchers.current) told(now, moment);
+    if (turned || event.kind === 'more') setClock(now);
     try {
-      localStorage.setItem(keyOf({ id } as Session), JSON.stringify(now));
-      if (now.phase === 'done') localStorage.removeItem(keyOf({ id } as Session));
+      localStorage.setItem(keyOf(id), JSON.stringify(now));
     } catch {
       // The desk's own copy has to do.
     }
-    const turned = now.phase !== before.phase || now.current !== before.current;
     if (turned || performance.now() - kept.current > KEEP_EVERY) void keep(now);
-    if (turned || event.kind === 'more') setClock(now);
   }, [id, keep]);
 
   useEffect(() => {
-    const timer = setInterval(() => current.current.phase !== 'ready' && say({ kind: 'tick' }), TICK);
-    return () => clearInterval(timer);
+    let timer: ReturnType<typeof setTimeout>;
+    const tick = (): void => {
+      if (current.current.phase !== 'ready') say({ kind: 'tick' });
+      const left = current.current.phase === 'running' ? timeLeft(current.current) : TICK;
+      timer = setTimeout(tick, left > 0 ? Math.min(TICK, left) : 30);
+    };
+    tick();
+    const hidden = (): void => {
+      if (document.visibilityState === 'hidden') say({ kind: 'hold' });
+    };
+    document.addEventListener('visibilitychange', hidden);
+    window.addEventListener('pagehide', hidden);
+    return () => {
+      clearTimeout(timer);
+      document.removeEventListener('visibilitychange', hidden);
+      window.removeEventListener('pagehide', hidden);
+    };
   }, [say]);
-  return { clock, say, now: current };
+  const watch = useCallback((told: (now: Clock, moment: Moment | null) => void) => {
+    watchers.current.add(told);
+    return () => {
+      watchers.current.delete(told);
+    };
+  }, []);
+  return { clock, say, now: current, watch };
 }

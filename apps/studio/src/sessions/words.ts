@@ -1,9 +1,18 @@
-/** What a block's length is good for, by its seconds. */
+import { planPictures, type Block, type Choice, type Doing, type Ground, type Plan, type Source } from '@deft/core';
+
+/** What a block's length is good for, by its seconds, in a word and in a line. */
 export function goodFor(seconds: number): string {
   if (seconds <= 60) return 'movement first';
   if (seconds <= 300) return 'construction';
   if (seconds <= 1200) return 'values';
   return 'study';
+}
+
+export function adviceFor(seconds: number): string {
+  if (seconds <= 60) return 'Movement: one line of action, where the weight rests, the big tilts.';
+  if (seconds <= 300) return 'Construction: the large forms, their sizes against each other, how they join.';
+  if (seconds <= 1200) return 'Values: light and dark parted in two or three groups over a sound construction.';
+  return 'Study: measure first, build, check, then go into parts.';
 }
 
 export function minutesAndSeconds(ms: number): string {
@@ -13,5 +22,34 @@ export function minutesAndSeconds(ms: number): string {
 
 export function spoken(ms: number): string {
   const seconds = Math.round(ms / 1000);
-  return seconds < 120 ? `${seconds} s` : `${Math.floor(seconds / 60)} min${seconds % 60 ? ` ${seconds % 60} s` : ''}`;
+  if (seconds >= 3600) return `${Math.floor(seconds / 3600)} h${Math.round((seconds % 3600) / 60) ? ` ${Math.round((seconds % 3600) / 60)} min` : ''}`;
+  return seconds < 120 && seconds !== 60 ? `${seconds} s` : `${Math.floor(seconds / 60)} min${seconds % 60 ? ` ${seconds % 60} s` : ''}`;
+}
+
+export const poses = (count: number): string => `${count} ${count === 1 ? 'pose' : 'poses'}`;
+
+/** A block in figures: what an eye takes in at once. */
+export function blockLine({ count, seconds, ground, source, look, rest }: Block): string {
+  const ways = [ground === 'on screen' ? '' : ground, source === 'sight' ? '' : `from ${source === 'knowledge' ? 'what you know' : source}, ${spoken(look * 1000)} to look`, rest ? `${spoken(rest * 1000)} rest` : ''];
+  return [`${count} × ${spoken(seconds * 1000)}`, ...ways].filter((part) => part !== '').join(', ');
+}
+
+export const planLine = ({ blocks }: Plan): string => blocks.map(blockLine).join('; ');
+
+/** What a plan is good for: each kind once, as it comes. */
+export function planPurpose(plan: Plan): string {
+  const kinds = [...new Set(plan.blocks.map(({ seconds }) => goodFor(seconds)))].join(', then ');
+  return `${poses(planPictures(plan))}. ${kinds.charAt(0).toUpperCase()}${kinds.slice(1)}.`;
+}
+
+export const CHOICE_WORDS: Readonly<Record<Choice, string>> = { 'least drawn': 'least drawn first', random: 'by chance', 'new first': 'new first', 'weakest subject': 'weakest subject first', 'in order': 'in the set’s order' };
+export const GROUND_WORDS: Readonly<Record<Ground, string>> = { 'on screen': 'on screen', 'on a grid': 'on a grid', 'on paper': 'on paper' };
+export const SOURCE_WORDS: Readonly<Record<Source, string>> = { sight: 'from the picture', memory: 'from memory', knowledge: 'from what you know' };
+
+/** What stands under a pose while it runs. */
+export function doingWords(doing: Doing | null, source: Source, seconds: number): string {
+  if (doing === 'look') return source === 'knowledge' ? 'look: what was different?' : 'look, it will be gone';
+  if (doing === 'compare') return 'compare';
+  if (doing === 'rest') return 'rest';
+  return source === 'sight' ? goodFor(seconds) : source === 'memory' ? 'from memory' : 'from what you know';
 }

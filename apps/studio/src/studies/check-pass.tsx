@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { errorPhrase, findingSentence, lackingLandmarks, referenceItems, summarySentence, thingToDo, type CheckReport, type Finding } from '@deft/core';
+import { errorPhrase, findingSentence, lackingLandmarks, referenceItems, summarySentence, thingToDo, withinRegion, type CheckReport, type Finding } from '@deft/core';
 import type { Attempt, Study } from '@deft/contract';
-import { useChangeReferenceMutation } from '../data/api';
+import { useChangeReferenceMutation, useKeepMissMutation } from '../data/api';
 import { checkInWorker } from '../data/workers';
 import type { PageKeeper } from '../data/page-keeper';
 import { knownLandmarks } from '../data/known-landmarks';
@@ -27,7 +27,8 @@ interface CheckPassProps {
 /** Check: first the landmarks that are lacking, then the drawing laid over its reference with what is off. */
 export function CheckPass({ study, attempt, keeper, trace, onAnew }: CheckPassProps) {
   const { reference } = study;
-  const things = useThings(keeper, ['form', 'landmark', 'sheet', 'page', 'stroke']);
+  const page = useThings(keeper, ['form', 'landmark', 'sheet', 'page', 'stroke']);
+  const things = withinRegion(page, attempt.region);
   const traceThings = useThings(trace, ['form', 'landmark', 'placement']);
   const [skipped, setSkipped] = useState(false);
   const [surface, setSurface] = useState<Surface | null>(null);
@@ -38,7 +39,7 @@ export function CheckPass({ study, attempt, keeper, trace, onAnew }: CheckPassPr
     const asked = referenceItems(trace ? traceThings : null, reference).find((item) => item.kind === 'landmark' && item.name === lacking[0]);
     return (
       <View style={{ flex: 1 }}>
-        <PageView keeper={keeper} onSurface={setSurface}>
+        <PageView keeper={keeper} region={attempt.region} onSurface={setSurface}>
           {asked ? <WhereOnReference reference={reference} at={asked.centre} /> : null}
         </PageView>
         <QuickRun keeper={keeper} surface={surface} names={lacking} onSkip={() => setSkipped(true)} />
@@ -56,17 +57,20 @@ function Findings({ study, attempt, keeper, trace, onAnew, onLandmarks }: CheckP
   const [failed, setFailed] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
   const [changeReference] = useChangeReferenceMutation();
-  const things = useThings(keeper, ['form', 'landmark', 'stroke']);
+  const [keepMiss] = useKeepMissMutation();
+  const page = useThings(keeper, ['form', 'landmark', 'stroke']);
+  const things = withinRegion(page, attempt.region);
   const stand = `${keeper.replica.head}/${keeper.replica.pending.length}/${trace?.replica.head ?? 0}`;
   useEffect(() => {
     const { id, subject, figureHeight } = reference;
     const landmarks = knownLandmarks(reference);
     let gone = false;
     const about = { id, subject, figureHeight, truth: landmarks.length > 0 ? { landmarks } : null };
-    checkInWorker({ attempt: new Map(keeper.things), trace: trace ? new Map(trace.things) : null, reference: about, seconds: attempt.seconds }).then(
+    checkInWorker({ attempt: new Map(withinRegion(keeper.things, attempt.region)), trace: trace ? new Map(trace.things) : null, reference: about, seconds: attempt.seconds }).then(
       (answer) => {
         if (gone) return;
         setResult(answer);
+        void keepMiss({ attempt: attempt.id, miss: answer.report.averageMiss?.value ?? null });
         // Once known, the figure's height stays what it is, so that attempts can be compared.
         if (!figureHeight && answer.height > 0 && answer.report.averageMiss) void changeReference({ id, patch: { figureHeight: answer.height } });
       },
@@ -75,7 +79,7 @@ function Findings({ study, attempt, keeper, trace, onAnew, onLandmarks }: CheckP
     return () => {
       gone = true;
     };
-  }, [keeper, trace, reference, attempt.seconds, stand, changeReference]);
+  }, [keeper, trace, reference, attempt, stand, changeReference, keepMiss]);
   const report = result?.report ?? null;
   const shown = useMemo(() => report?.findings.find((f) => f.id === chosen) ?? report?.folded.find((f) => f.id === chosen) ?? null, [report, chosen]);
   if (failed) return <View style={{ padding: 24 }}><Words>The check could not be carried out on this drawing. The drawing itself is untouched.</Words></View>;

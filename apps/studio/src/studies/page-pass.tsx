@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { axisOf, placeWhole, sheetsOf, straightened, encodeStroke, strokePoints, thingsOfType, IDENTITY, type Id, type Point } from '@deft/core';
+import { axisOf, placeWhole, sheetsOf, straightened, encodeStroke, strokePoints, thingsOfType, IDENTITY, type Id, type Point, type Region } from '@deft/core';
 import type { Board, Study } from '@deft/contract';
 import { addMix, HANDS, PLACES, setPen, takeHand, takePen, type PlaceName } from '../data/desk-slice';
 import type { PageKeeper } from '../data/page-keeper';
@@ -54,6 +54,8 @@ interface PagePassProps {
   readonly keeper: PageKeeper;
   /** The trace's page while building: its names are taken over. */
   readonly trace: PageKeeper | null;
+  /** The part of the page that is this attempt's. */
+  readonly region: Region;
   readonly pageOnly: boolean;
   readonly onPageOnly: (only: boolean) => void;
 }
@@ -68,7 +70,7 @@ const NEARER = 1.2;
 const THICKER = 1.15;
 
 /** Trace or Build: the page, the reference in its place, and the tray. */
-export function PagePass({ pass, study, keeper, trace, pageOnly, onPageOnly }: PagePassProps) {
+export function PagePass({ pass, study, keeper, trace, region, pageOnly, onPageOnly }: PagePassProps) {
   const palette = usePalette();
   const wide = useWide();
   const dispatch = useDeskDispatch();
@@ -197,7 +199,7 @@ export function PagePass({ pass, study, keeper, trace, pageOnly, onPageOnly }: P
   const empty = keeper.ready && ![...things.values()].some(({ type: kind }) => kind === 'form' || kind === 'landmark' || kind === 'stroke' || kind === 'note');
   const placed = (at: object) => ({ position: 'absolute' as const, backgroundColor: palette.paper, borderWidth: 1, borderColor: palette.rule, ...at });
   const pageView = (
-    <PageView keeper={keeper} showPicture={place === 'Behind'} onSurface={setSurface}>
+    <PageView keeper={keeper} region={region} showPicture={place === 'Behind'} onSurface={setSurface}>
       <PageLook surface={surface} look={look} />
       {place === 'Corner' ? <CornerView reference={reference} leftHanded={leftHanded} seen={seen} /> : null}
       {place === 'Away' ? <PeekAct reference={reference} seen={seen} /> : null}

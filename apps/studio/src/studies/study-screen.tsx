@@ -94,7 +94,7 @@ function OpenStudy({ study }: { readonly study: Study }) {
         {!keeper ? <View style={{ padding: 24 }}><Waiting failed={tracing.isError || attempting.isError} retry={() => { tracing.reset(); attempting.reset(); }} /></View>
           : pass === 'check' && attempt
             ? <CheckPass key={attempt.id} study={study} attempt={attempt} keeper={keeper} trace={tracePage} onAnew={() => void anew()} />
-            : <PagePass key={keeper.page} pass={pass === 'trace' ? 'trace' : 'build'} study={study} keeper={keeper} trace={tracePage} pageOnly={pageOnly} onPageOnly={setPageOnly} />}
+            : <PagePass key={`${keeper.page} ${pass === 'trace' ? '' : attempt?.id}`} pass={pass === 'trace' ? 'trace' : 'build'} study={study} keeper={keeper} trace={tracePage} region={pass === 'trace' ? null : (attempt?.region ?? null)} pageOnly={pageOnly} onPageOnly={setPageOnly} />}
       </View>
     </View>
   );

@@ -38,14 +38,22 @@ function geometry(image: ImageBitmap, original: Size, settings: Preparation, lon
   return { pixels, by };
 }
 
+/** The coarsest a softened picture is worked on at: this many of its pixels to the spread of the softness. */
+const FINE_ENOUGH = 3;
+
 const work = {
   /** A preparation as it will look, at screen size. @param longest of the result's sides, pixels */
   show: async (address: string, original: Size, settings: Preparation, longest: number): Promise<ImageBitmap> => {
-    const { pixels, by } = geometry(await imageOf(address), original, settings, longest);
+    const image = await imageOf(address);
+    const frame = preparedFrame(original, settings);
+    // What is soft has nothing fine in it: it is worked on coarsely, and enlarged.
+    const spread = (settings.soft * Math.max(original.width, original.height) * longest) / Math.max(frame.width, frame.height);
+    const coarse = Math.max(1, Math.floor(spread / FINE_ENOUGH));
+    const { pixels, by } = geometry(image, original, settings, longest / coarse);
     const copy = new ImageData(new Uint8ClampedArray(pixels.data), pixels.width, pixels.height);
     soften(copy.data, copy.width, copy.height, 4, settings.soft * Math.max(original.width, original.height) * by);
     carryTone(copy.data, 4, toneCurve(settings), settings.grey);
-    const bitmap = await createImageBitmap(copy);
+    const bitmap = await createImageBitmap(copy, coarse > 1 ? { resizeWidth: copy.width * coarse, resizeHeight: copy.height * coarse, resizeQuality: 'medium' } : {});
     return transfer(bitmap, [bitmap]);
   },
   /** An outline of what the hints mean, original-picture pixels. @param inside and @param outside places on the original */

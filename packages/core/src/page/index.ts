@@ -1,4 +1,5 @@
 export * from './board.ts';
+export * from './cells.ts';
 export * from './centre-line.ts';
 export * from './colours.ts';
 export * from './contents.ts';
@@ -13,6 +14,7 @@ export * from './operation.ts';
 export * from './page-log.ts';
 export * from './paint-order.ts';
 export * from './reduce.ts';
+export * from './region.ts';
 export * from './replica.ts';
 export * from './straighten.ts';
 export * from './stroke-code.ts';

@@ -1,4 +1,4 @@
-import { meets } from '../geometry/box.ts';
+import { boxOf, meets } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { axisLine, cellLines, guideLine, paperBox, paperOf, sheetsOf } from './contents.ts';
 import { BLUE_PENCIL } from './colours.ts';
@@ -6,6 +6,7 @@ import { formOutline } from './form-geometry.ts';
 import { patchwork, pieceOutline } from './mesh.ts';
 import { LINE_HEIGHT, NOTE_FONT, noteLines, noteLineWidth } from './note-geometry.ts';
 import { bySheet } from './paint-order.ts';
+import { withinRegion, type Region } from './region.ts';
 import { outlinePath, strokeLayers } from './stroke-outline.ts';
 import { thingBox } from './thing-box.ts';
 import type { Form, Id, Landmark, Note, Placement, Sheet, SheetThing, Stroke, Thing } from './things.ts';
@@ -13,6 +14,8 @@ import type { Form, Id, Landmark, Note, Placement, Sheet, SheetThing, Stroke, Th
 export interface SvgOptions {
   /** Structure lines: guides, the axis, cells and landmarks. They stay out unless asked for. */
   readonly guides?: boolean;
+  /** Only what belongs to this part of the page, cut to it. */
+  readonly region?: Region;
   /** Address (a data URL, to stand alone) and pixel size of the picture a placement shows; null leaves it out. */
   readonly picture?: (placement: Placement) => { href: string; width: number; height: number } | null;
 }
@@ -115,12 +118,15 @@ function rubbedOut(sheet: Id, drawn: readonly { thing: SheetThing; svg: string }
  * strokes as filled paths. A hidden sheet stays in as a group that is not displayed.
  * Throws a RangeError for a page that has no paper yet.
  */
-export function pageSvg(things: ReadonlyMap<Id, Thing>, options: SvgOptions = {}): string {
+export function pageSvg(page: ReadonlyMap<Id, Thing>, options: SvgOptions = {}): string {
+  const { region = null } = options;
+  const things = withinRegion(page, region);
   const paper = paperOf(things);
   if (!paper) throw new RangeError('This page has no paper yet.');
   const contents = bySheet(things);
-  const { minX, minY } = paperBox(paper);
-  const page = `x="${num(minX)}" y="${num(minY)}" width="${num(paper.width)}" height="${num(paper.height)}"`;
+  const { minX, minY, maxX, maxY } = (region && boxOf(region)) ?? paperBox(paper);
+  const [width, height] = [num(maxX - minX), num(maxY - minY)];
+  const room = `x="${num(minX)}" y="${num(minY)}" width="${width}" height="${height}"`;
   const drawn = (thing: SheetThing): string => {
     switch (thing.type) {
       case 'placement': {
@@ -138,15 +144,15 @@ export function pageSvg(things: ReadonlyMap<Id, Thing>, options: SvgOptions = {}
   const group = (sheet: Sheet): string => {
     const look = `${sheet.opacity < 1 ? ` opacity="${num(sheet.opacity)}"` : ''}${sheet.multiply ? ' style="mix-blend-mode:multiply"' : ''}${sheet.hidden ? ' display="none"' : ''}`;
     const inside = (contents.get(sheet.id) ?? []).map((thing) => ({ thing, svg: drawn(thing) }));
-    return `<g id="sheet-${escape(sheet.id)}"${look}><title>${escape(sheet.name)}</title>${rubbedOut(sheet.id, inside, page)}</g>`;
+    return `<g id="sheet-${escape(sheet.id)}"${look}><title>${escape(sheet.name)}</title>${rubbedOut(sheet.id, inside, room)}</g>`;
   };
-  const size = `width="${num(paper.width)}mm" height="${num(paper.height)}mm" viewBox="${num(minX)} ${num(minY)} ${num(paper.width)} ${num(paper.height)}"`;
+  const sheets = sheetsOf(things).map(group).join('\n');
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
-    `<svg xmlns="http://www.w3.org/2000/svg" ${size}>`,
-    `<rect ${page} fill="${escape(paper.colour)}"/>`,
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="${num(minX)} ${num(minY)} ${width} ${height}">`,
+    `<rect ${room} fill="${escape(paper.colour)}"/>`,
     ...(options.guides ? cellLines(paper).map((one) => lineSvg(one, 0.25)) : []),
-    ...sheetsOf(things).map(group),
+    region ? `<clipPath id="region"><path d="${line(region)}Z"/></clipPath><g clip-path="url(#region)">${sheets}</g>` : sheets,
     '</svg>',
     '',
   ].join('\n');

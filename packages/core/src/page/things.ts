@@ -150,6 +150,8 @@ export interface Placement {
   readonly sheet: Id;
   readonly order: string;
   readonly reference: Id;
+  /** Where it is paper that was photographed, `reference` is the paper's and the picture what was lifted from it. */
+  readonly of?: 'paper';
   /** Revision of the preparation it shows; 0 is the untouched original. */
   readonly revision: number;
   readonly transform: Affine;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { scaleOf, transformPoint } from '../geometry/affine.ts';
-import { inFrame, isUntouched, preparedFrame, straightFrame, toPrepared, TURNS, UNTOUCHED, type Preparation } from './preparation.ts';
+import { inFrame, isUntouched, mirrored, preparedFrame, straightFrame, toPrepared, TURNS, UNTOUCHED, type Preparation } from './preparation.ts';
 import { landmarksOf, seenLandmarks } from './seen.ts';
 import { sightOf } from './sight.ts';
 
@@ -41,6 +41,22 @@ describe('the frame of a prepared picture', () => {
         expect(x).toBeLessThan(width + 1.5);
         expect(y).toBeLessThan(height + 1.5);
       }
+    }));
+  });
+
+  test('the other way round, every place lies as far from the other edge; twice, it is as it was', () => {
+    fc.assert(fc.property(preparations, fc.integer({ min: 50, max: 3000 }), fc.integer({ min: 50, max: 3000 }), (p, width, height) => {
+      const [one, other] = [make(p), mirrored(make(p))].map((preparation) => preparedFrame({ width, height }, preparation)) as [ReturnType<typeof preparedFrame>, ReturnType<typeof preparedFrame>];
+      expect(Math.abs(one.width - other.width)).toBeLessThanOrEqual(1);
+      expect(Math.abs(one.height - other.height)).toBeLessThanOrEqual(1);
+      for (const at of [{ x: 0, y: 0 }, { x: width / 3, y: height / 4 }]) {
+        const [a, b] = [transformPoint(one.toPrepared, at), transformPoint(other.toPrepared, at)];
+        // The frame lies on whole pixels.
+        expect(Math.abs(a.x + b.x - one.width)).toBeLessThanOrEqual(2);
+        expect(b.y).toBeCloseTo(a.y, 6);
+      }
+      const again = mirrored(mirrored(make(p)));
+      expect([again.flip, again.turn, again.straighten]).toEqual([p.flip, p.turn, p.straighten === 0 ? 0 : p.straighten]);
     }));
   });
 

@@ -85,3 +85,15 @@ export const inFrame = ({ width, height }: Size, { x, y }: Point): boolean => x 
 
 /** Where a place on the original lies on the prepared picture. */
 export const toPrepared = (original: Size, preparation: Preparation, at: Point): Point => transformPoint(preparedFrame(original, preparation).toPrepared, at);
+
+/** The preparation that shows just the same, the other way round. */
+export function mirrored(preparation: Preparation): Preparation {
+  const { flip, turn, straighten, crop } = preparation;
+  return {
+    ...preparation,
+    flip: !flip,
+    turn: ((360 - turn) % 360) as Turn,
+    straighten: straighten === 0 ? 0 : -straighten,
+    crop: crop && { ...crop, x: 1 - crop.x - crop.width },
+  };
+}

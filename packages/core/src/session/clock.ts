@@ -1,20 +1,29 @@
+import type { Doing, Stretch } from './plan.ts';
+
 /**
  * The session clock: a state machine fed with monotonic milliseconds. It owns no timer; whoever
  * runs it says what happened and when, and asks what stands.
  */
 
-export interface PoseTimes {
-  /** Planned time, milliseconds. */
-  readonly planned: number;
+/** One stretch of a pose, and how long it has lasted. Milliseconds. */
+export interface Lasted extends Stretch {
   readonly added: number;
-  readonly drawn: number;
+  readonly spent: number;
+}
+
+export interface PoseTimes {
+  readonly stretches: readonly Lasted[];
+  /** The stretch it is in, or was left in. */
+  readonly turn: number;
   readonly held: number;
   readonly skipped: boolean;
   readonly over: boolean;
+  /** It was over, and one has gone back to it. */
+  readonly reopened: boolean;
 }
 
 export interface Clock {
-  readonly phase: 'ready' | 'drawing' | 'held' | 'done';
+  readonly phase: 'ready' | 'running' | 'held' | 'done';
   readonly current: number;
   readonly poses: readonly PoseTimes[];
   /** When the running stretch began or was last counted. */
@@ -34,50 +43,83 @@ export const AGAIN = 30_000;
 /** A gap between two ticks longer than this is a tab that slept: it comes back held. */
 export const SLEPT = 3000;
 
-export function newClock(seconds: readonly number[]): Clock {
-  const poses = seconds.map((s) => ({ planned: s * 1000, added: 0, drawn: 0, held: 0, skipped: false, over: false }));
-  return { phase: poses.length > 0 ? 'ready' : 'done', current: 0, poses, since: 0, penDown: false };
+export function newClock(poses: readonly (readonly Stretch[])[]): Clock {
+  const times = poses.map((stretches): PoseTimes => ({ stretches: stretches.map((s) => ({ ...s, added: 0, spent: 0 })), turn: 0, held: 0, skipped: false, over: false, reopened: false }));
+  return { phase: times.length > 0 ? 'ready' : 'done', current: 0, poses: times, since: 0, penDown: false };
 }
 
+const poseOf = (clock: Clock): PoseTimes => clock.poses[clock.current] as PoseTimes;
 const change = (clock: Clock, to: Partial<PoseTimes>): Clock => ({ ...clock, poses: clock.poses.map((pose, i) => (i === clock.current ? { ...pose, ...to } : pose)) });
-const pose = (clock: Clock): PoseTimes => clock.poses[clock.current] as PoseTimes;
+const changeTurn = (clock: Clock, turn: number, to: Partial<Lasted>): Clock => change(clock, { stretches: poseOf(clock).stretches.map((s, i) => (i === turn ? { ...s, ...to } : s)) });
 
-/** Milliseconds left of the current pose; negative while a stroke crosses the bell. */
+/** The stretch that runs, or is held. */
+export function stretchOf(clock: Clock): Lasted | null {
+  const pose = clock.poses[clock.current];
+  return pose?.stretches[pose.turn] ?? null;
+}
+
+/** What is to be done now; null before and after. */
+export const doingOf = (clock: Clock): Doing | null => (clock.phase === 'running' ? (stretchOf(clock)?.doing ?? null) : null);
+
+/** Milliseconds left of what runs; negative while a stroke crosses the bell. */
 export function timeLeft(clock: Clock): number {
-  const now = clock.poses[clock.current];
-  return now ? now.planned + now.added - now.drawn : 0;
+  const now = stretchOf(clock);
+  return now ? now.planned + now.added - now.spent : 0;
 }
 
-function next(clock: Clock, skipped: boolean): Clock {
-  const closed = change(clock, { over: true, skipped });
-  const current = closed.current + 1;
-  if (current >= closed.poses.length) return { ...closed, phase: 'done', penDown: false };
-  return { ...closed, current, penDown: false };
+const drawTurn = (pose: PoseTimes): number => pose.stretches.findIndex(({ doing }) => doing === 'draw');
+
+/** A pose's times as they are kept: milliseconds drawn and added. */
+export function drawnTimes(pose: PoseTimes): { drawn: number; added: number; planned: number } {
+  const { spent = 0, added = 0, planned = 0 } = pose.stretches[drawTurn(pose)] ?? {};
+  return { drawn: spent, added, planned };
 }
 
-/** The pose before, with what it was drawn so far; where its time was up, it goes on from there once time is added. */
+/** The pose that runs is over; the next that is not begins where it was left. */
+function nextPose(clock: Clock): Clock {
+  const { drawn, planned } = drawnTimes(poseOf(clock));
+  const closed = { ...change(clock, { over: true, reopened: false, skipped: drawn < planned }), penDown: false };
+  const next = closed.poses.findIndex((pose, i) => i > clock.current && !pose.over);
+  return next < 0 ? { ...closed, phase: 'done' } : { ...closed, current: next };
+}
+
+function nextTurn(clock: Clock): Clock {
+  const { turn, stretches } = poseOf(clock);
+  return turn + 1 < stretches.length ? { ...change(clock, { turn: turn + 1 }), penDown: false } : nextPose(clock);
+}
+
+/**
+ * The pose before, at its drawing, with what it was drawn so far; where its time was up, it is
+ * given a little more. The pose that is left stays as it is.
+ */
 function back(clock: Clock): Clock {
   if (clock.current === 0) return clock;
-  const before = { ...clock, current: clock.current - 1, penDown: false };
-  const { planned, added, drawn } = pose(before);
-  const spent = drawn >= planned + added;
-  return change(before, { over: false, skipped: false, added: spent ? drawn - planned + AGAIN : added });
+  const here = poseOf(clock);
+  const { drawn, planned: wanted } = drawnTimes(here);
+  const left = here.reopened ? change(clock, { over: true, reopened: false, skipped: drawn < wanted }) : clock;
+  const before = { ...left, current: clock.current - 1, penDown: false };
+  const turn = drawTurn(poseOf(before));
+  const { planned, added, spent } = poseOf(before).stretches[turn] as Lasted;
+  const opened = change(before, { over: false, reopened: true, skipped: false, turn });
+  return spent < planned + added ? opened : changeTurn(opened, turn, { added: spent - planned + AGAIN });
 }
 
 /** Counts the time up to `at` to whatever is running. */
 function count(clock: Clock, at: number): Clock {
   const passed = Math.max(0, at - clock.since);
   const now = { ...clock, since: Math.max(clock.since, at) };
-  if (clock.phase === 'held') return change(now, { held: pose(clock).held + passed });
-  if (clock.phase !== 'drawing') return now;
+  if (clock.phase === 'held') return change(now, { held: poseOf(clock).held + passed });
+  if (clock.phase !== 'running') return now;
   if (passed > SLEPT) return { ...now, phase: 'held', penDown: false };
-  let running = now;
+  let running: Clock = now;
   let rest = passed;
-  while (running.phase === 'drawing') {
-    const room = timeLeft(running) + (running.penDown ? LATEST : 0);
-    if (rest < room) return change(running, { drawn: pose(running).drawn + rest });
-    rest -= Math.max(0, room);
-    running = next(change(running, { drawn: pose(running).drawn + Math.max(0, room) }), false);
+  while (running.phase === 'running') {
+    const { turn } = poseOf(running);
+    const { spent } = stretchOf(running) as Lasted;
+    const room = Math.max(0, timeLeft(running) + (running.penDown ? LATEST : 0));
+    if (rest < room) return changeTurn(running, turn, { spent: spent + rest });
+    rest -= room;
+    running = nextTurn(changeTurn(running, turn, { spent: spent + room }));
   }
   return running;
 }
@@ -89,29 +131,31 @@ export function tickClock(before: Clock, event: ClockEvent): Clock {
   if (clock.phase === 'done') return clock;
   switch (event.kind) {
     case 'start':
-      return clock.phase === 'ready' ? { ...clock, phase: 'drawing' } : clock;
+      return clock.phase === 'ready' ? { ...clock, phase: 'running' } : clock;
     case 'hold':
-      return clock.phase === 'drawing' ? { ...clock, phase: 'held', penDown: false } : clock;
+      return clock.phase === 'running' ? { ...clock, phase: 'held', penDown: false } : clock;
     case 'go on':
-      return clock.phase === 'held' ? { ...clock, phase: 'drawing' } : clock;
-    case 'more':
-      return change(clock, { added: pose(clock).added + event.ms });
+      return clock.phase === 'held' ? { ...clock, phase: 'running' } : clock;
+    case 'more': {
+      const { turn } = poseOf(clock);
+      return changeTurn(clock, turn, { added: (stretchOf(clock) as Lasted).added + event.ms });
+    }
     case 'skip':
-      return clock.phase === 'ready' ? clock : next(clock, true);
+      return clock.phase === 'ready' ? clock : nextPose(clock);
     case 'back':
-      return back(clock);
+      return clock.phase === 'ready' ? clock : back(clock);
     case 'end':
       return { ...change(clock, { over: true }), phase: 'done', penDown: false };
     case 'pen down':
-      return clock.phase === 'drawing' ? { ...clock, penDown: true } : clock;
+      return clock.phase === 'running' ? { ...clock, penDown: true } : clock;
     case 'pen up':
-      return clock.penDown && timeLeft(clock) <= 0 ? next({ ...clock, penDown: false }, false) : { ...clock, penDown: false };
-    default:
+      return clock.penDown && timeLeft(clock) <= 0 ? nextTurn({ ...clock, penDown: false }) : { ...clock, penDown: false };
+    case 'tick':
       return clock;
   }
 }
 
 /** A clock as it comes back after a reload: held where it was, with nothing counted in between. */
 export function wakeClock(stored: Clock, at: number): Clock {
-  return { ...stored, since: at, penDown: false, phase: stored.phase === 'drawing' ? 'held' : stored.phase };
+  return { ...stored, since: at, penDown: false, phase: stored.phase === 'running' ? 'held' : stored.phase };
 }

@@ -20,8 +20,6 @@ export interface DrawSetting extends PenSetting {
 export const drawSetting = (desk: DeskState, sheet: Id | null): DrawSetting => ({ ...desk.pens[desk.pen], pen: desk.pen, rubBy: desk.rubBy, symmetry: desk.symmetry, sheet });
 
 export interface DrawEvents {
-  readonly begun?: () => void;
-  readonly ended?: () => void;
   readonly refused?: (refusal: Refusal) => void;
   /** The strokes that one contact made, the one under the pen first. */
   readonly drawn?: (strokes: readonly Id[]) => void;
@@ -62,7 +60,6 @@ export class DrawHand implements Hand {
     const axis = this.#begun.symmetry && !this.#rubsStrokes ? axisOf(things) : null;
     this.#twin = axis && reflection(axis.from, axis.to);
     this.#live = { look: this.#look(sample.kind === 'pen' ? 'device' : 'speed'), points: this.#points, twin: this.#twin };
-    this.events.begun?.();
     this.extend([sample]);
   }
 
@@ -81,7 +78,6 @@ export class DrawHand implements Hand {
     this.#active = false;
     if (this.#rubsStrokes) this.#rubOut();
     else this.#keep();
-    this.events.ended?.();
   }
 
   cancel(): void {
@@ -90,7 +86,6 @@ export class DrawHand implements Hand {
     this.#live = null;
     if (this.#rubsStrokes) this.surface.painter.lift(new Set());
     this.#show();
-    this.events.ended?.();
   }
 
   withdraw(): void {

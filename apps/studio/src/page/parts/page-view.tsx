@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { pictureOf } from '../../data/api';
+import { boxOf, type Region } from '@deft/core';
+import { placedOf } from '../../data/api';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useDesk } from '../../data/store';
 import { deskPalm, guardFromPalm } from '../palm';
@@ -9,13 +10,17 @@ import { Surface } from '../surface';
 interface PageViewProps {
   readonly keeper: PageKeeper;
   readonly showPicture?: boolean;
+  /** The part of the page that is shown as if it were the whole. */
+  readonly region?: Region;
+  /** It lies ready under another and is not to be seen yet. */
+  readonly waiting?: boolean;
   /** Called with the surface once it stands; what it gives back is called when it goes. */
   readonly onSurface: (surface: Surface) => void;
   readonly children?: ReactNode;
 }
 
 /** The page to draw on. It is painted by hand: React only gives it room. */
-export function PageView({ keeper, showPicture = true, onSurface, children }: PageViewProps) {
+export function PageView({ keeper, showPicture = true, region = null, waiting = false, onSurface, children }: PageViewProps) {
   const host = useRef<View>(null);
   const [surface, setSurface] = useState<Surface | null>(null);
   const fingersDraw = useDesk((state) => state.desk.fingersDraw);
@@ -26,7 +31,7 @@ export function PageView({ keeper, showPicture = true, onSurface, children }: Pa
   useEffect(() => {
     const element = host.current as unknown as HTMLElement;
     Object.assign(element.style, { touchAction: 'none', cursor: 'crosshair', userSelect: 'none' });
-    const made = new Surface(element, keeper, ({ reference, revision }) => pictureOf({ id: reference, revision }));
+    const made = new Surface(element, keeper, placedOf);
     setSurface(made);
     return () => {
       made.destroy();
@@ -34,12 +39,13 @@ export function PageView({ keeper, showPicture = true, onSurface, children }: Pa
     };
   }, [keeper]);
   useEffect(() => surface?.painter.showPicture(showPicture), [surface, showPicture]);
+  useEffect(() => surface?.painter.setFocus(region && boxOf(region)), [surface, region]);
   useEffect(() => {
     if (surface) onSurface(surface);
   }, [surface, onSurface]);
   return (
     <View style={{ flex: 1, overflow: 'hidden' }}>
-      <View ref={host} testID="page" aria-label="Page" style={{ position: 'absolute', inset: 0}} />
+      <View ref={host} testID={waiting ? 'page-waiting' : 'page'} aria-label="Page" aria-hidden={waiting} style={{ position: 'absolute', inset: 0}} />
       {children}
     </View>
   );

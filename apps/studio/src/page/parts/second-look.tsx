@@ -10,6 +10,9 @@ import type { Look } from '../second-look';
 import type { Surface } from '../surface';
 import { SmallPage } from './small-page';
 
+/** As much of a reference as a look shows. */
+type Shown = Pick<Reference, 'id' | 'title' | 'revision'>;
+
 /** Heights at which values and outlines are looked at, pixels: an eye that squints sees no more. */
 const VALUES_HEIGHT = 160;
 const OUTLINE_HEIGHT = 420;
@@ -113,7 +116,7 @@ export function PageLook({ surface, look }: { readonly surface: Surface | null; 
 }
 
 /** A reference's picture, seen as the page is. */
-export function SeenReference({ reference, look, mirrored }: { readonly reference: Reference; readonly look: Look; readonly mirrored: boolean }) {
+export function SeenReference({ reference, look, mirrored }: { readonly reference: Shown; readonly look: Look; readonly mirrored: boolean }) {
   const [table, setTable] = useState<readonly number[] | null>(null);
   const [mask, setMask] = useState<string | null>(null);
   const masked = masks(look);

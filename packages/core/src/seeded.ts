@@ -1,4 +1,4 @@
-/** Test help: numbers that look random and are the same for the same seed (mulberry32). */
+/** Numbers that look random and are the same for the same seed (mulberry32). */
 export function seeded(seed: number): () => number {
   let state = seed >>> 0;
   return () => {

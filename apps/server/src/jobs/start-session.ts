@@ -1,0 +1,40 @@
+import { randomInt } from 'node:crypto';
+import type { NewSession, Session } from '@deft/contract';
+import { choosePictures, expandPlan, mirrored, planPictures, seeded, type Id } from '@deft/core';
+import { newId } from '../ids.ts';
+import { Malformed } from '../store/refusals.ts';
+import { preparedAs } from './prepare-reference.ts';
+import type { Workshop } from './bring-in.ts';
+
+interface Shown {
+  readonly id: Id;
+  readonly revision: number;
+  readonly flipped: boolean;
+}
+
+/** Pictures for a plan out of a set: chosen by the seed, and half of them turned over where that is asked for. */
+async function chosenFrom({ store, files, pictures }: Workshop, { set, plan, choice = 'least drawn', flip = false }: NewSession, seed: number): Promise<Shown[]> {
+  const offered = await store.listChoosable(set);
+  if (offered.length === 0) throw new Malformed('There is no picture in this set yet.');
+  const chosen = choosePictures(offered, planPictures(plan), { choice, seed, misses: choice === 'weakest subject' ? await store.readMisses() : {} });
+  // Another row of chances than the choosing's, so that flipping changes nothing of what is chosen.
+  const random = seeded(seed ^ 0x5eed);
+  const shown: Shown[] = [];
+  for (const { id, revision } of chosen) {
+    const flipped = flip && random() < 0.5;
+    const other = flipped ? await preparedAs({ store, files, pictures }, id, mirrored((await store.readReference(id, revision)).preparation)) : revision;
+    shown.push({ id, revision: other, flipped });
+  }
+  return shown;
+}
+
+/** Lays a session out: its pictures chosen, a page or a cell for each pose. @throws Malformed where the set is empty */
+export async function startSession(workshop: Workshop, wanted: NewSession): Promise<Session> {
+  const { set, plan, choice = 'least drawn', flip = false, seed = randomInt(2 ** 32) } = wanted;
+  const pictures = wanted.pictures ?? (await chosenFrom(workshop, wanted, seed));
+  const made = expandPlan(plan).map((step) => {
+    const { id: reference, revision, flipped } = pictures[step.picture % pictures.length] as Shown;
+    return { reference, revision, flipped, step };
+  });
+  return workshop.store.keepSession({ id: newId(), set, plan, choice, flip, seed }, made);
+}

@@ -1,0 +1,3 @@
+import { NewSessionScreen } from '../../src/sessions/new-session-screen';
+
+export default NewSessionScreen;

@@ -1,0 +1,49 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { newBlock } from '@deft/core';
+import type { Pose, Session } from '@deft/contract';
+import { useNotePoseMutation } from '../data/api';
+import { useStart } from '../data/use-start';
+import { MainAct, WordAct } from '../ui/acts';
+import { Field } from '../ui/field';
+import { Panel } from '../ui/panel';
+import { Words } from '../ui/words';
+import { Replay } from './replay';
+import { factsOf } from './facts';
+
+/** How many drawings of one picture lie beside each other. */
+const VARIANTS = 4;
+
+interface PosePanelProps {
+  readonly session: Session;
+  readonly pose: Pose;
+  readonly onClose: () => void;
+  readonly leftHanded: boolean;
+}
+
+/** One pose of a session that is over: its strokes as they came, what one noted, and where it leads. */
+export function PosePanel({ session, pose, onClose, leftHanded }: PosePanelProps) {
+  const [notePose] = useNotePoseMutation();
+  const { study, start, busy } = useStart();
+  const [note, setNote] = useState(pose.note);
+  const { reference, step, flipped } = pose;
+  const keep = (): void => {
+    if (note !== pose.note) void notePose({ session: session.id, pose: pose.id, patch: { note } });
+  };
+  const variants = (): void => void start({
+    set: session.set.id, plan: { title: `${reference.title}, ${VARIANTS} ways`.slice(0, 80), blocks: [newBlock(VARIANTS, step.seconds, { ground: 'on a grid' })] },
+    pictures: [{ id: reference.id, revision: reference.revision, flipped }],
+  });
+  return (
+    <Panel title={reference.title} onClose={() => { keep(); onClose(); }} leftHanded={leftHanded}>
+      <Replay page={pose.page} region={pose.region} title={reference.title} />
+      <Words size={13} soft>{factsOf(pose).join(', ')}</Words>
+      <Field label="Note" value={note} onChangeText={setNote} onBlur={keep} multiline maxLength={2000} />
+      <MainAct label="Study this pose" disabled={busy} onPress={() => void study({ attempt: pose.attempt })} testID="study-pose" />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between' }}>
+        <WordAct label={pose.starred ? '★ starred' : '☆ star it'} on={pose.starred} onPress={() => void notePose({ session: session.id, pose: pose.id, patch: { starred: !pose.starred } })} />
+        <WordAct label={`Draw it ${VARIANTS} ways`} disabled={busy} onPress={variants} />
+      </View>
+    </Panel>
+  );
+}

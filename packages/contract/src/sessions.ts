@@ -1,0 +1,114 @@
+import Joi from 'joi';
+import { CHOICES, GROUNDS, LEAST_SECONDS, MOST_POSES, MOST_SECONDS, planPictures, SOURCES, type Block, type Choice, type Ground, type Id, type Plan, type Point, type Source, type Step } from '@deft/core';
+import { id } from './operations.ts';
+import type { ReferenceBrief } from './references.ts';
+
+/** A plan that the student has made, or one that lies ready. */
+export interface KeptPlan extends Plan {
+  readonly id: Id;
+}
+
+/** The picture of a pose, as it was shown. */
+export interface PosePicture extends Pick<ReferenceBrief, 'id' | 'title' | 'revision' | 'width' | 'height'> {
+  readonly subject: string;
+}
+
+export interface Pose {
+  readonly id: Id;
+  readonly reference: PosePicture;
+  readonly page: Id;
+  /** The part of the page that is this pose's, millimetres; null for the whole page. */
+  readonly region: readonly Point[] | null;
+  readonly attempt: Id;
+  readonly study: Id | null;
+  readonly step: Step;
+  readonly flipped: boolean;
+  /** Milliseconds; null while it is not over. */
+  readonly drawnMs: number | null;
+  readonly heldMs: number;
+  readonly addedMs: number;
+  readonly skipped: boolean;
+  readonly starred: boolean;
+  readonly note: string;
+}
+
+export interface SessionBrief {
+  readonly id: Id;
+  readonly set: { readonly id: Id; readonly title: string };
+  readonly title: string;
+  readonly createdAt: number;
+  readonly over: boolean;
+  readonly count: number;
+  readonly drawnMs: number;
+  readonly starred: number;
+  readonly lesson: string;
+  readonly first: PosePicture | null;
+}
+
+export interface Session extends Omit<SessionBrief, 'count' | 'drawnMs' | 'starred' | 'first'> {
+  readonly plan: Plan;
+  readonly choice: Choice;
+  readonly flip: boolean;
+  readonly seed: number;
+  /** The running clock as the core keeps it. */
+  readonly clock: unknown;
+  readonly poses: readonly Pose[];
+}
+
+const seconds = Joi.number().integer().min(LEAST_SECONDS).max(MOST_SECONDS);
+const blockSchema = Joi.object<Block>({
+  count: Joi.number().integer().min(1).max(MOST_POSES).required(),
+  seconds: seconds.required(),
+  ground: Joi.valid(...GROUNDS).required() as Joi.Schema<Ground>,
+  source: Joi.valid(...SOURCES).required() as Joi.Schema<Source>,
+  look: Joi.number().integer().min(0).max(3600).required(),
+  rest: Joi.number().integer().min(0).max(3600).required(),
+});
+const title = Joi.string().trim().min(1).max(80);
+export const planSchema = Joi.object<Plan>({ title: title.required(), blocks: Joi.array().items(blockSchema).min(1).max(20).required() })
+  .custom((plan: Plan, help) => (planPictures(plan) > MOST_POSES ? help.error('plan.long') : plan))
+  .messages({ 'plan.long': `A plan asks for ${MOST_POSES} pictures at the most.` });
+
+export interface NewSession {
+  readonly set: Id;
+  readonly plan: Plan;
+  readonly choice?: Choice;
+  /** Half of the pictures, by chance, the other way round. */
+  readonly flip?: boolean;
+  /** Decides what chance decides; another each time where none is given. */
+  readonly seed?: number;
+  /** Just these, in this order, instead of choosing. */
+  readonly pictures?: readonly { readonly id: Id; readonly revision: number; readonly flipped: boolean }[];
+}
+export const newSessionSchema = Joi.object<NewSession>({
+  set: id.required(),
+  plan: planSchema.required(),
+  choice: Joi.valid(...CHOICES),
+  flip: Joi.boolean(),
+  seed: Joi.number().integer().min(0).max(2 ** 32 - 1),
+  pictures: Joi.array().items(Joi.object({ id: id.required(), revision: Joi.number().integer().min(0).required(), flipped: Joi.boolean().required() })).min(1).max(MOST_POSES),
+});
+
+export interface SessionPatch {
+  readonly title?: string;
+  readonly lesson?: string;
+}
+export const sessionPatchSchema = Joi.object<SessionPatch>({ title, lesson: Joi.string().allow('').max(4000) }).min(1);
+export interface PosePatch {
+  readonly starred?: boolean;
+  readonly note?: string;
+}
+export const posePatchSchema = Joi.object<PosePatch>({ starred: Joi.boolean(), note: Joi.string().allow('').max(2000) }).min(1);
+
+export type PoseTimesKept = Pick<Pose, 'id' | 'drawnMs' | 'heldMs' | 'addedMs' | 'skipped'>;
+export interface ClockChange {
+  readonly clock: unknown;
+  readonly over: boolean;
+  readonly poses: readonly PoseTimesKept[];
+}
+const ms = Joi.number().min(0).max(1e12);
+export const clockSchema = Joi.object<ClockChange>({
+  clock: Joi.object().max(20).required(),
+  over: Joi.boolean().required(),
+  poses: Joi.array().max(2 * MOST_POSES).items(Joi.object({ id: id.required(), drawnMs: ms.allow(null).required(), heldMs: ms.required(), addedMs: ms.required(), skipped: Joi.boolean().required() })).required(),
+});
