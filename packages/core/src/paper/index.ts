@@ -1,0 +1,5 @@
+export * from './clusters.ts';
+export { findPage, inReadingOrder, type PageFound } from './find-page.ts';
+export * from './lift-ink.ts';
+export type { Rgb } from './picture.ts';
+export * from './straighten.ts';

@@ -1,0 +1,148 @@
+import { soften } from '../tone/soften.ts';
+import type { Mask } from '../tone/mask.ts';
+import { evened } from './lighting.ts';
+import { luma, type Grey, type Rgb } from './picture.ts';
+
+export interface LiftOptions {
+  /** How faint a line still counts: 0 keeps only the darkest, 1 nearly everything. */
+  readonly faint?: number;
+}
+
+/** What was drawn on a page: how sure each pixel is ink, 0 to 1, and the yes and no of it. */
+export interface Lifted {
+  readonly width: number;
+  readonly height: number;
+  readonly alpha: Float32Array;
+  readonly mask: Mask;
+  /** Red, green and blue of the ink, 0 to 255. */
+  readonly colour: readonly [number, number, number];
+}
+
+/** Side of the window in which a threshold is told, as a share of the page's width. */
+const WINDOW = 1 / 30;
+/** Sauvola's weight of the local spread, and the spread that counts as full contrast. */
+const K = 0.16;
+const RANGE = 0.25;
+/** Ink is at least so many spreads of the paper's own grain away from it. */
+const GRAINS = { least: 3.2, most: 6 } as const;
+/** A spot with fewer pixels than this at a width of 1,000 is a speck. */
+const SPECK = 14;
+
+/** Sums over everything above and to the left, for the sum of any box at once. */
+function sums(values: Float32Array, width: number, height: number, square: boolean): Float64Array {
+  const out = new Float64Array((width + 1) * (height + 1));
+  for (let y = 0; y < height; y += 1) {
+    let row = 0;
+    for (let x = 0; x < width; x += 1) {
+      const v = values[y * width + x] as number;
+      row += square ? v * v : v;
+      out[(y + 1) * (width + 1) + x + 1] = (out[y * (width + 1) + x + 1] as number) + row;
+    }
+  }
+  return out;
+}
+
+/** The usual difference between neighbours on the paper, as a standard deviation (median absolute deviation; most of a page is paper). */
+function grainOf({ width, height, data }: Grey): number {
+  const all: number[] = [];
+  for (let y = 1; y < height - 1; y += 3) for (let x = 1; x < width - 3; x += 3) all.push(Math.abs((data[y * width + x] as number) - (data[y * width + x + 2] as number)));
+  const differences = Float32Array.from(all).sort();
+  return (1.4826 * (differences[differences.length >> 1] ?? 0)) / Math.SQRT2;
+}
+
+/** Spots of a mask that are too small to be a line go; so do faint ones with nothing sure in them (hysteresis, Canny 1986). */
+function cleaned(bits: Uint8Array, sure: Uint8Array, width: number, height: number, least: number): void {
+  const seen = new Uint8Array(bits.length);
+  const stack: number[] = [];
+  const spot: number[] = [];
+  for (let start = 0; start < bits.length; start += 1) {
+    if (!bits[start] || seen[start]) continue;
+    stack.push(start);
+    spot.length = 0;
+    seen[start] = 1;
+    let sures = 0;
+    while (stack.length > 0) {
+      const k = stack.pop() as number;
+      spot.push(k);
+      sures += sure[k] as number;
+      const [x, y] = [k % width, Math.floor(k / width)];
+      for (let dy = -1; dy <= 1; dy += 1) {
+        for (let dx = -1; dx <= 1; dx += 1) {
+          const [i, j] = [x + dx, y + dy];
+          if (i < 0 || j < 0 || i >= width || j >= height) continue;
+          const n = j * width + i;
+          if (bits[n] && !seen[n]) {
+            seen[n] = 1;
+            stack.push(n);
+          }
+        }
+      }
+    }
+    if (spot.length < least || sures < least / 4) for (const k of spot) bits[k] = 0;
+  }
+}
+
+/** Lightly softened, so that grain is evened before a threshold is asked. */
+function calmed({ width, height, data }: Grey): Grey {
+  const bytes = Uint8ClampedArray.from(data, (v) => v * 200);
+  soften(bytes, width, height, 1, Math.max(0.7, width / 1250));
+  return { width, height, data: Float32Array.from(bytes, (v) => v / 200) };
+}
+
+/**
+ * Lifts what was drawn from a page that was laid flat: the lighting evened, a threshold told at each
+ * place from the mean and spread round it (Sauvola and Pietikäinen 2000) and from the paper's grain,
+ * specks taken away. Pale pencil and toned paper count as well as black on white.
+ */
+export function liftInk(page: Rgb, { faint = 0.5 }: LiftOptions = {}): Lifted {
+  const { width, height } = page;
+  const even = evened(luma(page));
+  const calm = calmed(even);
+  const grain = Math.max(0.004, grainOf(calm));
+  const window = Math.max(4, Math.round((width * WINDOW) / 2));
+  const [sum, squares] = [sums(calm.data, width, height, false), sums(calm.data, width, height, true)];
+  const bits = new Uint8Array(width * height);
+  const sure = new Uint8Array(width * height);
+  const grains = GRAINS.most - (GRAINS.most - GRAINS.least) * faint;
+  const rim = Math.round(width * 0.006);
+  const row = width + 1;
+  for (let y = rim; y < height - rim; y += 1) {
+    const [up, low] = [Math.max(0, y - window) * row, Math.min(height, y + window + 1) * row];
+    const rows = (low - up) / row;
+    for (let x = rim; x < width - rim; x += 1) {
+      const [left, right] = [Math.max(0, x - window), Math.min(width, x + window + 1)];
+      const n = (right - left) * rows;
+      const mean = ((sum[low + right] as number) - (sum[up + right] as number) - (sum[low + left] as number) + (sum[up + left] as number)) / n;
+      const square = ((squares[low + right] as number) - (squares[up + right] as number) - (squares[low + left] as number) + (squares[up + left] as number)) / n;
+      const spread = Math.sqrt(Math.max(0, square - mean * mean));
+      const k = y * width + x;
+      const below = mean - (calm.data[k] as number);
+      const sauvola = mean * K * (1 - Math.min(1, spread / RANGE)) * (1.15 - 0.9 * faint);
+      const least = Math.max(grains * grain, Math.min(sauvola, 1.6 * spread));
+      if (below > 0.62 * least) bits[k] = 1;
+      if (below > least) sure[k] = 1;
+    }
+  }
+  cleaned(bits, sure, width, height, Math.max(4, Math.round(SPECK * (width / 1000) ** 2)));
+  return { width, height, mask: { width, height, bits }, ...coloured(page, even, bits) };
+}
+
+/** How much of its light each inked pixel takes, against the darkest of them, and the ink's colour on white paper. */
+function coloured(page: Rgb, even: Grey, bits: Uint8Array): { alpha: Float32Array; colour: [number, number, number] } {
+  const taken: number[] = [];
+  for (let k = 0; k < bits.length; k += 1) if (bits[k]) taken.push(1 - (even.data[k] as number));
+  const full = Math.max(0.05, Float32Array.from(taken).sort()[Math.floor(taken.length * 0.9)] ?? 1);
+  const alpha = new Float32Array(bits.length);
+  const [ink, paper] = [[0, 0, 0], [0, 0, 0]];
+  const [counts, papers] = [{ n: 0 }, { n: 0 }];
+  for (let k = 0; k < bits.length; k += 1) {
+    const dark = Math.min(1, Math.max(0, (1 - (even.data[k] as number)) / full));
+    if (bits[k]) alpha[k] = Math.max(0.25, dark);
+    const [to, count] = bits[k] && dark > 0.8 ? [ink, counts] : [paper, papers];
+    if (bits[k] && dark <= 0.8) continue;
+    count.n += 1;
+    for (let c = 0; c < 3; c += 1) to[c] = (to[c] as number) + (page.data[3 * k + c] as number);
+  }
+  const colour = ink.map((sum, c) => Math.round(Math.min(235, Math.max(0, (255 * (sum / Math.max(1, counts.n))) / Math.max(1, (paper[c] as number) / Math.max(1, papers.n))))));
+  return { alpha, colour: colour as [number, number, number] };
+}
