@@ -1,5 +1,7 @@
 import { mkdirSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
+import { Door } from './door/door.ts';
+import { Lan } from './door/lan.ts';
 import { makeApp } from './http/app.ts';
 import { closeServer } from './http/shutdown.ts';
 import { agree } from './jobs/mend.ts';
@@ -35,7 +37,10 @@ async function main(): Promise<void> {
     if (laid > 0) console.log(`Laid ${laid} demo pictures on the desk.`);
   }
   const address = `${host}:${port}`;
-  const app = makeApp({ workshop, service: new PictureService(join(root, 'demo/service')), lost, studio: join(root, 'apps/studio/dist'), address, log: env['DEFT_LOG'] !== '0' });
+  const options = { workshop, service: new PictureService(join(root, 'demo/service')), lost, studio: join(root, 'apps/studio/dist'), log: env['DEFT_LOG'] !== '0' };
+  const door = new Door(store);
+  const lan = new Lan(door, (there) => makeApp({ ...options, address: there }), Number(env['DEFT_LAN_PORT'] ?? port), env['DEFT_LAN_HOST'] ?? null);
+  const app = makeApp({ ...options, address, door: { door, lan } });
   const server = app.listen(port, host, () => console.log(`Deft Study is open at http://${address}`));
   void remake().then((made) => made > 0 && console.log(`Made ${made} previews anew.`), console.error);
   server.on('error', (error: NodeJS.ErrnoException) => {
@@ -49,7 +54,7 @@ async function main(): Promise<void> {
   const close = (): void => {
     if (closing) return;
     closing = true;
-    void closeServer(server).then(() => pictures.close()).then(() => store.close()).finally(() => {
+    void lan.close().then(() => closeServer(server)).then(() => pictures.close()).then(() => store.close()).finally(() => {
       giveBack();
       process.exit(0);
     });

@@ -48,6 +48,8 @@ export interface Door {
   /** What it is asked for, and until when that holds. */
   readonly code: string | null;
   readonly until: number | null;
+  /** The same as an SVG for a phone's camera. */
+  readonly qr: string | null;
   readonly guests: readonly Guest[];
 }
 export const doorSchema = Joi.object<{ open: boolean }>({ open: Joi.boolean().required() });

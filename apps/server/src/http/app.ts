@@ -4,11 +4,15 @@ import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import morgan from 'morgan';
+import type { Door } from '../door/door.ts';
+import type { Lan } from '../door/lan.ts';
 import type { Workshop } from '../jobs/bring-in.ts';
 import type { PictureService } from '../services/picture-service.ts';
 import { oneAddress } from './address.ts';
 import { boardsRouter } from './boards.ts';
+import { doorRouter } from './door.ts';
 import { pagesRouter } from './pages.ts';
+import { papersRouter } from './papers.ts';
 import { referencesRouter } from './references.ts';
 import { notFound, refuse } from './refuse.ts';
 import { servicesRouter } from './services.ts';
@@ -26,9 +30,11 @@ export interface AppOptions {
   /** The one address, such as `127.0.0.1:8090`. */
   readonly address: string;
   readonly log?: boolean;
+  /** Left out of the desk that the local network gets. */
+  readonly door?: { readonly door: Door; readonly lan: Lan };
 }
 
-export function makeApp({ workshop, service, lost = [], studio, address, log = true }: AppOptions): Express {
+export function makeApp({ workshop, service, lost = [], studio, address, log = true, door }: AppOptions): Express {
   const { store, files } = workshop;
   const app = express();
   app.disable('x-powered-by');
@@ -59,6 +65,8 @@ export function makeApp({ workshop, service, lost = [], studio, address, log = t
   app.use('/api/sessions', sessionsRouter(workshop));
   app.use('/api/plans', plansRouter(workshop));
   app.use('/api/studies', studiesRouter(store));
+  if (door) app.use('/api/door', doorRouter(door.door, door.lan));
+  app.use('/api', papersRouter(workshop));
   app.use('/api', notFound);
   if (studio && existsSync(studio)) {
     app.use(express.static(studio, { index: false, maxAge: '1y', immutable: true, setHeaders: (r, path) => path.endsWith('.html') && r.set('Cache-Control', 'no-cache') }));

@@ -1,6 +1,7 @@
 import { groupAlike } from '@deft/core';
 import { NotAPicture } from './not-a-picture.ts';
 import type { Outcome } from './pictures.ts';
+import { findPaper, liftPaper, takePhoto } from './paper-work.ts';
 import { preparePicture } from './prepare-picture.ts';
 import { takePicture } from './take-picture.ts';
 
@@ -9,7 +10,7 @@ function alike(likenesses: readonly string[], pairs: readonly (readonly [number,
   return groupAlike(likenesses, (a, b) => apart.has(`${a} ${b}`));
 }
 
-const TASKS: Readonly<Record<string, (...rest: never[]) => unknown>> = { take: takePicture, prepare: preparePicture, alike };
+const TASKS: Readonly<Record<string, (...rest: never[]) => unknown>> = { take: takePicture, prepare: preparePicture, alike, findPaper, liftPaper, takePhoto };
 
 /** What a thread of the pool does. */
 export default async function work({ task, rest }: { task: string; rest: never[] }): Promise<Outcome<unknown>> {

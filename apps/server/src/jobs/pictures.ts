@@ -1,7 +1,10 @@
 import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
+import type { MadeLayout, MadeLine } from '@deft/camera';
+import type { Lifting } from '@deft/contract';
 import type { Preparation } from '@deft/core';
 import { NotAPicture } from './not-a-picture.ts';
+import type { LiftedPaper, Photographed } from './paper-work.ts';
 import type { Prepared } from './prepare-picture.ts';
 import type { Taken, TakeOptions } from './take-picture.ts';
 
@@ -11,6 +14,10 @@ export interface Pictures {
   prepare(path: string, settings: Preparation): Promise<Prepared>;
   /** Groups of indices that look alike; `apart` are pairs of indices. */
   alike(likenesses: readonly string[], apart: readonly (readonly [number, number])[]): Promise<number[][]>;
+  /** Opens a photo of paper and looks for the page. */
+  findPaper(path: string): Promise<Photographed>;
+  liftPaper(path: string, settings: Lifting, photoWidth: number, wanted: number | null): Promise<LiftedPaper>;
+  takePhoto(figures: readonly (readonly MadeLine[])[], layout: MadeLayout, seed: number): Promise<Uint8Array>;
   close(): Promise<void>;
 }
 
@@ -42,6 +49,9 @@ export function startPictures(worker = new URL('./picture-worker.js', import.met
     take: (...rest) => run('take', rest),
     prepare: (...rest) => run('prepare', rest),
     alike: (...rest) => run('alike', rest),
+    findPaper: (...rest) => run('findPaper', rest),
+    liftPaper: (...rest) => run('liftPaper', rest),
+    takePhoto: (...rest) => run('takePhoto', rest),
     close: () => pool.destroy(),
   };
 }

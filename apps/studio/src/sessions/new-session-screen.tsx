@@ -69,6 +69,7 @@ export function NewSessionScreen() {
             <Acts about="While it runs">
               <WordAct small label="sounds" on={timed.sounds} onPress={() => dispatch(setTimed({ sounds: !timed.sounds }))} />
               <WordAct small label="shake the phone" on={timed.shakes} onPress={() => dispatch(setTimed({ shakes: !timed.shakes }))} />
+              <WordAct small label="let a phone join ›" spoken="Let a phone join" onPress={() => router.push('/door')} />
               <WordAct small label="time in figures" on={timed.figures} onPress={() => dispatch(setTimed({ figures: !timed.figures }))} />
             </Acts>
           </View>

@@ -1,0 +1,3 @@
+import { DoorScreen } from '../src/settings/door-screen';
+
+export default DoorScreen;

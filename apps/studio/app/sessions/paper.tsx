@@ -1,0 +1,3 @@
+import { PaperScreen } from '../../src/sessions/paper-screen';
+
+export default PaperScreen;
