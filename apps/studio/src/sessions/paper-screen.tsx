@@ -9,6 +9,7 @@ import { useSay } from '../ui/notes';
 import { Acts } from '../ui/panel';
 import { Screen, Waiting } from '../ui/screen';
 import { Slider } from '../ui/slider';
+import { useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
 import { CornerSet } from './corner-set';
 import { Parting } from './parting';
@@ -60,7 +61,7 @@ function Photos({ session, papers }: { readonly session: Session; readonly paper
           {papers.map((p, i) => <WordAct key={p.id} small label={`photo ${i + 1}`} on={p.id === paper?.id} onPress={() => setChosen(p.id)} />)}
         </View>
       ) : null}
-      {paper ? <Work key={paper.id} session={session} paper={paper} onDone={() => router.replace({ pathname: '/sessions/[id]', params: { id: session.id } })} /> : null}
+      {paper ? <Work key={paper.id} session={session} paper={paper} onDone={() => (router.canGoBack() ? router.back() : router.replace({ pathname: '/sessions/[id]', params: { id: session.id } }))} /> : null}
     </>
   );
 }
@@ -74,6 +75,7 @@ const lies = ([a, b, c, d]: Four): boolean => Math.hypot(b.x - a.x, b.y - a.y) +
 
 function Work({ session, paper, onDone }: { readonly session: Session; readonly paper: PaperWork; readonly onDone: () => void }) {
   const say = useSay();
+  const wide = useWide();
   const [lift, lifting] = useLiftPaperMutation();
   const [join, joining] = useJoinPaperMutation();
   const [corners, setCorners] = useState<Four>(paper.settings?.corners ?? paper.found?.corners ?? inset(paper));
@@ -99,21 +101,23 @@ function Work({ session, paper, onDone }: { readonly session: Session; readonly 
   return (
     <>
       <Words>{paper.found ? 'The page was found. Drag a corner where it is off.' : 'No page was found in this photo. Drag the corners to it, or take the whole photo as the page.'}</Words>
-      <CornerSet paper={paper} corners={corners} onChange={setCorners} />
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 24 }}>
-        <Acts about="The page">
-          {paper.found ? <WordAct small label="as found" onPress={() => paper.found && setCorners(paper.found.corners)} /> : null}
-          <WordAct small label="the whole photo is the page" onPress={() => setCorners(whole(paper))} />
-          <WordAct small label="two pages of a sketchbook" on={spread} onPress={() => setSpread(!spread)} />
-        </Acts>
-        <Acts about={spread ? 'Size of one page' : 'Its size'}>
-          {(Object.keys(SIZES) as SizeName[]).map((name) => <WordAct key={name} small label={name} on={size === name} onPress={() => setSize(name)} />)}
-        </Acts>
-        <Slider label="Faint lines" value={faint} least={0} most={1} step={0.05} shown={faint < 0.35 ? 'left away' : faint > 0.65 ? 'kept' : 'as they are'} onChange={setFaint} />
-      </View>
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 14 }}>
-        <MainAct label="Lift the drawing" disabled={lifting.isLoading} onPress={() => void lift({ id: paper.id, settings: settings() }).unwrap().then(() => setAgain(false), failed)} testID="lift" />
-        {lifting.isLoading ? <Words soft live>Laying it flat and lifting the lines …</Words> : null}
+      <View style={{ flexDirection: wide ? 'row' : 'column', gap: 20 }}>
+        <View style={{ flex: wide ? 1 : undefined }}><CornerSet paper={paper} corners={corners} onChange={setCorners} /></View>
+        <View style={{ flex: wide ? 1 : undefined, gap: 8 }}>
+          <Acts about="The page">
+            {paper.found ? <WordAct small label="as found" onPress={() => paper.found && setCorners(paper.found.corners)} /> : null}
+            <WordAct small label="the whole photo is the page" onPress={() => setCorners(whole(paper))} />
+            <WordAct small label="two pages of a sketchbook" on={spread} onPress={() => setSpread(!spread)} />
+          </Acts>
+          <Acts about={spread ? 'Size of one page' : 'Its size'}>
+            {(Object.keys(SIZES) as SizeName[]).map((name) => <WordAct key={name} small label={name} on={size === name} onPress={() => setSize(name)} />)}
+          </Acts>
+          <View style={{ flexDirection: 'row' }}><Slider label="Faint lines" value={faint} least={0} most={1} step={0.05} shown={faint < 0.35 ? 'left away' : faint > 0.65 ? 'kept' : 'as they are'} onChange={setFaint} /></View>
+          <View style={{ flexDirection: 'row', alignItems: 'center', gap: 14 }}>
+            <MainAct label="Lift the drawing" disabled={lifting.isLoading} onPress={() => void lift({ id: paper.id, settings: settings() }).unwrap().then(() => setAgain(false), failed)} testID="lift" />
+            {lifting.isLoading ? <Words soft live style={{ flexShrink: 1 }}>Laying it flat and lifting the lines …</Words> : null}
+          </View>
+        </View>
       </View>
     </>
   );

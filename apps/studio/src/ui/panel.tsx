@@ -36,7 +36,7 @@ export function Panel({ title, onClose, onBack, leftHanded, children }: PropsWit
 /** A few acts under a word of what they are about. */
 export function Acts({ about, children }: PropsWithChildren<{ readonly about: string }>) {
   return (
-    <View role="group" aria-label={about} style={{ marginBottom: 4 }}>
+    <View role="group" aria-label={about} style={{ marginBottom: 4, maxWidth: '100%' }}>
       <Words size={13} kind="strong" soft>{about}</Words>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 6 }}>{children}</View>
     </View>

@@ -1,0 +1,157 @@
+import assert from 'node:assert/strict';
+import { join } from 'node:path';
+import { after, before, describe, test } from 'node:test';
+import sharp from 'sharp';
+import { newBlock, paperOf, reducePage, thingsOfType, type Answer, type Block } from '@deft/core';
+import type { PaperWork, Reference, ReferencePage, ReferenceSet, Session } from '@deft/contract';
+import { seeded } from '../../../packages/core/src/seeded.ts';
+import { asking } from './ask.ts';
+import { bring } from './bring.ts';
+import { Desk, freePort, temporaryFolder } from './desk.ts';
+
+const { folder, remove } = temporaryFolder();
+let desk: Desk;
+let set: ReferenceSet;
+const ask = asking(() => desk);
+const SUBJECTS = 6;
+
+/** Pictures that differ clearly, each lighter on its left. */
+async function scene(seed: number): Promise<Buffer> {
+  const random = seeded(seed);
+  const shapes = Array.from({ length: 12 }, () => `<rect x="${random() * 300}" y="${random() * 400}" width="${30 + random() * 120}" height="${30 + random() * 120}" fill="hsl(${random() * 360},60%,${15 + random() * 70}%)"/>`).join('');
+  return sharp(Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="300" height="400"><rect width="100%" height="100%" fill="#888"/><rect width="20" height="400" fill="#fff"/>${shapes}</svg>`)).jpeg().toBuffer();
+}
+
+before(async () => {
+  desk = new Desk(join(folder, 'desk'), await freePort(), { DEFT_DEMO: '0', DEFT_LOG: '0' });
+  await desk.open();
+  const lines = await bring(desk, Object.fromEntries(await Promise.all(Array.from({ length: SUBJECTS }, async (_, i) => [`scene ${i}.jpg`, await scene(i + 1)] as const))));
+  const references = lines.flatMap((line) => ('reference' in line ? [line.reference] : []));
+  set = (await ask<ReferenceSet>('/sets', 'POST', { title: 'Scenes', references })).value;
+});
+after(async () => {
+  await desk.end();
+  remove();
+});
+
+const start = async (blocks: readonly Block[], more: object = {}): Promise<Session> => {
+  const { status, value } = await ask<Session>('/sessions', 'POST', { set: set.id, plan: { title: 'Tested', blocks }, ...more });
+  assert.equal(status, 200, JSON.stringify(value));
+  return value;
+};
+
+describe('starting', () => {
+  test('no picture comes twice before the set is through; the same seed chooses the same', async () => {
+    const [one, two] = [await start([newBlock(SUBJECTS + 2, 30)], { choice: 'random', seed: 5 }), await start([newBlock(SUBJECTS + 2, 30)], { choice: 'random', seed: 5 })];
+    const ids = one.poses.map(({ reference }) => reference.id);
+    assert.equal(new Set(ids.slice(0, SUBJECTS)).size, SUBJECTS);
+    assert.deepEqual(two.poses.map(({ reference }) => reference.id), ids);
+    assert.equal(new Set(one.poses.map(({ page }) => page)).size, SUBJECTS + 2);
+  });
+
+  test('flipped only when asked: then kept with the pose, while the reference stays as it is', async () => {
+    const plain = await start([newBlock(SUBJECTS, 30)], { choice: 'in order', seed: 3 });
+    assert.ok(plain.poses.every(({ flipped }) => !flipped));
+    const half = await start([newBlock(SUBJECTS, 30)], { choice: 'in order', flip: true, seed: 3 });
+    const turned = half.poses.filter(({ flipped }) => flipped);
+    assert.ok(turned.length > 0 && turned.length < SUBJECTS);
+    const [{ reference } = half.poses[0]!] = turned;
+    const now = (await ask<Reference>(`/references/${reference.id}`)).value;
+    assert.equal(now.revision, 0);
+    const light = async (revision: number): Promise<number> => {
+      const bytes = Buffer.from(await (await fetch(`${desk.address}/api/references/${reference.id}/picture?revision=${revision}`)).arrayBuffer());
+      const { channels } = await sharp(bytes).extract({ left: 0, top: 0, width: 12, height: 400 }).stats();
+      return channels[0]!.mean;
+    };
+    // The white strip has gone from the left to the right.
+    assert.ok((await light(0)) > (await light(reference.revision)) + 20);
+    // Once more, just the same pictures, the same way round.
+    const again = await start([newBlock(SUBJECTS, 30)], { pictures: half.poses.map((pose) => ({ id: pose.reference.id, revision: pose.reference.revision, flipped: pose.flipped })) });
+    assert.deepEqual(again.poses.map(({ reference: r, flipped }) => [r.id, r.revision, flipped]), half.poses.map(({ reference: r, flipped }) => [r.id, r.revision, flipped]));
+  });
+
+  test('a plan that is none is refused with a sentence, and nothing is laid out', async () => {
+    const before = (await ask<unknown[]>('/sessions')).value.length;
+    const good = { count: 1, seconds: 30, ground: 'on screen', source: 'sight', look: 0, rest: 0 };
+    for (const blocks of [[], [{ ...good, count: 0 }], [{ ...good, count: 201 }], [{ ...good, seconds: 1 }], [{ ...good, ground: 'on the moon' }], [{ ...good, look: -1 }], [{ ...good, count: 150 }, { ...good, count: 150 }], 'soon', [{ ...good, seconds: 'NaN' }]]) {
+      const { status, value } = await ask<{ sentence: string }>('/sessions', 'POST', { set: set.id, plan: { title: 'x', blocks } });
+      assert.equal(status, 400);
+      assert.ok(value.sentence.length > 10);
+    }
+    const empty = (await ask<ReferenceSet>('/sets', 'POST', { title: 'Empty', references: [] })).value;
+    assert.match((await ask<{ sentence: string }>('/sessions', 'POST', { set: empty.id, plan: { title: 'x', blocks: [good] } })).value.sentence, /no picture in this set/);
+    assert.equal((await ask<unknown[]>('/sessions')).value.length, before);
+  });
+});
+
+test('the contact sheet goes out as PNG and PDF, also for sixty poses', async () => {
+  for (const [count, least] of [[1, 1], [60, 20]] as const) {
+    const { id } = await start([newBlock(count, 30, { ground: count > 1 ? 'on a grid' : 'on screen' })]);
+    const png = Buffer.from(await (await fetch(`${desk.address}/api/sessions/${id}/sheet.png`)).arrayBuffer());
+    const { width, height, density } = await sharp(png).metadata();
+    assert.deepEqual([width, density], [1754, 150]);
+    assert.ok((height ?? 0) > least * 380);
+    const pdf = Buffer.from(await (await fetch(`${desk.address}/api/sessions/${id}/sheet.pdf`)).arrayBuffer()).toString('latin1');
+    assert.match(pdf, /^%PDF/);
+    assert.equal(pdf.match(/\/Type \/Page\b/g)?.length, Math.max(1, Math.ceil(count / 6)));
+  }
+});
+
+describe('paper', () => {
+  const photograph = async (session: string, bytes: Uint8Array): Promise<{ status: number; value: PaperWork & { sentence: string } }> => {
+    const body = new FormData();
+    body.append('photo', new Blob([bytes as BlobPart]), 'photo.jpg');
+    const response = await fetch(`${desk.address}/api/sessions/${session}/papers`, { method: 'POST', body });
+    return { status: response.status, value: (await response.json()) as PaperWork & { sentence: string } };
+  };
+
+  test('the simulated camera’s page is found, lifted, parted and joined to its poses', async () => {
+    const session = await start([newBlock(6, 30, { ground: 'on paper' })]);
+    const made = (await ask<PaperWork>(`/sessions/${session.id}/papers/camera`, 'POST', {})).value;
+    assert.ok(made.found, 'the page was not found');
+    const lifted = (await ask<PaperWork>(`/papers/${made.id}/lifted`, 'PUT', { corners: made.found.corners, width: 210, height: 297, faint: 0.5 })).value;
+    assert.ok(lifted.page);
+    const things = reducePage((await ask<Answer>(`/pages/${lifted.page}/operations?after=0`)).value.operations.map(({ operation }) => operation));
+    assert.deepEqual([paperOf(things)?.width, paperOf(things)?.height], [210, 297]);
+    assert.equal(thingsOfType(things, 'placement')[0]?.of, 'paper');
+    const ink = await sharp(Buffer.from(await (await fetch(`${desk.address}/api/papers/${made.id}/ink`)).arrayBuffer())).stats();
+    // Some of it is ink, most of it is nothing at all.
+    assert.ok(ink.channels[3]!.mean > 0.5 && ink.channels[3]!.mean < 60);
+    const region = [{ x: 0, y: 0 }, { x: 105, y: 0 }, { x: 105, y: 99 }, { x: 0, y: 99 }];
+    await ask(`/papers/${made.id}/poses`, 'PUT', { poses: [{ pose: session.poses[0]!.id, region }] });
+    const [first, second] = (await ask<Session>(`/sessions/${session.id}`)).value.poses;
+    assert.deepEqual([first!.page, first!.region], [lifted.page, region]);
+    assert.notEqual(second!.page, lifted.page);
+    // What was lifted goes out with the sheet, and with the page.
+    const svg = await (await fetch(`${desk.address}/api/pages/${lifted.page}/page.svg?picture=1&guides=0`)).text();
+    assert.match(svg, /<image [^>]*data:image\/png/);
+    assert.equal((await fetch(`${desk.address}/api/sessions/${session.id}/sheet.png`)).status, 200);
+  });
+
+  test('a photo without a page is said to have none, and can be taken whole', async () => {
+    const session = await start([newBlock(1, 30, { ground: 'on paper' })]);
+    const { value } = await photograph(session.id, await sharp({ create: { width: 900, height: 700, channels: 3, background: '#7a6a55', noise: { type: 'gaussian', mean: 120, sigma: 18 } } }).jpeg().toBuffer());
+    assert.equal(value.found, null);
+    const whole = [{ x: 0, y: 0 }, { x: 900, y: 0 }, { x: 900, y: 700 }, { x: 0, y: 700 }];
+    const lifted = (await ask<PaperWork>(`/papers/${value.id}/lifted`, 'PUT', { corners: whole, width: 210, height: 163, faint: 0.5 })).value;
+    assert.ok(lifted.page);
+  });
+
+  test('what is no photo is refused with the reason; corners in a line carry no page', async () => {
+    const session = await start([newBlock(1, 30, { ground: 'on paper' })]);
+    const picture = await scene(9);
+    for (const [bytes, reason] of [[Buffer.from('a letter'), /no photo/], [picture.subarray(0, 900), /damaged|cut off/], [Buffer.alloc(0), /no photo/], [Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'), /no photo/]] as const) {
+      const { status, value } = await photograph(session.id, bytes);
+      assert.equal(status, 400);
+      assert.match(value.sentence, reason);
+    }
+    assert.deepEqual((await ask<PaperWork[]>(`/sessions/${session.id}/papers`)).value, []);
+    const { value } = await photograph(session.id, picture);
+    const line = [{ x: 0, y: 0 }, { x: 100, y: 0 }, { x: 200, y: 0 }, { x: 0, y: 300 }];
+    const refused = await ask<{ sentence: string }>(`/papers/${value.id}/lifted`, 'PUT', { corners: line, width: 210, height: 297, faint: 0.5 });
+    assert.equal(refused.status, 400);
+    assert.ok(refused.value.sentence.length > 10);
+    assert.equal((await ask(`/papers/${value.id}/poses`, 'PUT', { poses: [{ pose: session.poses[0]!.id, region: null }] })).status, 400);
+    assert.equal((await ask<ReferencePage>('/references?count=1')).value.total, SUBJECTS);
+  });
+});
