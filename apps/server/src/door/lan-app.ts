@@ -33,7 +33,8 @@ function meantForUs(address: string): RequestHandler {
 export function lanApp(door: Door, desk: Express, address: string): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(helmet({ contentSecurityPolicy: { useDefaults: false, directives: { defaultSrc: ["'none'"], styleSrc: ["'unsafe-inline'"], formAction: ["'self'"], frameAncestors: ["'none'"], baseUri: ["'none'"] } }, strictTransportSecurity: false }));
+  // Without a referrer a browser would send the form with the origin “null”.
+  app.use(helmet({ contentSecurityPolicy: { useDefaults: false, directives: { defaultSrc: ["'none'"], styleSrc: ["'unsafe-inline'"], formAction: ["'self'"], frameAncestors: ["'none'"], baseUri: ["'none'"] } }, strictTransportSecurity: false, referrerPolicy: { policy: 'same-origin' } }));
   app.use(meantForUs(address));
   app.post('/door', express.urlencoded({ extended: false, limit: '2kb' }), async (request, response) => {
     const { value, error } = knockSchema.validate({ name: '', ...(request.body as object) }, { stripUnknown: true });

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { Router } from 'express';
 import multer from 'multer';
 import { idSchema, joiningSchema, liftingSchema, MOST_BYTES, type Session } from '@deft/contract';
-import type { Id } from '@deft/core';
+import { isConvex, type Id } from '@deft/core';
 import { newId } from '../ids.ts';
 import type { Workshop } from '../jobs/bring-in.ts';
 import { NotAPicture } from '../jobs/not-a-picture.ts';
@@ -67,6 +67,7 @@ export function papersRouter(workshop: Workshop): Router {
   router.put('/papers/:id/lifted', async (request, response) => {
     const id = valid(idSchema, request.params.id);
     const settings = valid(liftingSchema, request.body);
+    if (!isConvex(settings.corners)) throw new Malformed('These four corners hold no page: two of them have changed places, or three lie in a line.');
     const { session, width: photoWidth } = await store.readPaper(id);
     const { photo } = await store.readPaperFiles(id);
     const wanted = session ? onPaper(await store.readSession(session)).length : null;

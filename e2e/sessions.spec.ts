@@ -1,0 +1,194 @@
+import { expect, test, type Page } from '@playwright/test';
+import { newBlock } from '@deft/core';
+import type { Session } from '@deft/contract';
+import { newSession, runThrough, watchPictures } from './clock-run.ts';
+import { openDesk, type Desk } from './desk.ts';
+import { arc, Fingers, pageOnScreen, type Pointer } from './hands.ts';
+import { lying } from './trace.ts';
+
+let desk: Desk;
+let close: () => Promise<void>;
+test.beforeAll(async () => {
+  ({ desk, close } = await openDesk());
+});
+test.afterAll(async () => close());
+
+const A5 = { width: 148, height: 210 };
+const read = async (page: Page, id: string): Promise<Session> => (await (await page.request.get(`${desk.address}/api/sessions/${id}`)).json()) as Session;
+const strokes = async (id: string): Promise<number> => (await lying(desk, id, 'stroke')).length;
+
+async function draw(page: Page, pointer: Pointer, on: { x: number; y: number; width: number; height: number } = { x: 0, y: 0, ...A5 }): Promise<void> {
+  const place = await pageOnScreen(page.getByTestId('page'), on);
+  await (await Fingers.of(page)).stroke(arc(on.x + on.width / 2, on.y + on.height / 2, on.width / 5, on.height / 5).map((p) => place(p.x, p.y)), pointer, 2);
+}
+
+for (const { name, viewport, hasTouch } of [{ name: 'phone', viewport: { width: 390, height: 844 }, hasTouch: true }, { name: 'wide', viewport: { width: 1280, height: 800 }, hasTouch: false }] as const) {
+  const pointer: Pointer = hasTouch ? 'touch' : 'pen';
+  test.describe(name, () => {
+    test.use({ viewport, hasTouch });
+
+    test('a plan of one’s own is made, kept and started; from memory the picture is there, gone, and back', async ({ page }) => {
+      await page.goto(desk.address);
+      await page.getByRole('button', { name: 'Choose a plan' }).click();
+      await page.getByRole('button', { name: 'Make a plan of your own' }).click();
+      await page.getByLabel('Name of the plan').fill(`Short ${name}`);
+      await page.getByLabel('Poses').fill('2');
+      await page.getByLabel('Time each').fill('soon');
+      await expect(page.getByText('“soon” is no time for a pose.')).toBeVisible();
+      await page.getByLabel('Time each').fill('0:03');
+      await page.getByRole('button', { name: 'from memory' }).click();
+      await page.getByLabel('Time to look').fill('2 s');
+      await expect(page.getByText('2 poses, 30 s')).toBeVisible();
+      await page.getByRole('button', { name: 'Keep it' }).click();
+      await page.getByRole('button', { name: `Start: Short ${name}` }).click();
+      await expect(page.getByText('1 of 2, look, it will be gone')).toBeVisible();
+      await expect(page.locator('[data-pose="0"]')).toBeVisible();
+      await expect(page.getByRole('heading', { name: 'From memory' })).toBeVisible();
+      await expect(page.locator('[data-pose="0"]')).toBeHidden();
+      await draw(page, pointer);
+      await expect(page.getByText('1 of 2, compare')).toBeVisible();
+      await expect(page.locator('[data-pose="0"]')).toBeVisible();
+      // Held, skipped, and the end from there.
+      if (hasTouch) await page.getByTestId('pictures').click();
+      else await page.keyboard.press('Space');
+      await expect(page.getByTestId('held')).toBeVisible();
+      await page.getByRole('button', { name: 'Skip' }).click();
+      await page.getByTestId('end').click();
+      await page.getByTestId('end').click();
+      await page.getByTestId('lesson').fill('Look at the weight first');
+      await page.getByTestId('lesson').blur();
+      const id = page.url().split('/').at(-1)!;
+      await expect.poll(async () => (await read(page, id)).lesson).toBe('Look at the weight first');
+      const { poses } = await read(page, id);
+      expect(await Promise.all(poses.map((pose) => strokes(pose.page)))).toEqual([1, 0]);
+      expect(poses.map(({ skipped }) => skipped)).toEqual([false, false]);
+    });
+
+    test('on a grid each pose is drawn in the next cell; it is starred, noted, replayed and drawn four ways', async ({ page }) => {
+      const session = await newSession(page, desk, [newBlock(4, 20, { ground: 'on a grid' })]);
+      await page.goto(`${desk.address}/sessions/${session.id}`);
+      for (const [i, pose] of session.poses.entries()) {
+        await expect(page.getByText(`${i + 1} of 4, movement first`)).toBeVisible();
+        const [a, , c] = pose.region!;
+        await draw(page, pointer, { x: a!.x, y: a!.y, width: c!.x - a!.x, height: c!.y - a!.y });
+        await expect.poll(() => strokes(pose.page)).toBe(i + 1);
+        if (hasTouch) {
+          await page.getByTestId('hold').click();
+          await page.getByRole('button', { name: 'Skip' }).click();
+          if (i < 3) await page.getByTestId('go-on').click();
+        } else await page.keyboard.press('Tab');
+      }
+      await expect(page.getByText(/fills \d+ % of its cell’s height/).first()).toBeVisible();
+      await page.getByRole('button', { name: /^Star / }).first().click();
+      await page.getByRole('button', { name: /^Open pose 2/ }).click();
+      await expect(page.getByTestId('replay')).toContainText('of 1');
+      await page.getByLabel('Note').fill('too careful');
+      await page.getByRole('button', { name: 'close', exact: true }).click();
+      await expect.poll(async () => (await read(page, session.id)).poses.map(({ starred, note }) => [starred, note])).toEqual([[true, ''], [false, 'too careful'], [false, ''], [false, '']]);
+      await page.getByRole('button', { name: /^Open pose 1/ }).click();
+      await page.getByRole('button', { name: 'Draw it 4 ways' }).click();
+      await expect(page.getByText('1 of 4, movement first')).toBeVisible();
+      const variants = await read(page, page.url().split('/').at(-1)!);
+      expect(new Set(variants.poses.map(({ reference }) => reference.id)).size).toBe(1);
+    });
+
+    test('on paper the run only times; the page is photographed, laid flat, lifted, and its cells joined to the poses', async ({ page }) => {
+      const session = await newSession(page, desk, [newBlock(4, 2, { ground: 'on paper' })]);
+      await page.goto(`${desk.address}/sessions/${session.id}`);
+      await expect(page.getByTestId('page')).toHaveCount(0);
+      await page.getByTestId('photograph').click({ timeout: 20_000 });
+      await page.getByTestId('simulated').click();
+      await expect(page.getByText('The page was found.')).toBeVisible({ timeout: 20_000 });
+      // A corner is dragged away and put back by a key to where it was found.
+      const corner = (await page.getByTestId('corner-0').boundingBox())!;
+      const fingers = await Fingers.of(page);
+      const at = { x: corner.x + corner.width / 2, y: corner.y + corner.height / 2 };
+      await fingers.stroke([at, { x: at.x + 10, y: at.y + 12 }, { x: at.x + 20, y: at.y + 24 }], hasTouch ? 'touch' : 'mouse', 3);
+      await expect.poll(async () => (await page.getByTestId('corner-0').boundingBox())!.x).toBeGreaterThan(corner.x + 10);
+      await page.getByRole('button', { name: 'as found' }).click();
+      await page.getByTestId('lift').click();
+      await expect(page.getByTestId('parting')).toBeVisible({ timeout: 20_000 });
+      await page.getByRole('button', { name: 'cells', exact: true }).click();
+      await expect(page.getByTestId('drawing')).toHaveCount(4);
+      // The first drawing belongs to the second pose: the two change places.
+      await page.getByTestId('drawing').first().click();
+      await page.getByRole('button', { name: /^Pose 2/ }).click();
+      await page.getByTestId('join').click();
+      await expect.poll(async () => (await read(page, session.id)).poses.map(({ region }) => region?.[0])).toEqual([{ x: 105, y: 0 }, { x: 0, y: 0 }, { x: 0, y: 148.5 }, { x: 105, y: 148.5 }]);
+      await expect(page.getByAltText(/^Your drawing of/).first()).toBeVisible();
+    });
+  });
+}
+
+test.describe('the clock', () => {
+  test.use({ viewport: { width: 1280, height: 800 } });
+
+  test('with the processor slowed six times every picture comes at its bell, and the whole does not drift', async ({ page }) => {
+    const POSES = 6;
+    const SECONDS = 2;
+    await watchPictures(page);
+    const session = await newSession(page, desk, [newBlock(POSES, SECONDS)]);
+    const slow = await page.context().newCDPSession(page);
+    await slow.send('Emulation.setCPUThrottlingRate', { rate: 6 });
+    const { changes, late, session: over } = await runThrough(page, desk, session, SECONDS);
+    expect(changes.map(({ pose }) => pose)).toEqual(Array.from({ length: POSES }, (_, i) => i));
+    // From the second picture on, which has a bell before and after it.
+    const inner = late.slice(1);
+    expect(Math.abs(inner.reduce((sum, l) => sum + l, 0))).toBeLessThan(100);
+    for (const { drawnMs, skipped } of over.poses) expect([Math.round(drawnMs ?? 0), skipped]).toEqual([SECONDS * 1000, false]);
+  });
+
+  test('out of sight it is held, and nothing is doubled or lost', async ({ page }) => {
+    const session = await newSession(page, desk, [newBlock(2, 5)]);
+    await page.goto(`${desk.address}/sessions/${session.id}`);
+    await page.getByTestId('hold').waitFor();
+    await page.evaluate(() => {
+      Object.defineProperty(document, 'visibilityState', { value: 'hidden', configurable: true });
+      document.dispatchEvent(new Event('visibilitychange'));
+    });
+    await page.waitForTimeout(4000);
+    await expect(page.getByTestId('held')).toBeVisible();
+    await expect(page.getByText('1 of 2')).toBeVisible();
+    await page.getByTestId('go-on').click();
+    await expect(page.getByText('2 of 2')).toBeVisible({ timeout: 8000 });
+    await page.getByTestId('lesson').waitFor({ timeout: 10_000 });
+    const { poses } = await read(page, session.id);
+    expect(poses.map(({ drawnMs }) => Math.round(drawnMs ?? 0))).toEqual([5000, 5000]);
+    expect(poses[0]!.heldMs).toBeGreaterThan(3500);
+  });
+});
+
+test('a second device joins as the phone, shows the poses and photographs the page; the desk shows the result', async ({ browser, page }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${desk.address}/sessions/new`);
+  await page.getByRole('button', { name: 'Let a phone join' }).click();
+  await page.getByTestId('open-door').click();
+  const code = (await page.getByTestId('door-code').textContent())!.replace(/\D/g, '');
+  const { address } = (await (await page.request.get(`${desk.address}/api/door`)).json()) as { address: string };
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const phone = await context.newPage();
+  await phone.goto(address);
+  await phone.getByLabel('Code').fill('00000000');
+  await phone.getByRole('button', { name: 'Join' }).click();
+  await expect(phone.getByRole('alert')).toContainText('not the code');
+  await phone.getByLabel('Code').fill(code);
+  await phone.getByLabel('What to call this device').fill('Test phone');
+  await phone.getByRole('button', { name: 'Join' }).click();
+  await expect(phone.getByTestId('start')).toBeVisible();
+  await expect(page.getByText(/^Test phone, since/)).toBeVisible();
+  const session = await newSession(page, desk, [newBlock(2, 2, { ground: 'on paper' })]);
+  await phone.goto(`${address}/sessions/${session.id}`);
+  await phone.getByTestId('photograph').click({ timeout: 15_000 });
+  await phone.getByTestId('simulated').click();
+  await phone.getByTestId('lift').click({ timeout: 20_000 });
+  await phone.getByTestId('join').click({ timeout: 20_000 });
+  await page.goto(`${desk.address}/sessions/${session.id}`);
+  await expect(page.getByAltText(/^Your drawing of/).first()).toBeVisible();
+  await page.goto(`${desk.address}/door`);
+  await page.getByRole('button', { name: 'Send Test phone away' }).click();
+  await expect(page.getByText(/^Test phone, since/)).toHaveCount(0);
+  await phone.goto(address);
+  await expect(phone.getByText('Join the desk')).toBeVisible();
+  await page.getByTestId('shut-door').click();
+  await context.close();
+});
