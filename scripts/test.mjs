@@ -4,7 +4,7 @@ import { run } from './run.mjs';
 
 /** Everything: types, lint, unit, server and browser tests. `npm test -- unit server` runs only those parts. */
 
-const PROJECTS = ['packages/core', 'packages/contract', 'packages/scenes', 'apps/server', 'apps/studio', 'e2e', 'bench'];
+const PROJECTS = ['packages/core', 'packages/contract', 'packages/scenes', 'packages/camera', 'apps/server', 'apps/studio', 'e2e', 'bench'];
 
 /** One count a check that has no counts of its own. */
 async function single(command, args) {

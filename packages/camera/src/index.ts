@@ -2,3 +2,4 @@
 export * from './made-page.ts';
 export * from './made-photo.ts';
 export * from './figures.ts';
+export * from './made-case.ts';

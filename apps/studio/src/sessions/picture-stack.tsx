@@ -20,13 +20,14 @@ export function PictureStack({ poses, clock, watch, look, mirrored }: { readonly
     }),
     [watch],
   );
-  const next = poses.findIndex((_, i) => i > clock.current && !clock.poses[i]?.over);
+  const { current } = clock;
+  const next = poses.findIndex((_, i) => i > current && !clock.poses[i]?.over);
   useEffect(() => {
     for (const image of host.current?.querySelectorAll('img') ?? []) void image.decode().catch(() => undefined);
-  }, [clock.current, next]);
+  }, [current, next]);
   return (
     <div ref={host} data-testid="pictures" style={{ position: 'absolute', inset: 0 }}>
-      {[clock.current, next].flatMap((i) => {
+      {[current, next].flatMap((i) => {
         const pose = poses[i];
         return pose ? [
           <div key={pose.id} data-pose={i} style={{ position: 'absolute', inset: 0, visibility: shows(clock, i) ? 'visible' : 'hidden' }}>

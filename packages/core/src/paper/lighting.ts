@@ -25,17 +25,16 @@ export function paperLight({ width, height, data }: Grey): Grey {
   }
   const even = smoothed(smoothed(blocks, columns, rows), columns, rows);
   const out = new Float32Array(width * height);
+  const row = new Float32Array(columns);
   for (let y = 0; y < height; y += 1) {
     const v = Math.min(rows - 1, Math.max(0, (y + 0.5) / side - 0.5));
-    const [j, t] = [Math.min(rows - 2, Math.floor(v)), 0];
-    const down = rows > 1 ? v - Math.max(0, j) : t;
+    const [j, next] = [Math.floor(v), Math.min(rows - 1, Math.floor(v) + 1)];
+    for (let i = 0; i < columns; i += 1) row[i] = (even[j * columns + i] as number) * (1 - v + j) + (even[next * columns + i] as number) * (v - j);
     for (let x = 0; x < width; x += 1) {
       const u = Math.min(columns - 1, Math.max(0, (x + 0.5) / side - 0.5));
-      const i = Math.max(0, Math.min(columns - 2, Math.floor(u)));
-      const across = columns > 1 ? u - i : 0;
-      const at = (a: number, b: number): number => even[Math.min(rows - 1, Math.max(0, b)) * columns + Math.min(columns - 1, a)] as number;
-      const row = Math.max(0, j);
-      out[y * width + x] = (at(i, row) * (1 - across) + at(i + 1, row) * across) * (1 - down) + (at(i, row + 1) * (1 - across) + at(i + 1, row + 1) * across) * down;
+      const i = Math.floor(u);
+      const first = row[i] as number;
+      out[y * width + x] = first + ((row[Math.min(columns - 1, i + 1)] as number) - first) * (u - i);
     }
   }
   return { width, height, data: out };

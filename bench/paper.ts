@@ -1,0 +1,67 @@
+import sharp from 'sharp';
+import { madeCase, madeConditions, madePhoto } from '@deft/camera';
+import { findPage, layFlat, liftInk, loopsRound } from '@deft/core';
+import { findPaper, liftPaper } from '../apps/server/src/jobs/paper-work.ts';
+import { temporaryFolder } from '../apps/server/test/desk.ts';
+import { agreement } from '../packages/core/src/paper/agreement.ts';
+import { quantile, row } from './table.ts';
+
+/** Paper: pages found in made photos, ink lifted from them, against the truth they were made from. */
+
+const PHOTOS = 300;
+const FIRST = 1001;
+const EMPTY = 40;
+
+const off: number[] = [];
+const [f1Found, f1True]: [number[], number[]] = [[], []];
+let [missed, wrong, parted, scattered] = [0, 0, 0, 0];
+for (let seed = FIRST; seed < FIRST + PHOTOS; seed += 1) {
+  const { page, photo } = madeCase(seed);
+  const rgb = { width: photo.width, height: photo.height, data: photo.rgb };
+  const truth = { width: page.width, height: page.height, bits: Uint8Array.from(page.dark, (d) => (d > 0.4 ? 1 : 0)) };
+  const found = findPage(rgb);
+  if (!found) missed += 1;
+  else {
+    const worst = (100 * Math.max(...found.corners.map((c, i) => Math.hypot(c.x - photo.corners![i]!.x, c.y - photo.corners![i]!.y)))) / Math.hypot(photo.width, photo.height);
+    off.push(worst);
+    if (worst > 0.5) {
+      wrong += 1;
+      console.log(`       photo ${seed} wrong by ${worst.toFixed(2)} %: ${photo.conditions}`);
+    } else if (seed % 3 === 0) f1Found.push(agreement(liftInk(layFlat(rgb, found.corners, page)).mask, truth, 2).f1);
+  }
+  const lifted = liftInk(layFlat(rgb, photo.corners!, page));
+  f1True.push(agreement(lifted.mask, truth, 2).f1);
+  if (seed % 3 !== 0) {
+    scattered += 1;
+    if (loopsRound(lifted.mask, page.drawings.length, page.spread).length === page.drawings.length) parted += 1;
+  }
+}
+row(`corners in ${PHOTOS} made photos: median off, of the diagonal`, `${quantile(off, 0.5).toFixed(4)} %`, 'at most 0.1 %', quantile(off, 0.5) <= 0.1);
+row('found within 0.5 %', `${((100 * off.filter((o) => o <= 0.5).length) / PHOTOS).toFixed(1)} %`, 'at least 97 %', off.filter((o) => o <= 0.5).length >= 0.97 * PHOTOS);
+row('wrong without saying so', `${((100 * wrong) / PHOTOS).toFixed(2)} % (${missed} said to be none)`, 'at most 0.5 %', wrong <= 0.005 * PHOTOS);
+row('ink at 1,000 px, true corners: F1 within 2 px, least', quantile(f1True, 0).toFixed(3), 'at least 0.9', quantile(f1True, 0) >= 0.9);
+row('ink at 1,000 px, found corners: F1 within 2 px, least', quantile(f1Found, 0).toFixed(3), 'at least 0.9', quantile(f1Found, 0) >= 0.9);
+row('scattered drawings parted into as many loops', `${((100 * parted) / scattered).toFixed(0)} %`, 'reported');
+let ghosts = 0;
+for (let seed = 1; seed <= EMPTY; seed += 1) {
+  const { rgb, width, height } = madePhoto(null, madeConditions(seed), seed, { width: 1200, height: 900 });
+  if (findPage({ width, height, data: rgb })) ghosts += 1;
+}
+row(`desks without a page: a page seen all the same, of ${EMPTY}`, String(ghosts), 'none', ghosts === 0);
+const { folder, remove } = temporaryFolder();
+try {
+  const { page, photo } = madeCase(FIRST + 1);
+  const path = `${folder}/photo.jpg`;
+  await sharp(photo.rgb, { raw: { width: photo.width, height: photo.height, channels: 3 } }).resize(page.spread ? 4000 : 3000).jpeg({ quality: 90 }).toFile(path);
+  const { width, height } = await sharp(path).metadata();
+  const times: number[] = [];
+  for (let i = 0; i < 3; i += 1) {
+    const began = performance.now();
+    const taken = await findPaper(path);
+    if (taken.found) await liftPaper(path, { corners: taken.found.corners, width: 210, height: 297, faint: 0.5 }, taken.width, null);
+    times.push(performance.now() - began);
+  }
+  row(`a photo of ${(((width ?? 0) * (height ?? 0)) / 1e6).toFixed(0)} megapixels: found, laid flat and lifted, median`, `${(quantile(times, 0.5) / 1000).toFixed(1)} s`, 'under 3 s', quantile(times, 0.5) < 3000);
+} finally {
+  remove();
+}

@@ -1,0 +1,71 @@
+import { expect, test } from '@playwright/test';
+import { newBlock, seeded } from '@deft/core';
+import type { Session } from '@deft/contract';
+import { newSession } from './clock-run.ts';
+import { openDesk } from './desk.ts';
+import { arc, Fingers, pageOnScreen } from './hands.ts';
+import { lying } from './trace.ts';
+
+test.use({ viewport: { width: 1280, height: 800 } });
+
+/** Two seeds in every test run; the bench asks for twenty. */
+const SEEDS = Number(process.env['DEFT_KILL_SEEDS'] ?? 2);
+const POSES = 4;
+const SECONDS = 4;
+
+for (const seed of Array.from({ length: SEEDS }, (_, i) => i + 1)) {
+  test(`the server is killed at random moments of a session: every pose, time and stroke is there (seed ${seed})`, async ({ page }) => {
+    test.setTimeout(180_000);
+    const random = seeded(seed);
+    const { desk, close } = await openDesk();
+    try {
+      const session = await newSession(page, desk, [newBlock(POSES, SECONDS)]);
+      await page.goto(`${desk.address}/sessions/${session.id}`);
+      await page.getByTestId('hold').waitFor();
+      const on = await pageOnScreen(page.getByTestId('page'));
+      const fingers = await Fingers.of(page);
+      const over = page.getByTestId('lesson');
+      let drawn = 0;
+      const kills = [random(), random()].map((r) => Math.round(r * POSES * SECONDS * 1000)).sort((a, b) => a - b);
+      const began = Date.now();
+      const killing = (async () => {
+        for (const at of kills) {
+          await new Promise((done) => setTimeout(done, Math.max(0, at - (Date.now() - began))));
+          await desk.end('SIGKILL');
+          await desk.open();
+        }
+      })();
+      // Strokes go on all the while; one that a bell or the end leaves no room for is not counted.
+      while (!(await over.isVisible())) {
+        const hold = page.getByTestId('hold');
+        if (!(await hold.isVisible().catch(() => false))) {
+          await page.waitForTimeout(50);
+          continue;
+        }
+        const before = await page.evaluate(() => document.querySelector('[data-testid="page"]') !== null);
+        if (!before) continue;
+        const x = 20 + random() * 100;
+        const y = 20 + random() * 150;
+        await fingers.stroke(arc(x, y, 8, 8).map((p) => on(p.x, p.y)), 'pen', 4);
+        drawn += 1;
+        await page.waitForTimeout(60 + random() * 200);
+      }
+      await killing;
+      await expect(over).toBeVisible({ timeout: 30_000 });
+      const read = async (): Promise<Session> => (await (await page.request.get(`${desk.address}/api/sessions/${session.id}`)).json()) as Session;
+      await expect.poll(async () => (await read()).over, { timeout: 20_000 }).toBe(true);
+      const { poses } = await read();
+      expect(poses.map(({ skipped }) => skipped)).toEqual(poses.map(() => false));
+      for (const { drawnMs } of poses) {
+        expect(drawnMs).toBeGreaterThanOrEqual(SECONDS * 1000);
+        expect(drawnMs).toBeLessThanOrEqual(SECONDS * 1000 + 1500);
+      }
+      // Every stroke that was drawn is on some page, each once; the last may have met the end.
+      const all = async (): Promise<number> => (await Promise.all(poses.map(({ page: id }) => lying(desk, id, 'stroke')))).reduce((sum, lines) => sum + lines.length, 0);
+      await expect.poll(all, { timeout: 20_000 }).toBeGreaterThanOrEqual(drawn - 1);
+      expect(await all()).toBeLessThanOrEqual(drawn);
+    } finally {
+      await close();
+    }
+  });
+}
