@@ -1,9 +1,11 @@
+import { execFile } from 'node:child_process';
+import { availableParallelism } from 'node:os';
 import sharp from 'sharp';
 import { madeCase, madeConditions, madePhoto } from '@deft/camera';
-import { findPage, layFlat, liftInk, loopsRound } from '@deft/core';
+import { findPage } from '@deft/core';
 import { findPaper, liftPaper } from '../apps/server/src/jobs/paper-work.ts';
 import { temporaryFolder } from '../apps/server/test/desk.ts';
-import { agreement } from '../packages/core/src/paper/agreement.ts';
+import type { PaperCase } from './paper-cases.ts';
 import { quantile, row } from './table.ts';
 
 /** Paper: pages found in made photos, ink lifted from them, against the truth they were made from. */
@@ -12,30 +14,26 @@ const PHOTOS = 300;
 const FIRST = 1001;
 const EMPTY = 40;
 
-const off: number[] = [];
-const [f1Found, f1True]: [number[], number[]] = [[], []];
-let [missed, wrong, parted, scattered] = [0, 0, 0, 0];
-for (let seed = FIRST; seed < FIRST + PHOTOS; seed += 1) {
-  const { page, photo } = madeCase(seed);
-  const rgb = { width: photo.width, height: photo.height, data: photo.rgb };
-  const truth = { width: page.width, height: page.height, bits: Uint8Array.from(page.dark, (d) => (d > 0.4 ? 1 : 0)) };
-  const found = findPage(rgb);
-  if (!found) missed += 1;
-  else {
-    const worst = (100 * Math.max(...found.corners.map((c, i) => Math.hypot(c.x - photo.corners![i]!.x, c.y - photo.corners![i]!.y)))) / Math.hypot(photo.width, photo.height);
-    off.push(worst);
-    if (worst > 0.5) {
-      wrong += 1;
-      console.log(`       photo ${seed} wrong by ${worst.toFixed(2)} %: ${photo.conditions}`);
-    } else if (seed % 3 === 0) f1Found.push(agreement(liftInk(layFlat(rgb, found.corners, page)).mask, truth, 2).f1);
-  }
-  const lifted = liftInk(layFlat(rgb, photo.corners!, page));
-  f1True.push(agreement(lifted.mask, truth, 2).f1);
-  if (seed % 3 !== 0) {
-    scattered += 1;
-    if (loopsRound(lifted.mask, page.drawings.length, page.spread).length === page.drawings.length) parted += 1;
-  }
+/** The photos in as many processes as there are processors. */
+async function allCases(): Promise<PaperCase[]> {
+  const processes = Math.max(1, availableParallelism());
+  const parts = await Promise.all(Array.from({ length: processes }, (_, k) => new Promise<string>((resolve, reject) => {
+    const count = Math.ceil((PHOTOS - k) / processes);
+    execFile(process.execPath, ['--import', 'tsx', 'bench/paper-cases.ts', String(FIRST + k), String(count), String(processes)], { maxBuffer: 1e8 }, (error, out) => (error ? reject(error) : resolve(out)));
+  })));
+  return parts.flatMap((part) => part.split('\n').filter((line) => line !== '').map((line) => JSON.parse(line) as PaperCase));
 }
+
+const cases = await allCases();
+const off = cases.flatMap((c) => (c.off === null ? [] : [c.off]));
+const missed = cases.length - off.length;
+const wrongs = cases.filter((c) => c.off !== null && c.off > 0.5);
+for (const { seed, off: by, conditions } of wrongs) console.log(`       photo ${seed} wrong by ${by?.toFixed(2) ?? ''} %: ${conditions}`);
+const wrong = wrongs.length;
+const f1True = cases.map((c) => c.f1True);
+const f1Found = cases.flatMap((c) => (c.f1Found === null ? [] : [c.f1Found]));
+const scattered = cases.filter((c) => c.parted !== null).length;
+const parted = cases.filter((c) => c.parted).length;
 row(`corners in ${PHOTOS} made photos: median off, of the diagonal`, `${quantile(off, 0.5).toFixed(4)} %`, 'at most 0.1 %', quantile(off, 0.5) <= 0.1);
 row('found within 0.5 %', `${((100 * off.filter((o) => o <= 0.5).length) / PHOTOS).toFixed(1)} %`, 'at least 97 %', off.filter((o) => o <= 0.5).length >= 0.97 * PHOTOS);
 row('wrong without saying so', `${((100 * wrong) / PHOTOS).toFixed(2)} % (${missed} said to be none)`, 'at most 0.5 %', wrong <= 0.005 * PHOTOS);

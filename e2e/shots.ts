@@ -2,8 +2,9 @@ import { randomBytes } from 'node:crypto';
 import { mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
-import { about, encodeStroke, idOf, newPage, OPERATION_VERSION, placeWhole, rotation, scaling, compose, transformPoint, translation, type Affine, type Form, type Point, type Thing } from '@deft/core';
-import type { Reference, ReferenceSet, Study } from '@deft/contract';
+import { about, encodeStroke, idOf, newBlock, type newPage, OPERATION_VERSION, placeWhole, rotation, scaling, compose, transformPoint, translation, type Affine, type Form, type Point, type Thing } from '@deft/core';
+import type { Reference, ReferenceSet, Session, Study } from '@deft/contract';
+import { hurriedDrawing } from '../apps/server/src/services/camera.ts';
 import { ROOT } from '../apps/server/test/desk.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { arc, Fingers, pageOnScreen } from './hands.ts';
@@ -91,6 +92,24 @@ async function makeStudy(desk: Desk, reference: Reference): Promise<Study> {
   return study;
 }
 
+/** A session that is over, each pose drawn in a hurry where its picture knows its landmarks. */
+async function drawnSession(desk: Desk, set: string): Promise<string> {
+  const session = await post<Session>(desk, '/sessions', { set, choice: 'in order', plan: { title: 'Warm-up', blocks: [newBlock(6, 30)] } });
+  for (const [k, pose] of session.poses.entries()) {
+    const reference = (await (await fetch(`${desk.address}/api/references/${pose.reference.id}?revision=${pose.reference.revision}`)).json()) as Reference;
+    const lines = hurriedDrawing(reference, k + 1);
+    await lay(desk, pose.page, (sheets) => lines.map(({ points, weight }, i): Thing => ({
+      type: 'stroke', id: newId(), sheet: sheets['ink']!, order: `a${String.fromCharCode(65 + i)}`, pen: 'pencil', size: 1.1 * weight, colour: '#1E2430', pressure: 'even',
+      points: encodeStroke(points.map(({ x, y }, n) => ({ x: 4 + x * 140, y: 28 + y * 150, pressure: 0.5, time: n * 40 }))),
+    })));
+  }
+  const poses = session.poses.map(({ id }, i) => ({ id, drawnMs: 30_000, heldMs: i === 2 ? 12_000 : 0, addedMs: 0, skipped: false }));
+  await fetch(`${desk.address}/api/sessions/${session.id}/clock`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ clock: { phase: 'done' }, over: true, poses }) });
+  await fetch(`${desk.address}/api/sessions/${session.id}/poses/${session.poses[3]!.id}`, { method: 'PATCH', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ starred: true, note: 'the lean came first, and it shows' }) });
+  await fetch(`${desk.address}/api/sessions/${session.id}`, { method: 'PATCH', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ lesson: 'Weight before outline.' }) });
+  return session.id;
+}
+
 async function shots(desk: Desk, page: Page, size: keyof typeof SIZES, study: Study): Promise<void> {
   const take = (name: string): Promise<Buffer> => page.screenshot({ path: join(OUT, `${name}-${size}.png`) });
   const show = async (path: string): Promise<void> => {
@@ -101,7 +120,7 @@ async function shots(desk: Desk, page: Page, size: keyof typeof SIZES, study: St
   await take('desk');
   const [platform, , , , heads] = (await (await fetch(`${desk.address}/api/sets`)).json()) as ReferenceSet[];
   await show(`/references?set=${platform!.id}`);
-  await take('references');
+  if (size === 'phone') await take('references');
   if (size === 'phone') {
     await show(`/references/${heads!.first[2]!.id}`);
     await page.getByRole('button', { name: 'Landmarks', exact: true }).click();
@@ -129,12 +148,20 @@ async function shots(desk: Desk, page: Page, size: keyof typeof SIZES, study: St
   await fingers.stroke(at(arc(60, 128, 30, 60, -0.6, 0.9)), 'pen', 5);
   await page.waitForTimeout(4000);
   await take('pose');
-  await page.getByTestId('hold').click();
-  await page.getByTestId('end').click();
-  await page.getByTestId('end').click();
-  await page.getByTestId('study-pose').waitFor();
-  await page.waitForTimeout(800);
+  await show(`/sessions/${await drawnSession(desk, platform!.id)}`);
+  await page.waitForTimeout(1500);
   await take('contact');
+  if (size === 'phone') {
+    await show('/sessions/new');
+    await take('plans');
+  } else {
+    const session = await post<Session>(desk, '/sessions', { set: platform!.id, choice: 'in order', plan: { title: 'Six on paper', blocks: [newBlock(6, 120, { ground: 'on paper' })] } });
+    await show(`/sessions/paper?session=${session.id}`);
+    await page.getByTestId('simulated').click();
+    await page.getByTestId('corners').waitFor();
+    await page.waitForTimeout(900);
+    await take('paper');
+  }
   for (const pass of ['trace', 'build', 'check'] as const) {
     await fetch(`${desk.address}/api/studies/${study.id}`, { method: 'PATCH', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ pass }) });
     await show(`/studies/${study.id}`);
@@ -161,9 +188,6 @@ async function pageShots(page: Page, size: keyof typeof SIZES, take: (name: stri
     await page.getByTestId('line').click();
     await page.waitForTimeout(500);
     await take('line');
-    await page.getByTestId('looks').click();
-    await page.waitForTimeout(300);
-    await take('looks');
     return;
   }
   await takeHand(page, 'Move');

@@ -10,6 +10,15 @@ const BONES: readonly (readonly [string, string])[] = [
 /** How far a hurried hand misses, as a share of the figure's height. */
 const MISS = 0.02;
 
+/** An egg between two places. */
+function ring(top: Point, low: Point): Point[] {
+  const [cx, cy, rx, ry] = [(top.x + low.x) / 2, (top.y + low.y) / 2, (low.x - top.x) / 2, (low.y - top.y) / 2];
+  return Array.from({ length: 22 }, (_, i) => {
+    const t = (i / 20) * 2 * Math.PI;
+    return { x: cx + rx * Math.cos(t) + 0.7 * ry * Math.sin(t), y: cy + ry * Math.cos(t) - 0.7 * rx * Math.sin(t) };
+  });
+}
+
 /** A reference as somebody might have drawn it on paper in a hurry; any figure where little is known of it. */
 export function hurriedDrawing({ truth, width, height }: Pick<Reference, 'truth' | 'width' | 'height'>, seed: number): MadeLine[] {
   const chance = seeded(seed);
@@ -24,7 +33,9 @@ export function hurriedDrawing({ truth, width, height }: Pick<Reference, 'truth'
   const size = Math.max(Math.max(...all.map((p) => p.x)) - left, Math.max(...all.map((p) => p.y)) - top, Math.min(width, height) / 20);
   const missed = (): number => MISS * (chance() - 0.5) * 2;
   const put = (p: Point): Point => ({ x: 0.05 + (0.9 * (p.x - left)) / size + missed(), y: 0.05 + (0.9 * (p.y - top)) / size + missed() });
-  return lines.map(([a, b]) => {
+  const [crown, chin] = [known.get('crown'), known.get('chin')];
+  const head = crown && chin ? [{ points: ring(put(crown), put(chin)), weight: 1 }] : [];
+  return [...head, ...lines.map(([a, b]): MadeLine => {
     const [p, q] = [put(a), put(b)];
     const by = 0.08 * (chance() - 0.5);
     const points = Array.from({ length: 9 }, (_, i) => {
@@ -33,7 +44,7 @@ export function hurriedDrawing({ truth, width, height }: Pick<Reference, 'truth'
       return { x: p.x + (q.x - p.x) * t + (q.y - p.y) * s, y: p.y + (q.y - p.y) * t - (q.x - p.x) * s };
     });
     return { points, weight: 0.8 + 0.4 * chance() };
-  });
+  })];
 }
 
 /** How the simulated student laid the poses out on paper: ruled cells, then scattered, then over a spread. */
