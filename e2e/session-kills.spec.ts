@@ -39,11 +39,12 @@ for (const seed of Array.from({ length: SEEDS }, (_, i) => i + 1)) {
       while (!(await over.isVisible())) {
         const hold = page.getByTestId('hold');
         if (!(await hold.isVisible().catch(() => false))) {
+          // A pose whose page has not come is held until the desk is back.
+          await page.getByTestId('go-on').click({ timeout: 300 }).catch(() => undefined);
           await page.waitForTimeout(50);
           continue;
         }
-        const before = await page.evaluate(() => document.querySelector('[data-testid="page"]') !== null);
-        if (!before) continue;
+        if ((await page.getByTestId('page').count()) === 0) continue;
         const x = 20 + random() * 100;
         const y = 20 + random() * 150;
         await fingers.stroke(arc(x, y, 8, 8).map((p) => on(p.x, p.y)), 'pen', 4);

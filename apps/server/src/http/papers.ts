@@ -50,7 +50,7 @@ export function papersRouter(workshop: Workshop): Router {
     const figures = await Promise.all(poses.map(async ({ reference }, i) => hurriedDrawing(await store.readReference(reference.id, reference.revision), seed + i)));
     const folder = await mkdtemp(join(temporary, 'paper-'));
     try {
-      await writeFile(join(folder, 'photo'), await pictures.takePhoto(figures, layoutFor(poses, taken), seed));
+      await writeFile(join(folder, 'photo'), await pictures.takePhoto(figures, layoutFor(poses, taken), seed, taken === 0));
       response.json(await keep(session.id, join(folder, 'photo')));
     } finally {
       await rm(folder, { recursive: true, force: true });

@@ -85,12 +85,13 @@ export async function liftPaper(path: string, { corners, width, height, faint }:
   return { ink, ...size, loops };
 }
 
-/** A photo that the simulated camera takes of made drawings. JPEG. */
-export async function takePhoto(figures: readonly (readonly MadeLine[])[], layout: MadeLayout, seed: number): Promise<Uint8Array> {
+/** A photo that the simulated camera takes of made drawings. JPEG. @param easy in good light, on a plain desk */
+export async function takePhoto(figures: readonly (readonly MadeLine[])[], layout: MadeLayout, seed: number, easy: boolean): Promise<Uint8Array> {
   const page = madePage({ layout, seed, figures, line: 3.2 });
   const size = layout.kind === 'spread' ? { width: 2000, height: 1500 } : { width: 1500, height: 2000 };
   // What anybody may meet, short of the worst: the camera is held by somebody who wants a page.
   const { tilt, ink, light, ...rest } = madeConditions(seed);
-  const photo = madePhoto(page, { ...rest, tilt: tilt * 0.7, ink: Math.max(0.4, ink), light: Math.max(0.6, light) }, seed, size);
+  const held = { ...rest, tilt: tilt * 0.7, ink: Math.max(0.4, ink), light: Math.max(0.6, light) };
+  const photo = madePhoto(page, easy ? { ...held, desk: 'plain', paper: 'white', shadow: 0, creases: 0, light: 1, ink: 0.7 } : held, seed, size);
   return sharp(photo.rgb, { raw: { ...size, channels: 3 } }).jpeg({ quality: 88 }).toBuffer();
 }

@@ -17,7 +17,7 @@ export interface Pictures {
   /** Opens a photo of paper and looks for the page. */
   findPaper(path: string): Promise<Photographed>;
   liftPaper(path: string, settings: Lifting, photoWidth: number, wanted: number | null): Promise<LiftedPaper>;
-  takePhoto(figures: readonly (readonly MadeLine[])[], layout: MadeLayout, seed: number): Promise<Uint8Array>;
+  takePhoto(figures: readonly (readonly MadeLine[])[], layout: MadeLayout, seed: number, easy: boolean): Promise<Uint8Array>;
   close(): Promise<void>;
 }
 

@@ -6,14 +6,34 @@ import { PageKeeper, sendToDesk, type SaveState } from './page-keeper';
 let journal: Promise<Journal> | null = null;
 const openJournal = (): Promise<Journal> => (journal ??= Journal.open());
 
-/** Sends what earlier visits left unconfirmed, page by page. */
+/** Pages that are shown just now: they send for themselves. */
+const shown = new Map<Id, number>();
+
+/** Sends what was left unconfirmed, page by page; what is shown sees to itself. */
 export async function sendLeftovers(): Promise<void> {
   const book = await openJournal();
-  for (const page of await book.waiting()) {
+  for (const page of (await book.waiting()).filter((id) => !shown.has(id))) {
     const keeper = new PageKeeper(page, book, sendToDesk);
     await keeper.open();
     keeper.close();
   }
+}
+
+const PATIENCE = { first: 500, longest: 8000 } as const;
+let sendingOn: Promise<void> | null = null;
+
+/** Goes on sending what pages left behind when they were closed while the desk was away, until the desk has it all. */
+export function sendOn(): Promise<void> {
+  sendingOn ??= (async () => {
+    const book = await openJournal();
+    for (let wait: number = PATIENCE.first; (await book.waiting()).some((id) => !shown.has(id)); wait = Math.min(PATIENCE.longest, 1.6 * wait)) {
+      await sendLeftovers().catch(() => undefined);
+      await new Promise((done) => setTimeout(done, wait));
+    }
+  })().finally(() => {
+    sendingOn = null;
+  });
+  return sendingOn;
 }
 
 /** Opens a page for as long as the caller is shown. Null until its journal is read. */
@@ -23,6 +43,7 @@ export function usePage(page: Id | null): PageKeeper | null {
     if (!page) return undefined;
     let open: PageKeeper | null = null;
     let gone = false;
+    shown.set(page, (shown.get(page) ?? 0) + 1);
     void openJournal().then((book) => {
       if (gone) return;
       open = new PageKeeper(page, book);
@@ -36,8 +57,13 @@ export function usePage(page: Id | null): PageKeeper | null {
       gone = true;
       window.removeEventListener('online', again);
       document.removeEventListener('visibilitychange', again);
+      const left = (shown.get(page) ?? 1) - 1;
+      if (left > 0) shown.set(page, left);
+      else shown.delete(page);
+      const unsent = open?.state !== undefined && open.state !== 'saved';
       open?.close();
       setKeeper(null);
+      if (unsent) void sendOn();
     };
   }, [page]);
   return keeper;

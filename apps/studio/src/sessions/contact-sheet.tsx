@@ -1,9 +1,10 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { Id } from '@deft/core';
 import type { Session } from '@deft/contract';
 import { useNoteSessionMutation } from '../data/api';
+import { sendOn } from '../data/use-page';
 import { saveFile } from '../data/save-file';
 import { useDesk } from '../data/store';
 import { useStart } from '../data/use-start';
@@ -27,6 +28,15 @@ export function ContactSheet({ session }: { readonly session: Session }) {
   const [noteSession] = useNoteSessionMutation();
   const [lesson, setLesson] = useState(session.lesson);
   const [open, setOpen] = useState<Id | null>(null);
+  // What was drawn while the desk was away is sent first; then the drawings are looked at anew.
+  const [sent, setSent] = useState(0);
+  useEffect(() => {
+    let gone = false;
+    void sendOn().then(() => !gone && setSent((n) => n + 1));
+    return () => {
+      gone = true;
+    };
+  }, []);
   const { poses, plan, set } = session;
   const [first] = poses;
   const single = poses.length === 1;
@@ -59,7 +69,7 @@ export function ContactSheet({ session }: { readonly session: Session }) {
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 12 }}>
         {poses.map((pose, i) => (
-          <PoseCard key={pose.id} session={session} pose={pose} place={i + 1} width={single ? '100%' : wide ? 340 : '100%'} height={single ? (wide ? 430 : 270) : wide ? 210 : 190} onOpen={() => setOpen(pose.id)} />
+          <PoseCard key={`${pose.id} ${sent}`} session={session} pose={pose} place={i + 1} width={single ? '100%' : wide ? 340 : '100%'} height={single ? (wide ? 430 : 270) : wide ? 210 : 190} onOpen={() => setOpen(pose.id)} />
         ))}
       </View>
       <Field label="The lesson of the day" value={lesson} onChangeText={setLesson} onBlur={() => lesson !== session.lesson && void noteSession({ id: session.id, patch: { lesson } })} multiline maxLength={4000} testID="lesson" />

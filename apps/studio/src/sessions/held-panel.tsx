@@ -18,6 +18,8 @@ export const MORE = 30_000;
 interface HeldProps extends Pick<RunningClock, 'say'> {
   readonly clock: Clock;
   readonly keeper: PageKeeper | null;
+  /** The page has not come from the desk. */
+  readonly lacking: boolean;
   readonly look: Look;
   readonly onLook: (look: Look) => void;
   readonly mirrored: boolean;
@@ -25,7 +27,7 @@ interface HeldProps extends Pick<RunningClock, 'say'> {
 }
 
 /** What a session offers while it is held: going on first of all. */
-export function HeldPanel({ clock, say, keeper, look, onLook, mirrored, onMirror }: HeldProps) {
+export function HeldPanel({ clock, say, keeper, lacking, look, onLook, mirrored, onMirror }: HeldProps) {
   const palette = usePalette();
   const router = useRouter();
   const dispatch = useDeskDispatch();
@@ -40,8 +42,8 @@ export function HeldPanel({ clock, say, keeper, look, onLook, mirrored, onMirror
           <Words size={26} kind="heading" level={1}>Held</Words>
           <Ticking read={() => minutesAndSeconds(performance.now() - since)} label="Held for" />
         </View>
-        <Words soft>{`${minutesAndSeconds(timeLeft(clock))} left. What you drew is kept.`}</Words>
-        <MainAct label="Go on" onPress={() => say({ kind: 'go on' })} testID="go-on" />
+        <Words soft>{lacking ? 'The desk does not answer, so the page has not come. It goes on as soon as it is back.' : `${minutesAndSeconds(timeLeft(clock))} left. What you drew is kept.`}</Words>
+        <MainAct label="Go on" disabled={lacking} onPress={() => say({ kind: 'go on' })} testID="go-on" />
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between' }}>
           <WordAct label="Back" disabled={clock.current === 0} onPress={() => say({ kind: 'back' })} />
           <WordAct label={`${spoken(MORE)} more`} onPress={() => say({ kind: 'more', ms: MORE })} />

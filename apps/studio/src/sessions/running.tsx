@@ -1,11 +1,12 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { doingOf, stretchOf, timeLeft, type Id } from '@deft/core';
+import { doingOf, paperOf, stretchOf, timeLeft, type Id } from '@deft/core';
 import type { Pose, Session } from '@deft/contract';
 import { takePen } from '../data/desk-slice';
 import type { PageKeeper } from '../data/page-keeper';
 import { useDesk, useDeskDispatch } from '../data/store';
+import { useThings } from '../data/use-page';
 import { NO_LOOK, type Look } from '../page/second-look';
 import type { Surface } from '../page/surface';
 import { WordAct } from '../ui/acts';
@@ -21,6 +22,9 @@ import { useAwake } from './use-awake';
 import { useBells } from './use-bells';
 import { useClock } from './use-clock';
 import { adviceFor, doingWords, minutesAndSeconds } from './words';
+
+/** How long a pose waits for its page before it is held, milliseconds. */
+const PATIENCE = 250;
 
 /** The pages to have open: that of the pose which runs, and that of the next, once each. */
 function pagesOf(poses: readonly (Pose | undefined)[]): Pose[] {
@@ -48,10 +52,18 @@ export function Running({ session }: { readonly session: Session }) {
   const here = stands?.page === pose?.page ? stands : null;
   const onReady = useCallback((page: Id, { keeper, surface }: { keeper: PageKeeper; surface: Surface }) => setStands({ page, keeper, surface }), []);
   const onContact = useCallback((down: boolean): void => say({ kind: down ? 'pen down' : 'pen up' }), [say]);
+  // A page that has not come cannot be drawn on: the time does not run away meanwhile.
+  const things = useThings(here?.keeper ?? null, ['page']);
+  const lacking = !paper && !paperOf(things);
   // The clock starts once there is something to draw on.
   useEffect(() => {
-    if (clock.phase === 'ready' && (paper || here)) say({ kind: 'start' });
-  }, [clock.phase, paper, here, say]);
+    if (clock.phase === 'ready' && !lacking) say({ kind: 'start' });
+  }, [clock.phase, lacking, say]);
+  useEffect(() => {
+    if (!lacking || doing !== 'draw') return undefined;
+    const timer = setTimeout(() => say({ kind: 'hold' }), PATIENCE);
+    return () => clearTimeout(timer);
+  }, [lacking, doing, say]);
   useAwake(clock.phase === 'running');
   useBells(watch);
   const mirror = (): void => {
@@ -100,7 +112,7 @@ export function Running({ session }: { readonly session: Session }) {
             ))}
           </View>
         )}
-        {held ? <HeldPanel clock={clock} say={say} keeper={here?.keeper ?? null} look={look} onLook={setLook} mirrored={mirrored} onMirror={mirror} /> : null}
+        {held ? <HeldPanel clock={clock} lacking={lacking} say={say} keeper={here?.keeper ?? null} look={look} onLook={setLook} mirrored={mirrored} onMirror={mirror} /> : null}
       </View>
       <View style={{ minHeight: 54, flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', paddingHorizontal: 16, borderTopWidth: 1, borderColor: palette.rule }}>
         <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 16, flexShrink: 1 }}>
