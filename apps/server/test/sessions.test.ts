@@ -115,7 +115,7 @@ describe('paper', () => {
     const things = reducePage((await ask<Answer>(`/pages/${lifted.page}/operations?after=0`)).value.operations.map(({ operation }) => operation));
     assert.deepEqual([paperOf(things)?.width, paperOf(things)?.height], [210, 297]);
     assert.equal(thingsOfType(things, 'placement')[0]?.of, 'paper');
-    const ink = await sharp(Buffer.from(await (await fetch(`${desk.address}/api/papers/${made.id}/ink`)).arrayBuffer())).stats();
+    const ink = await sharp(Buffer.from(await (await fetch(`${desk.address}/api/papers/${made.id}/ink?lift=1`)).arrayBuffer())).stats();
     // Some of it is ink, most of it is nothing at all.
     assert.ok(ink.channels[3]!.mean > 0.5 && ink.channels[3]!.mean < 60);
     const region = [{ x: 0, y: 0 }, { x: 105, y: 0 }, { x: 105, y: 99 }, { x: 0, y: 99 }];
@@ -123,6 +123,14 @@ describe('paper', () => {
     const [first, second] = (await ask<Session>(`/sessions/${session.id}`)).value.poses;
     assert.deepEqual([first!.page, first!.region], [lifted.page, region]);
     assert.notEqual(second!.page, lifted.page);
+    // Lifted once more, otherwise: what poses have from the first time stays what it was.
+    const inkOf = async (lift: number): Promise<string> => Buffer.from(await (await fetch(`${desk.address}/api/papers/${made.id}/ink?lift=${lift}`)).arrayBuffer()).toString('base64');
+    const before = await inkOf(1);
+    const anew = (await ask<PaperWork>(`/papers/${made.id}/lifted`, 'PUT', { corners: made.found.corners, width: 148, height: 210, faint: 0 })).value;
+    assert.notEqual(anew.page, lifted.page);
+    assert.ok(before === (await inkOf(1)), 'the first ink has changed');
+    assert.ok(before !== (await inkOf(2)), 'the second ink is the first');
+    assert.equal((await fetch(`${desk.address}/api/papers/${made.id}/ink?lift=3`)).status, 404);
     // What was lifted goes out with the sheet, and with the page.
     const svg = await (await fetch(`${desk.address}/api/pages/${lifted.page}/page.svg?picture=1&guides=0`)).text();
     assert.match(svg, /<image [^>]*data:image\/png/);

@@ -6,3 +6,4 @@ export * from './services.ts';
 export * from './sets.ts';
 export * from './sessions.ts';
 export * from './papers.ts';
+export * from './pose-facts.ts';

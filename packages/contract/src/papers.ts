@@ -25,7 +25,7 @@ export interface Lifting {
 /** Paper that was photographed, and what was lifted from it. */
 export interface PaperWork {
   readonly id: Id;
-  readonly session: Id | null;
+  readonly session: Id;
   readonly width: number;
   readonly height: number;
   /** Null where no page was found. */
@@ -45,6 +45,9 @@ export const liftingSchema = Joi.object<Lifting>({
   height: Joi.number().min(30).max(2000).required(),
   faint: Joi.number().min(0).max(1).required(),
 });
+
+/** Which lifting of a photo. */
+export const inkQuerySchema = Joi.object<{ lift: number }>({ lift: Joi.number().integer().min(1).required() });
 
 export interface Joining {
   readonly pose: Id;

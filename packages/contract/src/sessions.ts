@@ -93,7 +93,7 @@ export interface SessionPatch {
   readonly title?: string;
   readonly lesson?: string;
 }
-export const sessionPatchSchema = Joi.object<SessionPatch>({ title, lesson: Joi.string().allow('').max(4000) }).min(1);
+export const sessionPatchSchema = Joi.object<SessionPatch>({ title: title.allow(''), lesson: Joi.string().allow('').max(4000) }).min(1);
 export interface PosePatch {
   readonly starred?: boolean;
   readonly note?: string;

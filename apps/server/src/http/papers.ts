@@ -1,15 +1,15 @@
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Router } from 'express';
-import multer from 'multer';
-import { idSchema, joiningSchema, liftingSchema, MOST_BYTES, type Session } from '@deft/contract';
+import { idSchema, inkQuerySchema, joiningSchema, liftingSchema, MOST_BYTES, type Session } from '@deft/contract';
 import { isConvex, type Id } from '@deft/core';
 import { newId } from '../ids.ts';
 import type { Workshop } from '../jobs/bring-in.ts';
 import { NotAPicture } from '../jobs/not-a-picture.ts';
 import { hurriedDrawing, layoutFor } from '../services/camera.ts';
 import { Malformed } from '../store/refusals.ts';
-import { valid } from './refuse.ts';
+import { valid, validQuery } from './refuse.ts';
+import { filesOf } from './uploads.ts';
 
 const onPaper = ({ poses }: Session) => poses.filter(({ step }) => step.ground === 'on paper');
 
@@ -32,10 +32,9 @@ export function papersRouter(workshop: Workshop): Router {
     const { id } = await store.readSession(valid(idSchema, request.params.id));
     const folder = await mkdtemp(join(temporary, 'paper-'));
     try {
-      const upload = multer({ dest: folder, limits: { fileSize: MOST_BYTES, files: 1 } }).single('photo');
-      await new Promise<void>((resolve, reject) => upload(request, response, (error: unknown) => (error ? reject(error as Error) : resolve())));
-      if (!request.file) throw new Malformed('No photo came along.');
-      response.json(await keep(id, request.file.path));
+      const [photo] = await filesOf(request, response, { folder, field: 'photo', most: 1, bytes: MOST_BYTES });
+      if (!photo) throw new Malformed('No photo came along.');
+      response.json(await keep(id, photo.path));
     } finally {
       await rm(folder, { recursive: true, force: true });
     }
@@ -61,8 +60,9 @@ export function papersRouter(workshop: Workshop): Router {
     response.set('Cache-Control', 'private, max-age=31536000, immutable').type('image/jpeg').sendFile(files.path(shown));
   });
   router.get('/papers/:id/ink', async (request, response) => {
-    const { sha256 } = await store.readInk(valid(idSchema, request.params.id));
-    response.set('Cache-Control', 'private, no-cache').type('image/png').sendFile(files.path(sha256));
+    const { lift } = validQuery(inkQuerySchema, request.query);
+    const { sha256 } = await store.readInk(valid(idSchema, request.params.id), lift);
+    response.set('Cache-Control', 'private, max-age=31536000, immutable').type('image/png').sendFile(files.path(sha256));
   });
   router.put('/papers/:id/lifted', async (request, response) => {
     const id = valid(idSchema, request.params.id);
@@ -70,7 +70,7 @@ export function papersRouter(workshop: Workshop): Router {
     if (!isConvex(settings.corners)) throw new Malformed('These four corners hold no page: two of them have changed places, or three lie in a line.');
     const { session, width: photoWidth } = await store.readPaper(id);
     const { photo } = await store.readPaperFiles(id);
-    const wanted = session ? onPaper(await store.readSession(session)).length : null;
+    const wanted = onPaper(await store.readSession(session)).length;
     const { ink, width, height, loops } = await pictures.liftPaper(files.path(photo), settings, photoWidth, wanted).catch((error: unknown) => {
       throw error instanceof NotAPicture ? new Malformed(`Nothing could be lifted: ${error.message}.`) : error;
     });
@@ -79,7 +79,7 @@ export function papersRouter(workshop: Workshop): Router {
   router.put('/papers/:id/poses', async (request, response) => {
     const { session, page } = await store.readPaper(valid(idSchema, request.params.id));
     const { poses } = valid(joiningSchema, request.body);
-    if (!session || !page) throw new Malformed('Lift the paper first; then its drawings can be joined to poses.');
+    if (!page) throw new Malformed('Lift the paper first; then its drawings can be joined to poses.');
     await store.joinPoses(session, page, poses);
     response.status(204).end();
   });

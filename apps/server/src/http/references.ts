@@ -1,7 +1,6 @@
 import { copyFile, mkdtemp, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Router, type Response } from 'express';
-import multer from 'multer';
 import { idSchema, manyPatchSchema, manySchema, markSchema, MOST_MARKS, preparationSchema, referencePatchSchema, referenceQuerySchema, takeSchema, ZIP } from '@deft/contract';
 import { bringIn, refusalOf, type Workshop } from '../jobs/bring-in.ts';
 import { bringZip } from '../jobs/bring-zip.ts';
@@ -12,6 +11,7 @@ import type { Blob } from '../store/references.ts';
 import { Malformed } from '../store/refusals.ts';
 import { answerInLines } from './lines.ts';
 import { valid, validQuery } from './refuse.ts';
+import { filesOf } from './uploads.ts';
 
 const MOST_FILES = 50;
 
@@ -33,9 +33,7 @@ export function referencesRouter(workshop: Workshop, service: PictureService): R
   router.post('/', async (request, response) => {
     const folder = await mkdtemp(join(temporary, 'bring-'));
     try {
-      const upload = multer({ dest: folder, limits: { fileSize: ZIP.mostBytes + 1, files: MOST_FILES } }).array('pictures', MOST_FILES);
-      await new Promise<void>((resolve, reject) => upload(request, response, (error: unknown) => (error ? reject(error as Error) : resolve())));
-      const sent = Array.isArray(request.files) ? request.files : [];
+      const sent = await filesOf(request, response, { folder, field: 'pictures', most: MOST_FILES, bytes: ZIP.mostBytes + 1 });
       if (sent.length === 0) throw new Malformed('No picture came along.');
       const options = { keepLocation: (request.body as { location?: string }).location === 'keep' };
       const { tell, stopped } = answerInLines(response);

@@ -19,7 +19,7 @@ const LONGEST = 2400;
 
 /** The file that a placement shows, and its size as placements count it. */
 async function pictureOf(store: Store, { of, reference, revision }: Placement): Promise<{ sha256: string; width: number; height: number }> {
-  if (of === 'paper') return store.readInk(reference);
+  if (of === 'paper') return store.readInk(reference, revision);
   const { picture } = await store.referenceFiles(reference, revision);
   const { width, height } = await store.readReference(reference, revision);
   return { sha256: picture.sha256, width, height };

@@ -1,6 +1,6 @@
 import PDFDocument from 'pdfkit';
 import sharp from 'sharp';
-import type { Pose, Session } from '@deft/contract';
+import { factsOf, type Pose, type Session } from '@deft/contract';
 import type { Id } from '@deft/core';
 import type { BlobFiles } from '../store/blob-files.ts';
 import type { Store } from '../store/store.ts';
@@ -41,16 +41,7 @@ interface Laid {
   readonly pictures: readonly Picture[];
 }
 
-const time = (ms: number): string => (ms < 120_000 ? `${Math.round(ms / 1000)} s` : `${Math.floor(ms / 60_000)} min ${Math.round((ms % 60_000) / 1000)} s`);
-
-function labelOf(pose: Pose, place: number): string {
-  const { step, reference, drawnMs, heldMs, skipped, starred, flipped, note } = pose;
-  const facts = [
-    `${starred ? '★ ' : ''}${place + 1}. ${reference.title}`, `${time(drawnMs ?? 0)} of ${time(step.seconds * 1000)}`, heldMs >= 1000 ? `held ${time(heldMs)}` : '', step.source === 'sight' ? '' : `from ${step.source}`,
-    flipped ? 'other way round' : '', skipped ? 'skipped' : '', note,
-  ];
-  return facts.filter((fact) => fact !== '').join(', ');
-}
+const labelOf = (pose: Pose, place: number): string => [`${pose.starred ? '★ ' : ''}${place + 1}. ${pose.reference.title}`, ...factsOf(pose), ...(pose.note ? [pose.note] : [])].join(', ');
 
 async function picturesOf(store: Store, files: BlobFiles, pose: Pose, x: number, y: number): Promise<Picture[]> {
   const box = { width: PAIR.width / 2, height: PAIR.height - LABEL };

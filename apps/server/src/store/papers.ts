@@ -1,4 +1,4 @@
-import { asc, eq, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, max } from 'drizzle-orm';
 import type { FoundPage, Lifting, PaperWork } from '@deft/contract';
 import { inkPage, type Id, type Point } from '@deft/core';
 import { newId } from '../ids.ts';
@@ -6,10 +6,9 @@ import type { Database } from './database.ts';
 import { layPage } from './pages.ts';
 import type { Blob } from './references.ts';
 import { Gone } from './refusals.ts';
-import { blobs, papers } from './schema.ts';
+import { blobs, lifts, papers } from './schema.ts';
 
 type Row = typeof papers.$inferSelect;
-const shown = ({ id, session, width, height, found, settings, page, loops, createdAt }: Row): PaperWork => ({ id, session, width, height, found, settings, page, loops, createdAt: createdAt.getTime() });
 
 async function rowOf(database: Database, id: Id): Promise<Row> {
   const [row] = await database.select().from(papers).where(eq(papers.id, id));
@@ -17,15 +16,22 @@ async function rowOf(database: Database, id: Id): Promise<Row> {
   return row;
 }
 
-export const readPaper = async (database: Database, id: Id): Promise<PaperWork> => shown(await rowOf(database, id));
+/** A photo with what was last lifted from it. */
+async function shown(database: Database, { id, session, width, height, found, createdAt }: Row): Promise<PaperWork> {
+  const [last] = await database.select().from(lifts).where(eq(lifts.paper, id)).orderBy(desc(lifts.lift)).limit(1);
+  return { id, session, width, height, found, settings: last?.settings ?? null, page: last?.page ?? null, loops: last?.loops ?? [], createdAt: createdAt.getTime() };
+}
 
-/** Photos of a session's paper, or those that belong to none; the first taken first. */
-export async function listPapers(database: Database, session: Id | null): Promise<PaperWork[]> {
-  return (await database.select().from(papers).where(session ? eq(papers.session, session) : isNull(papers.session)).orderBy(asc(papers.createdAt), asc(papers.id)).limit(200)).map(shown);
+export const readPaper = async (database: Database, id: Id): Promise<PaperWork> => shown(database, await rowOf(database, id));
+
+/** Photos of a session's paper, the first taken first. */
+export async function listPapers(database: Database, session: Id): Promise<PaperWork[]> {
+  const rows = await database.select().from(papers).where(eq(papers.session, session)).orderBy(asc(papers.createdAt), asc(papers.id)).limit(200);
+  return Promise.all(rows.map((row) => shown(database, row)));
 }
 
 /** Keeps a photo. @param made `photo` as it came, `shown` small and upright */
-export async function keepPaper(database: Database, made: { id: Id; session: Id | null; photo: Blob; shown: Blob; width: number; height: number; found: FoundPage | null }): Promise<PaperWork> {
+export async function keepPaper(database: Database, made: { id: Id; session: Id; photo: Blob; shown: Blob; width: number; height: number; found: FoundPage | null }): Promise<PaperWork> {
   await database.transaction(async (tx) => {
     await tx.insert(blobs).values([made.photo, made.shown]).onConflictDoNothing();
     await tx.insert(papers).values({ ...made, photo: made.photo.sha256, shown: made.shown.sha256 });
@@ -35,28 +41,28 @@ export async function keepPaper(database: Database, made: { id: Id; session: Id 
 
 /** What was lifted, on a fresh page of the paper's size. Poses joined to an earlier lifting keep theirs until they are joined anew. */
 export async function keepLifted(database: Database, id: Id, made: { settings: Lifting; ink: Blob; width: number; height: number; loops: readonly (readonly Point[])[] }): Promise<PaperWork> {
-  const { settings, ink, width, height, loops } = made;
+  const { ink, settings, ...fields } = made;
   await rowOf(database, id);
   await database.transaction(async (tx) => {
     const page = newId();
+    const [last] = await tx.select({ lift: max(lifts.lift) }).from(lifts).where(eq(lifts.paper, id));
+    const lift = (last?.lift ?? 0) + 1;
     await tx.insert(blobs).values(ink).onConflictDoNothing();
-    const { lift } = (await tx.select({ lift: papers.lift }).from(papers).where(eq(papers.id, id)))[0] ?? { lift: 0 };
-    await layPage(tx, page, inkPage(page, newId, { paper: id, lift: lift + 1, pixels: { width, height }, size: settings }));
-    await tx.update(papers).set({ settings, ink: ink.sha256, inkWidth: width, inkHeight: height, loops, lift: lift + 1, page }).where(eq(papers.id, id));
+    await layPage(tx, page, inkPage(page, newId, { paper: id, lift, pixels: { width: made.width, height: made.height }, size: settings }));
+    await tx.insert(lifts).values({ paper: id, lift, settings, ink: ink.sha256, page, ...fields });
   });
   return readPaper(database, id);
 }
 
-/** The files behind a photo of paper. */
-export async function readPaperFiles(database: Database, id: Id): Promise<{ photo: string; shown: string; mime: string }> {
+/** The files behind a photo of paper, by their names. */
+export async function readPaperFiles(database: Database, id: Id): Promise<{ photo: string; shown: string }> {
   const { photo, shown: small } = await rowOf(database, id);
-  const [blob] = await database.select().from(blobs).where(eq(blobs.sha256, photo));
-  return { photo, shown: small, mime: blob?.mime ?? 'image/jpeg' };
+  return { photo, shown: small };
 }
 
-/** The ink that was lifted from a photo, a PNG with transparent paper. @throws Gone where nothing was lifted */
-export async function readInk(database: Database, id: Id): Promise<{ sha256: string; width: number; height: number }> {
-  const { ink, inkWidth, inkHeight } = await rowOf(database, id);
-  if (!ink || !inkWidth || !inkHeight) throw new Gone('Nothing has been lifted from this photo yet.');
-  return { sha256: ink, width: inkWidth, height: inkHeight };
+/** The ink that was lifted from a photo at one time, a PNG with transparent paper. @throws Gone where there is no such lifting */
+export async function readInk(database: Database, paper: Id, lift: number): Promise<{ sha256: string; width: number; height: number }> {
+  const [row] = await database.select({ sha256: lifts.ink, width: lifts.width, height: lifts.height }).from(lifts).where(and(eq(lifts.paper, paper), eq(lifts.lift, lift)));
+  if (!row) throw new Gone('This was not lifted from the photo.');
+  return row;
 }

@@ -207,10 +207,10 @@ export const poses = pgTable('poses', {
   foreignKey({ columns: [t.session], foreignColumns: [sessions.id] }).onDelete('cascade'),
 ]);
 
-/** Photographs of paper, and what was lifted from them. */
+/** Photographs of paper. */
 export const papers = pgTable('papers', {
   id: text('id').primaryKey(),
-  session: text('session').references(() => sessions.id, { onDelete: 'cascade' }),
+  session: text('session').notNull().references(() => sessions.id, { onDelete: 'cascade' }),
   photo: text('photo').notNull().references(() => blobs.sha256),
   shown: text('shown').notNull().references(() => blobs.sha256),
   /** Of the photo held upright, pixels. */
@@ -218,17 +218,23 @@ export const papers = pgTable('papers', {
   height: integer('height').notNull(),
   /** Where the page was found; null where none was. */
   found: jsonb('found').$type<FoundPage>(),
-  settings: jsonb('settings').$type<Lifting>(),
-  ink: text('ink').references(() => blobs.sha256),
-  inkWidth: integer('ink_width'),
-  inkHeight: integer('ink_height'),
-  /** Proposed round what lies together on the paper. */
-  loops: jsonb('loops').$type<readonly (readonly Point[])[]>().notNull().default([]),
-  /** How often it has been lifted. */
-  lift: integer('lift').notNull().default(0),
-  page: text('page').references(() => pages.id),
   createdAt: created(),
 }, (t) => [index('papers_session').on(t.session, t.createdAt), check('papers_size', sql`${t.width} > 0 and ${t.height} > 0`)]);
+
+/** What was lifted from a photo, each time on a page of its own, numbered from 1; all stay, since poses keep theirs. */
+export const lifts = pgTable('lifts', {
+  paper: text('paper').notNull().references(() => papers.id, { onDelete: 'cascade' }),
+  lift: integer('lift').notNull(),
+  settings: jsonb('settings').notNull().$type<Lifting>(),
+  ink: text('ink').notNull().references(() => blobs.sha256),
+  /** Of the ink, pixels. */
+  width: integer('width').notNull(),
+  height: integer('height').notNull(),
+  /** Proposed round what lies together on the paper. */
+  loops: jsonb('loops').notNull().$type<readonly (readonly Point[])[]>(),
+  page: text('page').notNull().references(() => pages.id),
+  createdAt: created(),
+}, (t) => [primaryKey({ columns: [t.paper, t.lift] }), check('lifts_lift', sql`${t.lift} > 0`)]);
 
 /** Phones and other devices that have been let in. The token itself is known to the device alone. */
 export const guests = pgTable('guests', {

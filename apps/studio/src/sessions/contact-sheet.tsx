@@ -26,6 +26,7 @@ export function ContactSheet({ session }: { readonly session: Session }) {
   const leftHanded = useDesk((state) => state.desk.leftHanded);
   const { study, start, busy } = useStart();
   const [noteSession] = useNoteSessionMutation();
+  const [title, setTitle] = useState(session.title);
   const [lesson, setLesson] = useState(session.lesson);
   const [open, setOpen] = useState<Id | null>(null);
   // What was drawn while the desk was away is sent first; then the drawings are looked at anew.
@@ -72,6 +73,7 @@ export function ContactSheet({ session }: { readonly session: Session }) {
           <PoseCard key={`${pose.id} ${sent}`} session={session} pose={pose} place={i + 1} width={single ? '100%' : wide ? 340 : '100%'} height={single ? (wide ? 430 : 270) : wide ? 210 : 190} onOpen={() => setOpen(pose.id)} />
         ))}
       </View>
+      <Field label="A name for this session" value={title} onChangeText={setTitle} onBlur={() => title.trim() !== session.title && void noteSession({ id: session.id, patch: { title } })} maxLength={80} />
       <Field label="The lesson of the day" value={lesson} onChangeText={setLesson} onBlur={() => lesson !== session.lesson && void noteSession({ id: session.id, patch: { lesson } })} multiline maxLength={4000} testID="lesson" />
     </Screen>
   );

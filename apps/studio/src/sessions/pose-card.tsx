@@ -1,14 +1,13 @@
 import { useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { standingIn } from '@deft/core';
-import type { Pose, Session } from '@deft/contract';
+import { factsOf, type Pose, type Session } from '@deft/contract';
 import { previewOf, useNotePoseMutation } from '../data/api';
 import { DrawnPage, thingsOf } from '../ui/drawn-page';
 import { WordAct } from '../ui/acts';
 import { PaperCard } from '../ui/paper-card';
 import { usePalette } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
-import { factsOf } from './facts';
 
 /** Below this share of its cell's height a figure stands small in it. */
 const SMALL = 0.6;

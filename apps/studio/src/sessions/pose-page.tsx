@@ -18,12 +18,14 @@ interface PosePageProps {
   /** Something may be drawn. */
   readonly drawing: boolean;
   readonly look: Look;
+  /** The view is turned over, as the picture is. */
+  readonly mirrored: boolean;
   readonly onContact: (down: boolean) => void;
-  readonly onReady: (page: Id, stands: { keeper: PageKeeper; surface: Surface }) => void;
+  readonly onReady: (page: Id, keeper: PageKeeper) => void;
 }
 
 /** A page to draw a pose on. The next pose's page is opened before the bell and lies ready. */
-export function PosePage({ page, region, active, drawing, look, onContact, onReady }: PosePageProps) {
+export function PosePage({ page, region, active, drawing, look, mirrored, onContact, onReady }: PosePageProps) {
   const keeper = usePage(page);
   const [stands, setStands] = useState<{ surface: Surface; hand: DrawHand } | null>(null);
   const desk = useDesk((state) => state.desk);
@@ -34,13 +36,16 @@ export function PosePage({ page, region, active, drawing, look, onContact, onRea
   }, []);
   useEffect(() => stands?.hand.take({ ...drawSetting(desk, null), symmetry: false }), [stands, desk]);
   useEffect(() => {
-    if (keeper && stands && active) onReady(page, { keeper, surface: stands.surface });
+    if (keeper && stands && active) onReady(page, keeper);
   }, [keeper, stands, active, onReady, page]);
   useEffect(() => {
     const { surface } = stands ?? {};
     surface?.enable(active && drawing);
     surface?.watchContact(active ? onContact : null);
   }, [stands, active, drawing, onContact]);
+  useEffect(() => {
+    if (stands && stands.surface.painter.view.mirrored !== mirrored) stands.surface.mirror();
+  }, [stands, mirrored]);
   return (
     <View style={{ position: 'absolute', inset: 0, visibility: active ? 'visible' : 'hidden', pointerEvents: active ? 'auto' : 'none' } as object}>
       {keeper ? <PageView keeper={keeper} region={region} waiting={!active} onSurface={onSurface} /> : null}

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { newBlock } from '@deft/core';
-import type { Pose, Session } from '@deft/contract';
+import { factsOf, type Pose, type Session } from '@deft/contract';
 import { useNotePoseMutation } from '../data/api';
 import { useStart } from '../data/use-start';
 import { MainAct, WordAct } from '../ui/acts';
@@ -9,7 +9,6 @@ import { Field } from '../ui/field';
 import { Panel } from '../ui/panel';
 import { Words } from '../ui/words';
 import { Replay } from './replay';
-import { factsOf } from './facts';
 
 /** How many drawings of one picture lie beside each other. */
 const VARIANTS = 4;

@@ -1,14 +1,13 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { View } from 'react-native';
-import { strokePoints, thingsOfType, withinRegion, type Id, type Region, type Stroke, type Thing } from '@deft/core';
+import { strokePoints, withinRegion, type Id, type Region, type Stroke, type Thing } from '@deft/core';
 import { inkOn, pictureOfPage, thingsOf } from '../ui/drawn-page';
 import { WordAct } from '../ui/acts';
 import { Slider } from '../ui/slider';
 import { Words } from '../ui/words';
 import { minutesAndSeconds } from './words';
 
-/** A pause between two strokes is shown no longer than this, milliseconds. */
-const LONGEST_PAUSE = 1500;
+/** Between two strokes, however long one looked in truth, milliseconds. */
 const PAUSE = 250;
 const SPEEDS = [1, 2, 5, 10] as const;
 
@@ -18,14 +17,14 @@ export function timesOf(strokes: readonly Stroke[]): { begins: number; ends: num
   return strokes.map((stroke) => {
     const lasts = strokePoints(stroke).at(-1)?.time ?? 0;
     const begins = at;
-    at = begins + lasts + Math.min(LONGEST_PAUSE, PAUSE);
+    at = begins + lasts + PAUSE;
     return { begins, ends: begins + lasts };
   });
 }
 
-/** What of a page was drawn by a moment of its replay. */
-function drawnBy(things: ReadonlyMap<Id, Thing>, strokes: readonly Stroke[], times: readonly { ends: number; begins: number }[], at: number): ReadonlyMap<Id, Thing> {
-  const yet = new Set(strokes.filter((_, i) => (times[i]?.begins ?? 0) > at).map(({ id }) => id));
+/** A page with no more than its first strokes. */
+function withFirst(things: ReadonlyMap<Id, Thing>, strokes: readonly Stroke[], count: number): ReadonlyMap<Id, Thing> {
+  const yet = new Set(strokes.slice(count).map(({ id }) => id));
   return new Map([...things].filter(([id]) => !yet.has(id)));
 }
 
@@ -49,7 +48,7 @@ export function Replay({ page, region, title }: { readonly page: Id; readonly re
     };
   }, [page, region]);
   // Things come in the order in which they were drawn.
-  const strokes = useMemo(() => (things ? thingsOfType(things, 'stroke').sort((a, b) => [...things.keys()].indexOf(a.id) - [...things.keys()].indexOf(b.id)) : []), [things]);
+  const strokes = useMemo(() => [...(things?.values() ?? [])].filter((thing): thing is Stroke => thing.type === 'stroke'), [things]);
   const times = useMemo(() => timesOf(strokes), [strokes]);
   const whole = times.at(-1)?.ends ?? 0;
   const last = useRef(0);
@@ -66,14 +65,14 @@ export function Replay({ page, region, title }: { readonly page: Id; readonly re
     frame = requestAnimationFrame(step);
     return () => cancelAnimationFrame(frame);
   }, [speed, whole]);
-  const shown = things && times.filter(({ begins }) => begins <= at).length;
-  const source = useMemo(() => (things ? pictureOfPage(drawnBy(things, strokes, times, at), inked, region) : null), [things, inked, region, shown]); // eslint-disable-line react-hooks/exhaustive-deps -- a stroke shows whole, so that only their number counts
+  const shown = times.filter(({ begins }) => begins <= at).length;
+  const source = useMemo(() => (things ? pictureOfPage(withFirst(things, strokes, shown), inked, region) : null), [things, strokes, inked, region, shown]);
   return (
     <View style={{ gap: 4 }} testID="replay">
       <View style={{ height: 300, backgroundColor: '#FBF8F1' }}>{source ? <img src={source} alt={`${title}, as it was drawn`} style={{ width: '100%', height: '100%', objectFit: 'contain' }} /> : null}</View>
       {things && strokes.length === 0 ? <Words size={13} soft>There is no stroke to replay here.</Words> : (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center' }}>
-          <Slider label="Stroke" value={at} least={0} most={Math.max(1, whole)} step={1} shown={`${shown ?? 0} of ${strokes.length}, ${minutesAndSeconds(at)}`} onChange={(value) => { setSpeed(null); setAt(value); }} />
+          <Slider label="Stroke" value={at} least={0} most={Math.max(1, whole)} step={1} shown={`${shown} of ${strokes.length}, ${minutesAndSeconds(at)}`} onChange={(value) => { setSpeed(null); setAt(value); }} />
           {SPEEDS.map((one) => <WordAct key={one} small label={`${one} ×`} on={speed === one} onPress={() => { if (at >= whole) setAt(0); setSpeed(one); }} />)}
           <WordAct small label="stop" on={speed === null} onPress={() => setSpeed(null)} />
         </View>

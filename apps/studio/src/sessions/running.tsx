@@ -8,7 +8,6 @@ import type { PageKeeper } from '../data/page-keeper';
 import { useDesk, useDeskDispatch } from '../data/store';
 import { useThings } from '../data/use-page';
 import { NO_LOOK, type Look } from '../page/second-look';
-import type { Surface } from '../page/surface';
 import { WordAct } from '../ui/acts';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
@@ -26,7 +25,7 @@ import { adviceFor, doingWords, minutesAndSeconds } from './words';
 /** How long a pose waits for its page before it is held, milliseconds. */
 const PATIENCE = 250;
 
-/** The pages to have open: that of the pose which runs, and that of the next, once each. */
+/** Poses whose pages are to be open: the one that runs, and the next where it is on another page. */
 function pagesOf(poses: readonly (Pose | undefined)[]): Pose[] {
   const drawn = poses.filter((pose): pose is Pose => pose !== undefined && pose.step.ground !== 'on paper');
   return drawn.filter((pose, i) => drawn.findIndex(({ page }) => page === pose.page) === i);
@@ -43,14 +42,14 @@ export function Running({ session }: { readonly session: Session }) {
   const { poses } = session;
   const pose = poses[Math.min(clock.current, poses.length - 1)];
   const next = poses.find((_, i) => i > clock.current && !clock.poses[i]?.over);
-  const [stands, setStands] = useState<{ page: Id; keeper: PageKeeper; surface: Surface } | null>(null);
+  const [stands, setStands] = useState<{ page: Id; keeper: PageKeeper } | null>(null);
   const [look, setLook] = useState<Look>(NO_LOOK);
   const [mirrored, setMirrored] = useState(false);
   const doing = doingOf(clock);
   const held = clock.phase === 'held';
   const paper = pose?.step.ground === 'on paper';
   const here = stands?.page === pose?.page ? stands : null;
-  const onReady = useCallback((page: Id, { keeper, surface }: { keeper: PageKeeper; surface: Surface }) => setStands({ page, keeper, surface }), []);
+  const onReady = useCallback((page: Id, keeper: PageKeeper) => setStands({ page, keeper }), []);
   const onContact = useCallback((down: boolean): void => say({ kind: down ? 'pen down' : 'pen up' }), [say]);
   // A page that has not come cannot be drawn on: the time does not run away meanwhile.
   const things = useThings(here?.keeper ?? null, ['page']);
@@ -66,10 +65,7 @@ export function Running({ session }: { readonly session: Session }) {
   }, [lacking, doing, say]);
   useAwake(clock.phase === 'running');
   useBells(watch);
-  const mirror = (): void => {
-    setMirrored(!mirrored);
-    here?.surface.mirror();
-  };
+  const mirror = (): void => setMirrored(!mirrored);
   useSessionKeys(held, (act) => {
     switch (act) {
       case 'hold': return say({ kind: held ? 'go on' : 'hold' });
@@ -108,7 +104,7 @@ export function Running({ session }: { readonly session: Session }) {
         {paper ? null : (
           <View style={{ flex: away ? (wide ? 5 : 8) : wide ? 5 : 6 }}>
             {pagesOf([pose, next]).map((one) => (
-              <PosePage key={one.page} page={one.page} region={one.page === pose.page ? pose.region : one.region} active={one.page === pose.page} drawing={clock.phase === 'running' && doing === 'draw'} look={look} onContact={onContact} onReady={onReady} />
+              <PosePage key={one.page} page={one.page} region={one.region} mirrored={mirrored} active={one.page === pose.page} drawing={clock.phase === 'running' && doing === 'draw'} look={look} onContact={onContact} onReady={onReady} />
             ))}
           </View>
         )}

@@ -1,4 +1,6 @@
-import { planPictures, type Block, type Choice, type Doing, type Ground, type Plan, type Source } from '@deft/core';
+import { planPictures, spokenTime as spoken, type Block, type Choice, type Doing, type Ground, type Plan, type Source } from '@deft/core';
+
+export { spoken };
 
 /** What a block's length is good for, by its seconds, in a word and in a line. */
 export function goodFor(seconds: number): string {
@@ -18,12 +20,6 @@ export function adviceFor(seconds: number): string {
 export function minutesAndSeconds(ms: number): string {
   const seconds = Math.max(0, Math.ceil(ms / 1000));
   return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
-}
-
-export function spoken(ms: number): string {
-  const seconds = Math.round(ms / 1000);
-  if (seconds >= 3600) return `${Math.floor(seconds / 3600)} h${Math.round((seconds % 3600) / 60) ? ` ${Math.round((seconds % 3600) / 60)} min` : ''}`;
-  return seconds < 120 && seconds !== 60 ? `${seconds} s` : `${Math.floor(seconds / 60)} min${seconds % 60 ? ` ${seconds % 60} s` : ''}`;
 }
 
 export const poses = (count: number): string => `${count} ${count === 1 ? 'pose' : 'poses'}`;

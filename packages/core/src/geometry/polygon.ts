@@ -47,3 +47,13 @@ export function thinned<P extends Point>(line: readonly P[], tolerance: number):
   }
   return line.filter((_, i) => keep[i]);
 }
+
+/** Area of a polygon, whichever way it goes round (the shoelace formula). */
+export function polygonArea(outline: readonly Point[]): number {
+  let sum = 0;
+  for (const [i, p] of outline.entries()) {
+    const q = outline[(i + 1) % outline.length] as Point;
+    sum += p.x * q.y - q.x * p.y;
+  }
+  return Math.abs(sum) / 2;
+}

@@ -1,4 +1,5 @@
 import { homography, type Quad } from '../geometry/homography.ts';
+import { polygonArea } from '../geometry/polygon.ts';
 import type { Rgb } from './picture.ts';
 
 /**
@@ -12,7 +13,7 @@ export function layFlat(photo: Rgb, corners: Quad, size: { width: number; height
   const { width, height } = size;
   const toPhoto = homography([{ x: 0, y: 0 }, { x: width, y: 0 }, { x: width, y: height }, { x: 0, y: height }], corners);
   const data = new Uint8Array(width * height * 3);
-  const finer = Math.max(1, Math.min(4, Math.round(Math.sqrt(areaOf(corners) / (width * height)))));
+  const finer = Math.max(1, Math.min(4, Math.round(Math.sqrt(polygonArea(corners) / (width * height)))));
   const sum = [0, 0, 0];
   for (let y = 0; y < height; y += 1) {
     for (let x = 0; x < width; x += 1) {
@@ -36,13 +37,4 @@ export function layFlat(photo: Rgb, corners: Quad, size: { width: number; height
     }
   }
   return { width, height, data };
-}
-
-function areaOf(quad: Quad): number {
-  let sum = 0;
-  for (let i = 0; i < 4; i += 1) {
-    const [p, q] = [quad[i], quad[(i + 1) % 4]] as [Quad[0], Quad[0]];
-    sum += p.x * q.y - q.x * p.y;
-  }
-  return Math.abs(sum) / 2;
 }

@@ -2,3 +2,4 @@ export * from './choose.ts';
 export * from './clock.ts';
 export * from './plan.ts';
 export * from './read-time.ts';
+export * from './spoken-time.ts';

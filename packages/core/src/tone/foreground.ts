@@ -1,6 +1,6 @@
 import { contours } from 'd3-contour';
 import type { Point } from '../geometry/point.ts';
-import { thinned } from '../geometry/polygon.ts';
+import { polygonArea, thinned } from '../geometry/polygon.ts';
 import { labOf } from './lab.ts';
 import { regions, type Mask } from './mask.ts';
 
@@ -108,12 +108,6 @@ export function outlineOf({ width, height, bits }: Mask, tolerance = TOLERANCE *
   for (let y = 0; y < height; y += 1) for (let x = 0; x < width; x += 1) padded[(y + 1) * (width + 2) + x + 1] = bits[y * width + x] as number;
   const [found] = contours().size([width + 2, height + 2]).thresholds([0.5])(padded);
   const rings = (found?.coordinates ?? []).map(([ring]) => (ring ?? []).map(([x = 0, y = 0]) => ({ x: x - 1, y: y - 1 })));
-  const [longest] = rings.sort((p, q) => areaOf(q) - areaOf(p));
+  const [longest] = rings.sort((p, q) => polygonArea(q) - polygonArea(p));
   return longest ? thinned(longest, tolerance).slice(0, -1) : [];
 }
-
-const areaOf = (ring: readonly Point[]): number =>
-  Math.abs(ring.reduce((sum, p, i) => {
-    const q = ring[(i + 1) % ring.length] as Point;
-    return sum + p.x * q.y - q.x * p.y;
-  }, 0)) / 2;
