@@ -69,6 +69,8 @@ for (const { name, viewport, hasTouch } of [{ name: 'phone', viewport: { width: 
       await page.goto(`${desk.address}/sessions/${session.id}`);
       for (const [i, pose] of session.poses.entries()) {
         await expect(page.getByText(`${i + 1} of 4, movement first`)).toBeVisible();
+        // Before its page has come a pose does not begin.
+        await expect(page.getByTestId('hold')).toBeVisible();
         const [a, , c] = pose.region!;
         await draw(page, pointer, { x: a!.x, y: a!.y, width: c!.x - a!.x, height: c!.y - a!.y });
         await expect.poll(() => strokes(pose.page)).toBe(i + 1);

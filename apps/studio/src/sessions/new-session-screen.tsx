@@ -62,16 +62,16 @@ export function NewSessionScreen() {
           <Plans title="Lying ready" plans={READY_PLANS} busy={busy} onStart={begin} onChange={(plan) => setEditing({ id: newId(), plan: { ...plan, title: `${plan.title}, mine` }, kept: false })} />
           <View style={{ alignItems: 'flex-start', marginTop: -10 }}><WordAct label="Make a plan of your own" onPress={() => setEditing({ id: newId(), plan: FIRST, kept: false })} /></View>
           <View style={{ flexDirection: wide ? 'row' : 'column', gap: wide ? 30 : 8 }}>
-            <Acts about="Which pictures">
+            <View style={{ flex: wide ? 1 : undefined }}><Acts about="Which pictures">
               {CHOICES.map((choice) => <WordAct key={choice} small label={CHOICE_WORDS[choice]} on={timed.choice === choice} onPress={() => dispatch(setTimed({ choice }))} />)}
               <WordAct small label="half of them the other way round" on={timed.flip} onPress={() => dispatch(setTimed({ flip: !timed.flip }))} />
-            </Acts>
-            <Acts about="While it runs">
+            </Acts></View>
+            <View style={{ flex: wide ? 1 : undefined }}><Acts about="While it runs">
               <WordAct small label="sounds" on={timed.sounds} onPress={() => dispatch(setTimed({ sounds: !timed.sounds }))} />
               <WordAct small label="shake the phone" on={timed.shakes} onPress={() => dispatch(setTimed({ shakes: !timed.shakes }))} />
               <WordAct small label="let a phone join ›" spoken="Let a phone join" onPress={() => router.push('/door')} />
               <WordAct small label="time in figures" on={timed.figures} onPress={() => dispatch(setTimed({ figures: !timed.figures }))} />
-            </Acts>
+            </Acts></View>
           </View>
         </>
       ) : null}
