@@ -25,6 +25,24 @@ let names = 0;
 const newJournal = (): Promise<Journal> => Journal.open(`journal-${(names += 1)}`);
 
 describe('a page kept in the browser', () => {
+  test('counts what has changed by its type, so that whoever listens late knows what was missed', async () => {
+    const desk = new Desk();
+    const keeper = new PageKeeper(PAGE, await newJournal(), desk.send);
+    await keeper.open();
+    const before = [keeper.changesOf(['sheet']), keeper.changesOf(['stroke'])];
+    await keeper.commit({ add: [sheet(1)] });
+    await keeper.sync();
+    expect(keeper.changesOf(['sheet'])).toBeGreaterThan(before[0]!);
+    const strokes = keeper.changesOf(['stroke']);
+    await keeper.commit({ add: [sheet(2)] });
+    expect(keeper.changesOf(['stroke'])).toBe(strokes);
+    const sheets = keeper.changesOf(['sheet']);
+    // What is taken away is known by what it was.
+    await keeper.commit({ remove: [sheet(2).id] });
+    expect(keeper.changesOf(['sheet'])).toBeGreaterThan(sheets);
+    keeper.close();
+  });
+
   test('shows at once what the desk has not confirmed, and sends it when the desk is back', async () => {
     const desk = new Desk();
     desk.away = true;

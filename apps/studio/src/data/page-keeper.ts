@@ -1,4 +1,4 @@
-import { Replica, type Answer, type Change, type Id, type Operation, type Thing } from '@deft/core';
+import { Replica, type Answer, type Change, type Id, type Operation, type Thing, type ThingType } from '@deft/core';
 import type { Journal } from './journal';
 import { newId } from './new-id';
 
@@ -65,6 +65,9 @@ export class PageKeeper {
   readonly replica: Replica;
   readonly #listeners = new Set<Listener>();
   readonly #stateListeners = new Set<() => void>();
+  /** What each thing was last known to be, and how often each type has changed; 'any' where that is not known. */
+  readonly #types = new Map<Id, ThingType | 'any'>();
+  readonly #changes = new Map<ThingType | 'any', number>();
   #state: SaveState = 'saving';
   #refused: string | null = null;
   #writing: Promise<unknown> = Promise.resolve();
@@ -124,6 +127,11 @@ export class PageKeeper {
   onChange(listener: Listener): () => void {
     this.#listeners.add(listener);
     return () => this.#listeners.delete(listener);
+  }
+
+  /** How often things of these types have changed: the same number, the same things. */
+  changesOf(types: readonly ThingType[]): number {
+    return [...types, 'any' as const].reduce((sum, type) => sum + (this.#changes.get(type) ?? 0), 0);
   }
 
   onState(listener: () => void): () => void {
@@ -224,6 +232,12 @@ export class PageKeeper {
   }
 
   #tell(changed: ReadonlySet<Id>): void {
+    for (const id of changed) {
+      const type = this.things.get(id)?.type ?? this.#types.get(id) ?? 'any';
+      this.#types.set(id, type);
+      this.#changes.set(type, (this.#changes.get(type) ?? 0) + 1);
+    }
+    if (changed.size === 0) this.#changes.set('any', (this.#changes.get('any') ?? 0) + 1);
     for (const listener of this.#listeners) listener(changed);
   }
 }

@@ -1,4 +1,4 @@
-import { useEffect, useReducer, useState, useSyncExternalStore } from 'react';
+import { useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import type { Id, ThingType } from '@deft/core';
 import { Journal } from './journal';
 import { PageKeeper, sendToDesk, type SaveState } from './page-keeper';
@@ -73,23 +73,11 @@ export function useSaveState(keeper: PageKeeper): SaveState {
   return useSyncExternalStore((listener) => keeper.onState(listener), () => keeper.state);
 }
 
-/** Renders again when things of the given kinds change; never for a stroke alone unless asked. */
+/** Renders again when things of the given kinds change, also between being rendered and listening; never for a stroke alone unless asked. */
 export function useThings(keeper: PageKeeper | null, types: readonly ThingType[]): PageKeeper['things'] {
-  const [, again] = useReducer((n: number) => n + 1, 0);
-  const key = types.join();
-  useEffect(() => {
-    if (!keeper) return undefined;
-    const wanted = new Set(key.split(','));
-    const known = new Map<Id, string>([...keeper.things].map(([id, thing]) => [id, thing.type]));
-    return keeper.onChange((changed) => {
-      let matters = changed.size === 0;
-      for (const id of changed) {
-        const type = keeper.things.get(id)?.type ?? known.get(id);
-        if (type) known.set(id, type);
-        if (type && wanted.has(type)) matters = true;
-      }
-      if (matters) again();
-    });
-  }, [keeper, key]);
-  return keeper?.things ?? new Map();
+  const listen = useCallback((told: () => void) => keeper?.onChange(told) ?? (() => undefined), [keeper]);
+  useSyncExternalStore(listen, () => keeper?.changesOf(types) ?? 0);
+  return keeper?.things ?? NO_THINGS;
 }
+
+const NO_THINGS: PageKeeper['things'] = new Map();
