@@ -1,6 +1,9 @@
 import { spokenTime } from '@deft/core';
 import type { Pose } from './sessions.ts';
 
+/** Poses that a session came to before it was ended. */
+export const begunOf = (poses: readonly Pose[]): readonly Pose[] => poses.filter(({ drawnMs }) => drawnMs !== null);
+
 /** What there is to say of how a pose went: real, planned and held time, and its way. */
 export function factsOf({ step, drawnMs, heldMs, addedMs, skipped, flipped }: Pose): string[] {
   const drawn = step.ground === 'on paper' ? `${spokenTime(step.seconds * 1000)} on paper` : `${spokenTime(drawnMs ?? 0)} drawn of ${spokenTime(step.seconds * 1000)}`;

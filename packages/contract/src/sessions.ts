@@ -38,6 +38,7 @@ export interface SessionBrief {
   readonly title: string;
   readonly createdAt: number;
   readonly over: boolean;
+  /** Of its poses; once it is over, of those that it came to. */
   readonly count: number;
   readonly drawnMs: number;
   readonly starred: number;

@@ -1,6 +1,6 @@
 import PDFDocument from 'pdfkit';
 import sharp from 'sharp';
-import { factsOf, type Pose, type Session } from '@deft/contract';
+import { begunOf, factsOf, type Pose, type Session } from '@deft/contract';
 import type { Id } from '@deft/core';
 import type { BlobFiles } from '../store/blob-files.ts';
 import type { Store } from '../store/store.ts';
@@ -55,7 +55,8 @@ async function picturesOf(store: Store, files: BlobFiles, pose: Pose, x: number,
 
 /** A session's poses on sheets with so many rows each, the credits under the last. */
 async function lay(store: Store, files: BlobFiles, session: Session, rows: number): Promise<Laid[]> {
-  const { poses, lesson, set, createdAt } = session;
+  const { lesson, set, createdAt } = session;
+  const poses = begunOf(session.poses);
   const references = await Promise.all([...new Set(poses.map(({ reference }) => reference.id))].map((id) => store.readReference(id)));
   const credits = references.map(creditLine).join('\n');
   const title = `${session.title || set.title}, ${new Date(createdAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })}`;
@@ -82,7 +83,7 @@ async function lay(store: Store, files: BlobFiles, session: Session, rows: numbe
 /** A session's contact sheet as one PNG, credits underneath. @throws Gone where there is no such session */
 export async function sheetPng(store: Store, files: BlobFiles, id: Id): Promise<Buffer> {
   const session = await store.readSession(id);
-  const [sheet] = await lay(store, files, session, Math.max(1, Math.ceil(session.poses.length / COLUMNS)));
+  const [sheet] = await lay(store, files, session, Math.max(1, Math.ceil(begunOf(session.poses).length / COLUMNS)));
   const { words, pictures, height } = sheet as Laid;
   const px = (points: number): number => Math.round(points / POINTS_PER_PIXEL);
   const written = await Promise.all(words.map(async (w) => ({ ...w, picture: await wordsPicture(w.words, w.letters, px(w.width)) })));

@@ -1,12 +1,14 @@
 import sharp, { type Sharp } from 'sharp';
 import { MOST_PIXELS, type FoundPage, type Four, type Lifting } from '@deft/contract';
-import { findPage, layFlat, liftInk, loopsRound, type Point, type Rgb } from '@deft/core';
+import { findPage, layFlat, liftInk, loopsRound, polygonArea, type Point, type Rgb } from '@deft/core';
 import { madePage, madePhoto, madeConditions, type MadeLayout, type MadeLine } from '@deft/camera';
 import { NotAPicture } from './not-a-picture.ts';
 import { kindOf } from './picture-kind.ts';
 
-/** Longer side at which a photo is looked through, and from which ink is lifted, pixels. */
+/** Longer side at which a photo is looked through, pixels. */
 const LOOKED = 2000;
+/** Ink is lifted from a photo that shows the page this often as large as it is made, by area, and no larger than so. */
+const FINER = 2;
 const LIFTED_FROM = 3600;
 /** Longer side of what is shown to set corners on, and of the lifted page. */
 const SHOWN = 1400;
@@ -69,18 +71,22 @@ export async function findPaper(path: string): Promise<Photographed> {
 
 /** Lays a photographed page flat and lifts what was drawn on it. @param wanted how many drawings there should be, where that is known */
 export async function liftPaper(path: string, { corners, width, height, faint }: Lifting, photoWidth: number, wanted: number | null): Promise<LiftedPaper> {
-  const photo = await pixels(path, LIFTED_FROM);
-  const by = photo.width / photoWidth;
   const scale = PAGE / Math.max(width, height);
   const size = { width: Math.round(width * scale), height: Math.round(height * scale) };
+  const head = await opened(path).metadata();
+  const enough = Math.sqrt((FINER * size.width * size.height) / Math.max(1, polygonArea(corners)));
+  const photo = await pixels(path, Math.round(Math.min(LIFTED_FROM, enough * Math.max(head.width, head.height))));
+  const by = photo.width / photoWidth;
   const flat = layFlat(photo, corners.map(({ x, y }) => ({ x: x * by, y: y * by })) as unknown as Four, size);
   const { alpha, colour, mask } = liftInk(flat, { faint });
   const rgba = new Uint8Array(size.width * size.height * 4);
   for (let i = 0; i < alpha.length; i += 1) {
-    rgba.set(colour, 4 * i);
+    rgba[4 * i] = colour[0];
+    rgba[4 * i + 1] = colour[1];
+    rgba[4 * i + 2] = colour[2];
     rgba[4 * i + 3] = Math.round(255 * (alpha[i] as number));
   }
-  const ink = await sharp(rgba, { raw: { ...size, channels: 4 } }).png({ compressionLevel: 7 }).toBuffer();
+  const ink = await sharp(rgba, { raw: { ...size, channels: 4 } }).png({ compressionLevel: 5 }).toBuffer();
   const loops = loopsRound(mask, wanted, width > SPREAD * height).map((loop) => loop.map(({ x, y }) => ({ x: x / scale, y: y / scale })));
   return { ink, ...size, loops };
 }

@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { ClockChange, KeptPlan, Pose, PosePatch, PosePicture, Session, SessionBrief, SessionPatch } from '@deft/contract';
 import { cellOutlines, cellsFor, PAGE_SIZE, type Choice, type Id, type Plan, type Step } from '@deft/core';
 import { newId } from '../ids.ts';
@@ -38,7 +38,7 @@ export async function readSession(database: Database, id: Id): Promise<Session> 
 
 /** The newest sessions, without their poses. */
 export async function listSessions(database: Database): Promise<SessionBrief[]> {
-  const rows = await database.select({ session: sessions, set: sets.title, count: count(poses.id), drawnMs: sql<number>`coalesce(sum(${poses.drawnMs}), 0)`.mapWith(Number), starred: sql<number>`count(*) filter (where ${poses.starred})`.mapWith(Number) })
+  const rows = await database.select({ session: sessions, set: sets.title, count: sql<number>`case when ${sessions.over} then count(${poses.drawnMs}) else count(${poses.id}) end`.mapWith(Number), drawnMs: sql<number>`coalesce(sum(${poses.drawnMs}), 0)`.mapWith(Number), starred: sql<number>`count(*) filter (where ${poses.starred})`.mapWith(Number) })
     .from(sessions).innerJoin(sets, eq(sets.id, sessions.set)).leftJoin(poses, eq(poses.session, sessions.id))
     .groupBy(sessions.id, sets.id).orderBy(desc(sessions.createdAt), asc(sessions.id)).limit(200);
   const firsts = rows.length > 0 ? await posesOf(database).where(and(inArray(poses.session, rows.map(({ session }) => session.id)), eq(poses.position, 0))) : [];

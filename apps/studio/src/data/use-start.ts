@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import type { NewSession } from '@deft/contract';
+import type { NewSession, Pass } from '@deft/contract';
 import { useOpenStudyMutation, useStartSessionMutation } from './api';
 
 /** Starts sessions and studies and goes to them. */
@@ -14,9 +14,10 @@ export function useStart() {
       const made = await startSession(wanted).unwrap().catch(() => null);
       if (made) router.push({ pathname: '/sessions/[id]', params: { id: made.id } });
     },
-    study: async (what: { reference: string } | { attempt: string }): Promise<void> => {
+    /** @param pass to begin with; where it was left, if that is not said */
+    study: async (what: { reference: string } | { attempt: string }, pass?: Pass): Promise<void> => {
       const made = await openStudy(what).unwrap().catch(() => null);
-      if (made) router.push({ pathname: '/studies/[id]', params: { id: made.id } });
+      if (made) router.push({ pathname: '/studies/[id]', params: { id: made.id, ...('attempt' in what ? { attempt: what.attempt } : {}), ...(pass ? { pass } : {}) } });
     },
   };
 }

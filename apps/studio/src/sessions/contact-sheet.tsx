@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { Id } from '@deft/core';
-import type { Session } from '@deft/contract';
+import { begunOf, type Session } from '@deft/contract';
 import { useNoteSessionMutation } from '../data/api';
 import { sendOn } from '../data/use-page';
 import { saveFile } from '../data/save-file';
@@ -38,7 +38,9 @@ export function ContactSheet({ session }: { readonly session: Session }) {
       gone = true;
     };
   }, []);
-  const { poses, plan, set } = session;
+  const { plan, set } = session;
+  const poses = begunOf(session.poses);
+  const left = session.poses.length - poses.length;
   const [first] = poses;
   const single = poses.length === 1;
   const opened = poses.find(({ id }) => id === open);
@@ -46,9 +48,9 @@ export function ContactSheet({ session }: { readonly session: Session }) {
   const held = poses.reduce((sum, pose) => sum + pose.heldMs, 0);
   const skipped = poses.filter((pose) => pose.skipped).length;
   const onPaper = poses.some(({ step }) => step.ground === 'on paper');
-  const facts = [`${set.title}.`, `${plan.title}.`, held >= 1000 ? `Held ${spoken(held)}.` : '', skipped ? `${skipped} skipped.` : ''].filter(Boolean).join(' ');
+  const facts = [`${set.title}.`, `${plan.title}.`, held >= 1000 ? `Held ${spoken(held)}.` : '', skipped ? `${skipped} skipped.` : '', left ? `${left} not begun.` : ''].filter(Boolean).join(' ');
   const out = (kind: 'pdf' | 'png') => () => void saveFile(`/api/sessions/${session.id}/sheet.${kind}`, `${set.title}.${kind}`).catch((error: Error) => say({ text: error.message }));
-  const again = (): void => void start({ set: set.id, plan, pictures: poses.filter((pose, i) => pose.step.picture !== poses[i - 1]?.step.picture).map(({ reference, flipped }) => ({ id: reference.id, revision: reference.revision, flipped })) });
+  const again = (): void => void start({ set: set.id, plan, pictures: session.poses.filter((pose, i) => pose.step.picture !== session.poses[i - 1]?.step.picture).map(({ reference, flipped }) => ({ id: reference.id, revision: reference.revision, flipped })) });
   const fill = { flex: wide ? undefined : 1 };
   return (
     <Screen

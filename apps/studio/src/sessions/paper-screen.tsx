@@ -1,7 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
-import type { Four, Lifting, PaperWork, Session } from '@deft/contract';
+import { begunOf, type Four, type Lifting, type PaperWork, type Session } from '@deft/contract';
 import type { Id } from '@deft/core';
 import { sentenceOf, useJoinPaperMutation, useLiftPaperMutation, usePapersQuery, usePhotographPaperMutation, useSessionQuery } from '../data/api';
 import { MainAct, SideAct, WordAct } from '../ui/acts';
@@ -83,7 +83,7 @@ function Work({ session, paper, onDone }: { readonly session: Session; readonly 
   const [spread, setSpread] = useState(paper.found?.spread ?? false);
   const [faint, setFaint] = useState(paper.settings?.faint ?? 0.5);
   const [again, setAgain] = useState(false);
-  const onPaper = session.poses.filter(({ step }) => step.ground === 'on paper');
+  const onPaper = begunOf(session.poses).filter(({ step }) => step.ground === 'on paper');
   const failed = (error: unknown): void => say({ text: sentenceOf(error) ?? 'The desk does not answer. Nothing is lost; try again in a moment.' });
   const settings = (): Lifting => {
     const [narrow, long] = SIZES[size];

@@ -4,7 +4,7 @@ import { newBlock } from '@deft/core';
 import { factsOf, type Pose, type Session } from '@deft/contract';
 import { useNotePoseMutation } from '../data/api';
 import { useStart } from '../data/use-start';
-import { MainAct, WordAct } from '../ui/acts';
+import { MainAct, SideAct, WordAct } from '../ui/acts';
 import { Field } from '../ui/field';
 import { Panel } from '../ui/panel';
 import { Words } from '../ui/words';
@@ -38,7 +38,10 @@ export function PosePanel({ session, pose, onClose, leftHanded }: PosePanelProps
       <Replay page={pose.page} region={pose.region} title={reference.title} />
       <Words size={13} soft>{factsOf(pose).join(', ')}</Words>
       <Field label="Note" value={note} onChangeText={setNote} onBlur={keep} multiline maxLength={2000} />
-      <MainAct label="Study this pose" disabled={busy} onPress={() => void study({ attempt: pose.attempt })} testID="study-pose" />
+      <View style={{ flexDirection: 'row', gap: 10 }}>
+        <MainAct label="Study this pose" disabled={busy} onPress={() => void study({ attempt: pose.attempt })} testID="study-pose" style={{ flex: 1 }} />
+        <SideAct label="Check it" disabled={busy} onPress={() => void study({ attempt: pose.attempt }, 'check')} testID="check-pose" style={{ minHeight: 52 }} />
+      </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between' }}>
         <WordAct label={pose.starred ? '★ starred' : '☆ star it'} on={pose.starred} onPress={() => void notePose({ session: session.id, pose: pose.id, patch: { starred: !pose.starred } })} />
         <WordAct label={`Draw it ${VARIANTS} ways`} disabled={busy} onPress={variants} />

@@ -65,7 +65,8 @@ export interface RunningClock {
 
 /**
  * Runs a session's clock: ticks it, to the bell exactly; writes it down, and tells the desk at each
- * turn. It comes back held after a reload, and where the page was out of sight.
+ * turn. It comes back held after a reload, where the page was out of sight, and where
+ * the device was turned.
  */
 export function useClock(session: Session): RunningClock {
   const [put] = usePutClockMutation();
@@ -127,10 +128,15 @@ export function useClock(session: Session): RunningClock {
     const hidden = (): void => {
       if (document.visibilityState === 'hidden') say({ kind: 'hold' });
     };
+    // A device that is turned lays picture and page out anew: that is no time to draw in.
+    const upright = window.matchMedia('(orientation: portrait)');
+    const turned = (): void => say({ kind: 'hold' });
+    upright.addEventListener('change', turned);
     document.addEventListener('visibilitychange', hidden);
     window.addEventListener('pagehide', hidden);
     return () => {
       clearTimeout(timer);
+      upright.removeEventListener('change', turned);
       document.removeEventListener('visibilitychange', hidden);
       window.removeEventListener('pagehide', hidden);
     };

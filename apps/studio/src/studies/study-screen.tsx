@@ -15,23 +15,29 @@ import { CheckPass } from './check-pass';
 import { PagePass } from './page-pass';
 import { PASS_NAMES } from './words';
 
+/** Where one wants to begin in a study; where it was left, if that is not said. */
+interface Asked {
+  readonly attempt: Id | null;
+  readonly pass: Pass | null;
+}
+
 /** One reference studied slowly: its passes, each on its own page. */
-export function StudyScreen({ id }: { readonly id: Id }) {
+export function StudyScreen({ id, asked }: { readonly id: Id; readonly asked: Asked }) {
   const palette = usePalette();
   const { data: study, isError, error, refetch } = useStudyQuery(id);
   if (!study) return <View style={{ flex: 1, padding: 24, backgroundColor: palette.desk }}><Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /></View>;
-  return <OpenStudy study={study} />;
+  return <OpenStudy study={study} asked={asked} />;
 }
 
-function OpenStudy({ study }: { readonly study: Study }) {
+function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: Asked }) {
   const palette = usePalette();
   const wide = useWide();
   const router = useRouter();
   const [changeStudy] = useChangeStudyMutation();
   const [addTrace, tracing] = useAddTraceMutation();
   const [addAttempt, attempting] = useAddAttemptMutation();
-  const [pass, setPass] = useState<Pass>(study.pass);
-  const [attemptId, setAttempt] = useState<Id | null>(null);
+  const [pass, setPass] = useState<Pass>(asked.pass ?? study.pass);
+  const [attemptId, setAttempt] = useState<Id | null>(asked.attempt);
   const [passesOpen, setPassesOpen] = useState(false);
   const [pageOnly, setPageOnly] = useState(false);
   const attempt = study.attempts.find((a) => a.id === attemptId) ?? study.attempts.at(-1) ?? null;

@@ -3,12 +3,14 @@ import type { Point } from './point.ts';
 
 export type Quad = readonly [Point, Point, Point, Point];
 
+/** a to h of x' = (ax + by + c) / (gx + hy + 1), y' = (dx + ey + f) / (gx + hy + 1). */
+export type Projection = readonly [number, number, number, number, number, number, number, number];
+
 /**
- * The projective map that takes four corners to four others (direct linear transform, Hartley and
- * Zisserman 2004, 4.1). Throws a RangeError where three of them lie in a line.
- * @returns a map of the plane; points on the line that goes to infinity come back far away, never as NaN
+ * The projective map that takes four corners to four others, as its coefficients (direct linear
+ * transform, Hartley and Zisserman 2004, 4.1). Throws a RangeError where three of them lie in a line.
  */
-export function homography(from: Quad, to: Quad): (p: Point) => Point {
+export function projection(from: Quad, to: Quad): Projection {
   const rows: number[][] = [];
   const right: number[][] = [];
   from.forEach(({ x, y }, i) => {
@@ -23,7 +25,15 @@ export function homography(from: Quad, to: Quad): (p: Point) => Point {
     throw new RangeError('Four corners of which three lie in a line carry no picture.');
   }
   if (!h.every(Number.isFinite)) throw new RangeError('Four corners of which three lie in a line carry no picture.');
-  const [a, b, c, d, e, f, g, k] = h as [number, number, number, number, number, number, number, number];
+  return h as unknown as Projection;
+}
+
+/**
+ * The same as a map of points. Throws a RangeError where three corners lie in a line.
+ * @returns a map of the plane; points on the line that goes to infinity come back far away, never as NaN
+ */
+export function homography(from: Quad, to: Quad): (p: Point) => Point {
+  const [a, b, c, d, e, f, g, k] = projection(from, to);
   return ({ x, y }) => {
     const w = g * x + k * y + 1;
     const by = 1 / (Math.abs(w) < 1e-9 ? 1e-9 : w);

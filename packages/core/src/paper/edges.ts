@@ -26,10 +26,10 @@ export function edgesOf({ width, height, data }: Rgb): Edges {
       const k = y * width + x;
       for (let c = 0; c < 3; c += 1) {
         const i = k * 3 + c;
-        const at = (d: number): number => data[i + d] as number;
-        const dx = (at(3 - row) + 2 * at(3) + at(3 + row) - at(-3 - row) - 2 * at(-3) - at(row - 3)) / 4;
-        const dy = (at(row - 3) + 2 * at(row) + at(row + 3) - at(-row - 3) - 2 * at(-row) - at(3 - row)) / 4;
-        const s = Math.hypot(dx, dy);
+        const [nw, ne, sw, se] = [data[i - row - 3] as number, data[i - row + 3] as number, data[i + row - 3] as number, data[i + row + 3] as number];
+        const dx = (ne + 2 * (data[i + 3] as number) + se - nw - 2 * (data[i - 3] as number) - sw) / 4;
+        const dy = (sw + 2 * (data[i + row] as number) + se - nw - 2 * (data[i - row] as number) - ne) / 4;
+        const s = Math.sqrt(dx * dx + dy * dy);
         if (s > (size[k] as number)) {
           size[k] = s;
           gx[k] = dx;

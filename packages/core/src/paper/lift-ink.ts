@@ -1,6 +1,6 @@
 import { soften } from '../tone/soften.ts';
 import type { Mask } from '../tone/mask.ts';
-import { evened } from './lighting.ts';
+import { evened, spreadOut } from './lighting.ts';
 import { luma, type Grey, type Rgb } from './picture.ts';
 
 export interface LiftOptions {
@@ -25,6 +25,8 @@ const K = 0.16;
 const RANGE = 0.25;
 /** Ink is at least so many spreads of the paper's own grain away from it. */
 const GRAINS = { least: 3.2, most: 6 } as const;
+/** Ink is so many times further from the paper than the paper's own light spots near it are. */
+const LIGHTS = { least: 1.0, most: 1.9 } as const;
 /** A spot with fewer pixels than this at a width of 1,000 is a speck. */
 const SPECK = 14;
 
@@ -84,9 +86,45 @@ function cleaned(bits: Uint8Array, sure: Uint8Array, width: number, height: numb
 
 /** Lightly softened, so that grain is evened before a threshold is asked. */
 function calmed({ width, height, data }: Grey): Grey {
-  const bytes = Uint8ClampedArray.from(data, (v) => v * 200);
+  const bytes = new Uint8ClampedArray(data.length);
+  for (let k = 0; k < data.length; k += 1) bytes[k] = 200 * (data[k] as number);
   soften(bytes, width, height, 1, Math.max(0.7, width / 1250));
-  return { width, height, data: Float32Array.from(bytes, (v) => v / 200) };
+  const calm = new Float32Array(data.length);
+  for (let k = 0; k < data.length; k += 1) calm[k] = (bytes[k] as number) / 200;
+  return { width, height, data: calm };
+}
+
+/** Side of a block in which light spots are looked for, as a share of the page's width, and the most that they count. */
+const SPOT = 1 / 40;
+const MOST_SPOT = 0.1;
+
+/**
+ * How much lighter than paper its lightest spots are, round each place. Ink only takes light; grain, folds and the rims of
+ * shadows give as much of it beside as they take, so what is no darker than its surroundings are light is none.
+ */
+function lightSpots({ width, height, data }: Grey): Grey {
+  const side = Math.max(6, Math.round(width * SPOT));
+  const [columns, rows] = [Math.ceil(width / side), Math.ceil(height / side)];
+  const blocks = new Float32Array(columns * rows);
+  for (let y = 0; y < height; y += 1) {
+    const j = Math.floor(y / side) * columns;
+    for (let x = 0; x < width; x += 1) {
+      const k = j + Math.floor(x / side);
+      const over = (data[y * width + x] as number) - 1;
+      if (over > (blocks[k] as number)) blocks[k] = Math.min(MOST_SPOT, over);
+    }
+  }
+  return spreadOut(largest(blocks, columns, rows), columns, rows, side, width, height);
+}
+
+/** Each block the largest of its neighbours. */
+function largest(blocks: Float32Array, columns: number, rows: number): Float32Array {
+  return blocks.map((_, k) => {
+    const [i, j] = [k % columns, Math.floor(k / columns)];
+    let most = 0;
+    for (let b = Math.max(0, j - 1); b <= Math.min(rows - 1, j + 1); b += 1) for (let a = Math.max(0, i - 1); a <= Math.min(columns - 1, i + 1); a += 1) most = Math.max(most, blocks[b * columns + a] as number);
+    return most;
+  });
 }
 
 /**
@@ -97,12 +135,15 @@ function calmed({ width, height, data }: Grey): Grey {
 export function liftInk(page: Rgb, { faint = 0.5 }: LiftOptions = {}): Lifted {
   const { width, height } = page;
   const even = evened(luma(page));
-  const calm = calmed(even);
+  // Evened once more, since of calmed grain the paper's own light is another share.
+  const calm = evened(calmed(even));
   const grain = Math.max(0.004, grainOf(calm));
   const window = Math.max(4, Math.round((width * WINDOW) / 2));
   const [sum, squares] = [sums(calm.data, width, height, false), sums(calm.data, width, height, true)];
   const bits = new Uint8Array(width * height);
   const sure = new Uint8Array(width * height);
+  const lights = lightSpots(calm);
+  const light = LIGHTS.most - (LIGHTS.most - LIGHTS.least) * faint;
   const grains = GRAINS.most - (GRAINS.most - GRAINS.least) * faint;
   const rim = Math.round(width * 0.006);
   const row = width + 1;
@@ -118,7 +159,7 @@ export function liftInk(page: Rgb, { faint = 0.5 }: LiftOptions = {}): Lifted {
       const k = y * width + x;
       const below = mean - (calm.data[k] as number);
       const sauvola = mean * K * (1 - Math.min(1, spread / RANGE)) * (1.15 - 0.9 * faint);
-      const least = Math.max(grains * grain, Math.min(sauvola, 1.6 * spread));
+      const least = Math.max(grains * grain, light * (lights.data[k] as number), Math.min(sauvola, 1.6 * spread));
       if (below > 0.62 * least) bits[k] = 1;
       if (below > least) sure[k] = 1;
     }
@@ -129,20 +170,23 @@ export function liftInk(page: Rgb, { faint = 0.5 }: LiftOptions = {}): Lifted {
 
 /** How much of its light each inked pixel takes, against the darkest of them, and the ink's colour on white paper. */
 function coloured(page: Rgb, even: Grey, bits: Uint8Array): { alpha: Float32Array; colour: [number, number, number] } {
-  const taken: number[] = [];
-  for (let k = 0; k < bits.length; k += 1) if (bits[k]) taken.push(1 - (even.data[k] as number));
-  const full = Math.max(0.05, Float32Array.from(taken).sort()[Math.floor(taken.length * 0.9)] ?? 1);
+  const taken = new Float32Array(bits.length);
+  let inked = 0;
+  for (let k = 0; k < bits.length; k += 1) if (bits[k]) taken[inked++] = 1 - (even.data[k] as number);
+  const full = Math.max(0.05, taken.subarray(0, inked).sort()[Math.floor(inked * 0.9)] ?? 1);
   const alpha = new Float32Array(bits.length);
-  const [ink, paper] = [[0, 0, 0], [0, 0, 0]];
-  const [counts, papers] = [{ n: 0 }, { n: 0 }];
+  // Sums of red, green, blue and how many, of ink that is dark enough to tell its colour, and of paper.
+  const ink = new Float64Array(4);
+  const paper = new Float64Array(4);
   for (let k = 0; k < bits.length; k += 1) {
     const dark = Math.min(1, Math.max(0, (1 - (even.data[k] as number)) / full));
     if (bits[k]) alpha[k] = Math.max(0.25, dark);
-    const [to, count] = bits[k] && dark > 0.8 ? [ink, counts] : [paper, papers];
     if (bits[k] && dark <= 0.8) continue;
-    count.n += 1;
+    const to = bits[k] ? ink : paper;
     for (let c = 0; c < 3; c += 1) to[c] = (to[c] as number) + (page.data[3 * k + c] as number);
+    to[3] = (to[3] as number) + 1;
   }
-  const colour = ink.map((sum, c) => Math.round(Math.min(235, Math.max(0, (255 * (sum / Math.max(1, counts.n))) / Math.max(1, (paper[c] as number) / Math.max(1, papers.n))))));
-  return { alpha, colour: colour as [number, number, number] };
+  const share = (c: number): number => ((ink[c] as number) / Math.max(1, ink[3] as number)) / Math.max(1, (paper[c] as number) / Math.max(1, paper[3] as number));
+  const tone = (c: number): number => Math.round(Math.min(235, Math.max(0, 255 * share(c))));
+  return { alpha, colour: [tone(0), tone(1), tone(2)] };
 }

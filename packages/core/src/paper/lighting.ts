@@ -23,7 +23,11 @@ export function paperLight({ width, height, data }: Grey): Grey {
       blocks[j * columns + i] = values.subarray(0, n).sort()[Math.floor(n * PAPER)] as number;
     }
   }
-  const even = smoothed(smoothed(blocks, columns, rows), columns, rows);
+  return spreadOut(smoothed(smoothed(blocks, columns, rows), columns, rows), columns, rows, side, width, height);
+}
+
+/** What was told for square blocks of a picture, for each of its pixels: between the middles of blocks in equal steps (bilinear). @param side of a block, pixels */
+export function spreadOut(even: Float32Array, columns: number, rows: number, side: number, width: number, height: number): Grey {
   const out = new Float32Array(width * height);
   const row = new Float32Array(columns);
   for (let y = 0; y < height; y += 1) {
@@ -72,7 +76,7 @@ function withoutGutter({ width, height, data }: Grey): void {
 export function evened(page: Grey): Grey {
   const light = paperLight(page);
   const data = new Float32Array(page.data.length);
-  for (let i = 0; i < data.length; i += 1) data[i] = Math.min(1.2, (page.data[i] as number) / Math.max(1, light.data[i] as number));
+  for (let i = 0; i < data.length; i += 1) data[i] = Math.min(1.2, (page.data[i] as number) / Math.max(1e-3, light.data[i] as number));
   const even = { width: page.width, height: page.height, data };
   if (page.width > page.height) withoutGutter(even);
   return even;

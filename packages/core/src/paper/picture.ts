@@ -19,23 +19,29 @@ export function luma({ width, height, data }: Rgb): Grey {
   return { width, height, data: out };
 }
 
-/** Half as large each way as often as it takes to be no larger than asked, averaged by area. */
+/** A picture no larger than asked, averaged by area. */
 export function atMost(picture: Rgb, longest: number): { picture: Rgb; by: number } {
   const by = Math.min(1, longest / Math.max(picture.width, picture.height));
   if (by === 1) return { picture, by };
   const [width, height] = [Math.max(1, Math.round(picture.width * by)), Math.max(1, Math.round(picture.height * by))];
-  const sums = new Float32Array(width * height * 3);
-  const counts = new Float32Array(width * height);
-  for (let y = 0; y < picture.height; y += 1) {
-    const row = Math.min(height - 1, Math.floor((y * height) / picture.height)) * width;
-    for (let x = 0; x < picture.width; x += 1) {
-      const to = row + Math.min(width - 1, Math.floor((x * width) / picture.width));
-      const from = (y * picture.width + x) * 3;
-      for (let c = 0; c < 3; c += 1) sums[3 * to + c] = (sums[3 * to + c] as number) + (picture.data[from + c] as number);
-      counts[to] = (counts[to] as number) + 1;
+  const data = new Uint8Array(width * height * 3);
+  const columns = Int32Array.from({ length: picture.width }, (_, x) => 3 * Math.min(width - 1, Math.floor((x * width) / picture.width)));
+  const widths = new Float32Array(width);
+  for (const column of columns) widths[column / 3] = (widths[column / 3] as number) + 1;
+  const sums = new Float32Array(width * 3);
+  for (let row = 0, y = 0; row < height; row += 1) {
+    sums.fill(0);
+    let rows = 0;
+    for (; y < picture.height && Math.min(height - 1, Math.floor((y * height) / picture.height)) === row; y += 1, rows += 1) {
+      for (let x = 0, from = y * picture.width * 3; x < picture.width; x += 1, from += 3) {
+        const to = columns[x] as number;
+        sums[to] = (sums[to] as number) + (picture.data[from] as number);
+        sums[to + 1] = (sums[to + 1] as number) + (picture.data[from + 1] as number);
+        sums[to + 2] = (sums[to + 2] as number) + (picture.data[from + 2] as number);
+      }
     }
+    for (let i = 0; i < sums.length; i += 1) data[3 * row * width + i] = Math.round((sums[i] as number) / (rows * (widths[Math.floor(i / 3)] as number)));
   }
-  const data = Uint8Array.from(sums, (sum, i) => Math.round(sum / (counts[Math.floor(i / 3)] as number)));
   return { picture: { width, height, data }, by };
 }
 

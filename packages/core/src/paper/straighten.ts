@@ -1,4 +1,4 @@
-import { homography, type Quad } from '../geometry/homography.ts';
+import { projection, type Quad } from '../geometry/homography.ts';
 import { polygonArea } from '../geometry/polygon.ts';
 import type { Rgb } from './picture.ts';
 
@@ -11,29 +11,36 @@ import type { Rgb } from './picture.ts';
  */
 export function layFlat(photo: Rgb, corners: Quad, size: { width: number; height: number }): Rgb {
   const { width, height } = size;
-  const toPhoto = homography([{ x: 0, y: 0 }, { x: width, y: 0 }, { x: width, y: height }, { x: 0, y: height }], corners);
+  const [a, b, c, d, e, f, g, h] = projection([{ x: 0, y: 0 }, { x: width, y: 0 }, { x: width, y: height }, { x: 0, y: height }], corners);
   const data = new Uint8Array(width * height * 3);
   const finer = Math.max(1, Math.min(4, Math.round(Math.sqrt(polygonArea(corners) / (width * height)))));
-  const sum = [0, 0, 0];
-  for (let y = 0; y < height; y += 1) {
-    for (let x = 0; x < width; x += 1) {
-      sum.fill(0);
-      for (let v = 0; v < finer; v += 1) {
-        for (let u = 0; u < finer; u += 1) {
-          const at = toPhoto({ x: x + (u + 0.5) / finer, y: y + (v + 0.5) / finer });
-          const [px, py] = [Math.min(photo.width - 1.001, Math.max(0, at.x - 0.5)), Math.min(photo.height - 1.001, Math.max(0, at.y - 0.5))];
-          const [i, j] = [Math.floor(px), Math.floor(py)];
-          const [s, t] = [px - i, py - j];
-          const k = (j * photo.width + i) * 3;
-          const below = k + photo.width * 3;
-          for (let c = 0; c < 3; c += 1) {
-            const top = (photo.data[k + c] as number) * (1 - s) + (photo.data[k + 3 + c] as number) * s;
-            const low = (photo.data[below + c] as number) * (1 - s) + (photo.data[below + 3 + c] as number) * s;
-            sum[c] = (sum[c] as number) + top * (1 - t) + low * t;
-          }
-        }
+  const { data: from } = photo;
+  const [line, right, low, share] = [photo.width * 3, photo.width - 1.001, photo.height - 1.001, 1 / finer ** 2];
+  for (let y = 0, to = 0; y < height; y += 1) {
+    for (let x = 0; x < width; x += 1, to += 3) {
+      let red = 0;
+      let green = 0;
+      let blue = 0;
+      for (let part = 0; part < finer * finer; part += 1) {
+        const u = x + ((part % finer) + 0.5) / finer;
+        const v = y + (Math.floor(part / finer) + 0.5) / finer;
+        const by = 1 / (g * u + h * v + 1);
+        const px = Math.min(right, Math.max(0, (a * u + b * v + c) * by - 0.5));
+        const py = Math.min(low, Math.max(0, (d * u + e * v + f) * by - 0.5));
+        const i = Math.floor(px);
+        const j = Math.floor(py);
+        const se = (px - i) * (py - j);
+        const ne = px - i - se;
+        const sw = py - j - se;
+        const nw = 1 - ne - sw - se;
+        const k = j * line + i * 3;
+        red += (from[k] as number) * nw + (from[k + 3] as number) * ne + (from[k + line] as number) * sw + (from[k + line + 3] as number) * se;
+        green += (from[k + 1] as number) * nw + (from[k + 4] as number) * ne + (from[k + line + 1] as number) * sw + (from[k + line + 4] as number) * se;
+        blue += (from[k + 2] as number) * nw + (from[k + 5] as number) * ne + (from[k + line + 2] as number) * sw + (from[k + line + 5] as number) * se;
       }
-      for (let c = 0; c < 3; c += 1) data[(y * width + x) * 3 + c] = Math.round((sum[c] as number) / finer ** 2);
+      data[to] = Math.round(red * share);
+      data[to + 1] = Math.round(green * share);
+      data[to + 2] = Math.round(blue * share);
     }
   }
   return { width, height, data };

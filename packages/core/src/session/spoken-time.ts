@@ -1,6 +1,7 @@
-/** A length of time as one says it. @param ms milliseconds */
+/** A length of time as one says it, to the second; short ones in seconds alone. Typed again, it reads as the same (`readTime`). @param ms milliseconds */
 export function spokenTime(ms: number): string {
-  const seconds = Math.round(ms / 1000);
-  if (seconds >= 3600) return `${Math.floor(seconds / 3600)} h${Math.round((seconds % 3600) / 60) ? ` ${Math.round((seconds % 3600) / 60)} min` : ''}`;
-  return seconds < 120 && seconds !== 60 ? `${seconds} s` : `${Math.floor(seconds / 60)} min${seconds % 60 ? ` ${seconds % 60} s` : ''}`;
+  const whole = Math.round(ms / 1000);
+  if (whole < 120 && whole !== 60) return `${whole} s`;
+  const [hours, minutes, seconds] = [Math.floor(whole / 3600), Math.floor(whole / 60) % 60, whole % 60];
+  return [hours ? `${hours} h` : '', minutes ? `${minutes} min` : '', seconds ? `${seconds} s` : ''].filter((part) => part !== '').join(' ');
 }
