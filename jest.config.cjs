@@ -19,6 +19,7 @@ module.exports = {
     plain('core'),
     plain('contract'),
     plain('scenes'),
+    plain('camera'),
     {
       displayName: 'studio',
       rootDir: 'apps/studio',

@@ -1,6 +1,9 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import type { Reference, ReferencePage, ReferenceSet } from '@deft/contract';
+import { temporaryFolder } from '../apps/server/test/desk.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { Fingers, type Pointer } from './hands.ts';
 import { openReference } from './trace.ts';
@@ -42,7 +45,7 @@ for (const { name, viewport, hasTouch } of SIZES) {
   test.describe(name, () => {
     test.use({ viewport, hasTouch });
 
-    test('pictures come in by chooser, drop and paste; what is known or refused is said; they are searched and put into a set', async ({ page }) => {
+    test('pictures come in by chooser, drop, paste and folder; what is known or refused is said; they are searched and put into a set', async ({ page }) => {
       await page.goto(`${desk.address}/references`);
       await page.getByTestId('bring').click();
       const [one, two, three] = [await picture(name === 'phone' ? '#8ac' : '#ca8'), await picture(name === 'phone' ? '#7c9' : '#97c'), await picture(name === 'phone' ? '#c99' : '#99c')];
@@ -56,6 +59,16 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await expect(list).toContainText(`hook ${name} 3.png`);
       await handOver(page, 'drop', 'again.png', one);
       await expect(list.getByRole('group', { name: 'already here' })).toContainText('again.png');
+      // A whole folder, with another in it and a letter among the pictures.
+      const { folder, remove } = temporaryFolder();
+      mkdirSync(join(folder, 'deeper'));
+      writeFileSync(join(folder, `shelf ${name} 1.png`), await picture(name === 'phone' ? '#345' : '#543'));
+      writeFileSync(join(folder, 'deeper', `shelf ${name} 2.png`), await picture(name === 'phone' ? '#354' : '#453'));
+      writeFileSync(join(folder, 'deeper', 'list.txt'), 'no picture');
+      await page.getByTestId('folder').setInputFiles(folder);
+      for (const n of [1, 2]) await expect(list.getByRole('group', { name: 'in', exact: true })).toContainText(`shelf ${name} ${n}.png`);
+      await expect(list.getByRole('group', { name: 'refused' })).toContainText('list.txt');
+      remove();
       await page.getByRole('button', { name: 'close', exact: true }).click();
       await page.getByTestId('search').fill(`hook ${name}`);
       await expect(page.getByTestId('reference')).toHaveCount(3);

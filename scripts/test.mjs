@@ -4,7 +4,7 @@ import { run } from './run.mjs';
 
 /** Everything: types, lint, unit, server and browser tests. `npm test -- unit server` runs only those parts. */
 
-const PROJECTS = ['packages/core', 'packages/contract', 'packages/scenes', 'packages/camera', 'apps/server', 'apps/studio', 'e2e', 'bench'];
+const PROJECTS = ['apps/studio', 'apps/server', 'e2e', 'bench', 'packages/core', 'packages/contract', 'packages/scenes', 'packages/camera'];
 
 /** One count a check that has no counts of its own. */
 async function single(command, args) {
@@ -20,11 +20,16 @@ function counted({ code, output }, passedBy, failedBy) {
 
 const PARTS = {
   types: async () => {
-    let sum = { passed: 0, failed: 0 };
-    for (const project of PROJECTS) {
-      const { passed, failed } = await single('npx', ['tsc', '-p', project]);
-      sum = { passed: sum.passed + passed, failed: sum.failed + failed };
-    }
+    const left = [...PROJECTS];
+    const sum = { passed: 0, failed: 0 };
+    // Two at a time: a test machine has two processors.
+    await Promise.all([0, 1].map(async () => {
+      for (let project = left.shift(); project; project = left.shift()) {
+        const { passed, failed } = await single('npx', ['tsc', '-p', project]);
+        sum.passed += passed;
+        sum.failed += failed;
+      }
+    }));
     return sum;
   },
   lint: () => single('npx', ['eslint', '.', '--max-warnings', '0']),

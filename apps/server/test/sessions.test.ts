@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import sharp from 'sharp';
 import { newBlock, paperOf, reducePage, thingsOfType, type Answer, type Block } from '@deft/core';
-import type { PaperWork, Reference, ReferencePage, ReferenceSet, Session } from '@deft/contract';
+import type { PaperWork, Reference, ReferencePage, ReferenceSet, Session, SessionBrief } from '@deft/contract';
 import { seeded } from '../../../packages/core/src/seeded.ts';
 import { asking } from './ask.ts';
 import { bring } from './bring.ts';
@@ -85,16 +85,22 @@ describe('starting', () => {
   });
 });
 
-test('the contact sheet goes out as PNG and PDF, also for sixty poses', async () => {
-  for (const [count, least] of [[1, 1], [60, 20]] as const) {
-    const { id } = await start([newBlock(count, 30, { ground: count > 1 ? 'on a grid' : 'on screen' })]);
+/** Tells the desk that a session is over, and that it came to so many of its poses. */
+const end = ({ id, poses }: Session, begun: number) => ask<Session>(`/sessions/${id}/clock`, 'PUT', { clock: { phase: 'done' }, over: true, poses: poses.slice(0, begun).map((pose) => ({ id: pose.id, drawnMs: 30_000, heldMs: 0, addedMs: 0, skipped: false })) });
+
+test('the contact sheet goes out as PNG and PDF, also for sixty poses; what a session did not come to is not on it', async () => {
+  for (const [count, begun, rows, pages] of [[1, 1, 1, 1], [60, 60, 20, 10], [200, 4, 2, 1]] as const) {
+    const session = await start([newBlock(count, 30, { ground: count > 1 ? 'on a grid' : 'on screen' })]);
+    assert.equal((await end(session, begun)).status, 204);
+    const { id } = session;
     const png = Buffer.from(await (await fetch(`${desk.address}/api/sessions/${id}/sheet.png`)).arrayBuffer());
     const { width, height, density } = await sharp(png).metadata();
     assert.deepEqual([width, density], [1754, 150]);
-    assert.ok((height ?? 0) > least * 380);
+    assert.ok(height > rows * 380 && height < (rows + 1) * 440, String(height));
     const pdf = Buffer.from(await (await fetch(`${desk.address}/api/sessions/${id}/sheet.pdf`)).arrayBuffer()).toString('latin1');
     assert.match(pdf, /^%PDF/);
-    assert.equal(pdf.match(/\/Type \/Page\b/g)?.length, Math.max(1, Math.ceil(count / 6)));
+    assert.equal(pdf.match(/\/Type \/Page\b/g)?.length, pages);
+    assert.equal((await ask<SessionBrief[]>('/sessions')).value.find((brief) => brief.id === id)?.count, begun);
   }
 });
 

@@ -52,7 +52,7 @@ const length = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
 /** Opens a photo and looks for the page in it. @throws NotAPicture where it cannot be opened, with the reason */
 export async function findPaper(path: string): Promise<Photographed> {
   const kind = await kindOf(path);
-  if (kind === null || kind === 'zip' || kind === 'svg') throw new NotAPicture('it is no photo that this desk opens: bring a JPEG, PNG, WebP or HEIC');
+  if (kind === null || kind === 'zip' || kind === 'svg') throw new NotAPicture('it is no photo that this desk opens: bring a JPEG, PNG or WebP');
   const head = await sharp(path, { limitInputPixels: false }).metadata().catch(() => null);
   if (!head?.width || !head.height) throw new NotAPicture('its beginning is damaged, so it cannot be read');
   if (head.width * head.height > MOST_PIXELS) throw new NotAPicture(`it has ${Math.round((head.width * head.height) / 1e6)} megapixels, and the most is ${MOST_PIXELS / 1e6}`);

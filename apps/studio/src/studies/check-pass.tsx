@@ -90,7 +90,7 @@ function Findings({ study, attempt, keeper, trace, onAnew, onLandmarks }: CheckP
     <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column' }}>
       {wide ? null : <Headline report={report} todo={todo} />}
       <View style={{ flex: wide ? 6 : 5, minHeight: 200 }}>
-        <LaidOver reference={reference} things={things} report={report} shown={shown} onChoose={setChosen} />
+        <LaidOver reference={reference} things={things} region={attempt.region} report={report} shown={shown} onChoose={setChosen} />
       </View>
       <View style={{ flex: wide ? 5 : 4, borderColor: palette.rule, [wide ? 'borderLeftWidth' : 'borderTopWidth']: 1 }}>
         {wide ? <Headline report={report} todo={todo} /> : null}

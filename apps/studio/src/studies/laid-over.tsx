@@ -1,15 +1,18 @@
-import { useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { formOutline, outlinePath, strokeLayers, thingsOfType, transformPoint, type CheckReport, type Finding, type Id, type Mark, type Point, type Thing } from '@deft/core';
+import { formOutline, outlinePath, strokeLayers, thingsOfType, transformPoint, type CheckReport, type Finding, type Id, type Mark, type Point, type Region, type Thing } from '@deft/core';
 import type { Reference } from '@deft/contract';
 import { pictureOf } from '../data/api';
 import { pointsOf } from '../page/stroke-points';
+import { inkOn } from '../ui/drawn-page';
 import { FIGURES } from '../ui/theme';
 import { usePalette } from '../ui/use-desk-theme';
 
 interface LaidOverProps {
   readonly reference: Reference;
   readonly things: ReadonlyMap<Id, Thing>;
+  /** The part of the page that is the drawing, millimetres. */
+  readonly region: Region;
   readonly report: CheckReport;
   /** The finding turned on; null shows all pins. */
   readonly shown: Finding | null;
@@ -25,12 +28,29 @@ function pinOf(mark: Mark): Point {
   return mark.drawn.reduce((best, p) => (p.x > best.x ? p : best), mark.drawn[0] ?? mark.centre);
 }
 
+/** What was lifted from paper, as pictures on the page. */
+function usePaperInk(things: ReadonlyMap<Id, Thing>) {
+  const lifted = useMemo(() => thingsOfType(things, 'placement').filter(({ of, hidden }) => of === 'paper' && !hidden), [things]);
+  const key = lifted.map(({ id }) => id).join(' ');
+  const [ink, setInk] = useState<{ key: string; inked: Awaited<ReturnType<typeof inkOn>> } | null>(null);
+  useEffect(() => {
+    if (key === '' || ink?.key === key) return;
+    let gone = false;
+    inkOn(things).then((inked) => !gone && setInk({ key, inked }), () => undefined);
+    return () => {
+      gone = true;
+    };
+  }, [things, key, ink]);
+  return lifted.flatMap(({ id, transform }) => { const picture = ink?.inked.get(id); return picture ? [{ id, transform, ...picture }] : []; });
+}
+
 /** The drawing laid on the faded reference by the fit, with corrections in redline. */
-export function LaidOver({ reference, things, report, shown, onChoose }: LaidOverProps) {
+export function LaidOver({ reference, things, region, report, shown, onChoose }: LaidOverProps) {
   const palette = usePalette();
   const { width, height } = reference;
   const { lie } = report;
   const ink = useMemo(() => thingsOfType(things, 'stroke').filter((stroke) => stroke.pen !== 'rubber').flatMap((stroke) => strokeLayers(stroke, pointsOf(stroke)).map(({ outline, alpha }, i) => ({ id: `${stroke.id} ${i}`, d: outlinePath(outline), alpha, colour: stroke.colour }))), [things]);
+  const lifted = usePaperInk(things);
   const forms = useMemo(() => (lie ? thingsOfType(things, 'form').map((form) => ({ id: form.id, d: line(formOutline(form).map((p) => transformPoint(lie, p)), true) })) : []), [things, lie]);
   const unit = Math.max(width, height) / 1000;
   const pins = report.findings.map((finding, i) => ({ finding, number: i + 1, at: pinOf(finding.mark) })).filter(({ finding }) => !shown || shown.id === finding.id);
@@ -39,6 +59,8 @@ export function LaidOver({ reference, things, report, shown, onChoose }: LaidOve
       <svg viewBox={`0 0 ${width} ${height}`} width="100%" height="100%" style={{ position: 'absolute', inset: 0 }} role="img" aria-label="Your drawing laid over the reference">
         <rect width={width} height={height} fill="#FBF8F1" />
         <image href={pictureOf(reference)} width={width} height={height} opacity={0.38} />
+        {region ? <clipPath id="drawn-part"><path d={line(region, true)} /></clipPath> : null}
+        {lie ? <g transform={`matrix(${lie.join(' ')})`} clipPath={region ? 'url(#drawn-part)' : undefined}>{lifted.map(({ id, transform, href, width: w, height: h }) => <image key={id} href={href} width={w} height={h} transform={`matrix(${transform.join(' ')})`} data-testid="laid-ink" />)}</g> : null}
         {lie ? <g transform={`matrix(${lie.join(' ')})`}>{ink.map(({ id, d, alpha, colour }) => <path key={id} d={d} fill={colour} fillOpacity={alpha} />)}</g> : null}
         {forms.map(({ id, d }) => <path key={id} d={d} fill="none" stroke="#2B579C" strokeWidth={2.6 * unit} strokeLinejoin="round" opacity={0.9} />)}
         {shown ? <Correction mark={shown.mark} unit={unit} /> : null}

@@ -1,0 +1,68 @@
+import { act, fireEvent, render, screen } from '@testing-library/react-native';
+import { PaperProvider } from 'react-native-paper';
+import { Provider } from 'react-redux';
+import { newClock, tickClock, type Clock } from '@deft/core';
+import type { PageKeeper } from '../data/page-keeper';
+import { store } from '../data/store';
+import { NO_LOOK } from '../page/second-look';
+import { deskTheme } from '../ui/theme';
+import { HeldPanel, MORE } from './held-panel';
+
+const mockReplace = jest.fn();
+jest.mock('expo-router', () => ({ useRouter: () => ({ replace: mockReplace }) }));
+
+/** Two poses of ten seconds, held after four. */
+const held = (...before: ('skip' | 'go on')[]): Clock => {
+  const draw = [{ doing: 'draw' as const, planned: 10_000, seen: true }];
+  return [...before, 'tick' as const].reduce<Clock>((clock, kind, i) => tickClock(clock, { kind, at: 1000 * i }), { ...newClock([draw, draw]), phase: 'held' as const });
+};
+
+function show(clock: Clock, lacking = false) {
+  const told = { say: jest.fn(), onLook: jest.fn(), onMirror: jest.fn(), undo: jest.fn(() => Promise.resolve()) };
+  render(
+    <Provider store={store}>
+      <PaperProvider theme={deskTheme(false)}>
+        <HeldPanel clock={clock} say={told.say} keeper={{ undo: told.undo } as unknown as PageKeeper} lacking={lacking} look={NO_LOOK} onLook={told.onLook} mirrored={false} onMirror={told.onMirror} />
+      </PaperProvider>
+    </Provider>,
+  );
+  return told;
+}
+
+beforeEach(() => jest.useFakeTimers());
+afterEach(() => jest.useRealTimers());
+
+test('what it offers is said to the clock; the end wants a second touch', () => {
+  const { say } = show(held('skip'));
+  for (const label of ['Go on', 'Back', '30 s more', 'Skip', 'End']) fireEvent.press(screen.getByText(label));
+  expect(say.mock.calls.map(([event]) => event)).toEqual([{ kind: 'go on' }, { kind: 'back' }, { kind: 'more', ms: MORE }, { kind: 'skip' }]);
+  fireEvent.press(screen.getByText('End now'));
+  expect(say).toHaveBeenLastCalledWith({ kind: 'end' });
+});
+
+test('there is no way back from the first pose, and none on while the page has not come', () => {
+  const { say } = show(held(), true);
+  expect(screen.getByText(/the page has not come/)).toBeTruthy();
+  fireEvent.press(screen.getByText('Back'));
+  fireEvent.press(screen.getByText('Go on'));
+  expect(say).not.toHaveBeenCalled();
+});
+
+test('it shows what is left, and counts how long it has been held', () => {
+  show(held());
+  expect(screen.getByText('0:10 left. What you drew is kept.')).toBeTruthy();
+  expect(screen.getByText('0:00')).toBeTruthy();
+  act(() => jest.advanceTimersByTime(65_000));
+  expect(screen.getByText('1:05')).toBeTruthy();
+});
+
+test('pens, undo, second looks and leaving are at hand', () => {
+  const { undo, onLook, onMirror } = show(held());
+  fireEvent.press(screen.getByText('shade'));
+  expect(store.getState().desk.pen).toBe('shade');
+  fireEvent.press(screen.getByText('undo a line'));
+  fireEvent.press(screen.getByText('squint'));
+  fireEvent.press(screen.getByText('mirrored'));
+  fireEvent.press(screen.getByText('Leave it for later'));
+  expect([undo.mock.calls.length, onMirror.mock.calls.length, onLook.mock.calls[0]![0].name, mockReplace.mock.calls]).toEqual([1, 1, 'squint', [['/']]]);
+});
