@@ -1,4 +1,9 @@
+import { PGlite } from '@electric-sql/pglite';
+import { drizzle } from 'drizzle-orm/pglite';
+import { migrate } from 'drizzle-orm/pglite/migrator';
 import { build } from 'esbuild';
+import { writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
@@ -24,4 +29,15 @@ export async function buildServer() {
   });
 }
 
-if (process.argv[1] === fileURLToPath(import.meta.url)) await buildServer();
+/** An empty database, up to date, for new desks to begin from: making one anew takes four times as long. */
+async function layFreshDatabase() {
+  const client = await PGlite.create();
+  await migrate(drizzle(client), { migrationsFolder: join(root, 'apps/server/migrations') });
+  await writeFile(join(root, 'apps/server/build/fresh.tar'), Buffer.from(await (await client.dumpDataDir('none')).arrayBuffer()));
+  await client.close();
+}
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  await buildServer();
+  await layFreshDatabase();
+}

@@ -34,9 +34,9 @@ export async function install() {
 
 /** Builds the server and exports the studio where their sources have changed. */
 export async function build() {
-  const sources = ['apps/server/src', 'packages', 'package-lock.json', 'scripts/build-server.mjs'];
+  const sources = ['apps/server/src', 'apps/server/migrations', 'packages', 'package-lock.json', 'scripts/build-server.mjs'];
   const server = hashOf(sources);
-  if (!existsSync(join(root, 'apps/server/build/main.js')) || !stampIs('server', server)) {
+  if (!existsSync(join(root, 'apps/server/build/fresh.tar')) || !stampIs('server', server)) {
     await must('Building the server', process.execPath, ['scripts/build-server.mjs']);
     stamp('server', server);
   }

@@ -35,7 +35,7 @@ const PARTS = {
   lint: () => single('npx', ['eslint', '.', '--max-warnings', '0']),
   unit: async () => counted(await run('npx', ['jest', '--ci']), /Tests:.*?(\d+) passed/, /Tests:.*?(\d+) failed/),
   server: async () =>
-    counted(await run(process.execPath, ['--import', 'tsx', '--test', '--test-concurrency=1', ...(await serverTests())]), /^# pass (\d+)/m, /^# fail (\d+)/m),
+    counted(await run(process.execPath, ['--import', 'tsx', '--test', '--test-concurrency=2', ...(await serverTests())]), /^# pass (\d+)/m, /^# fail (\d+)/m),
   browser: async () => {
     await needChromium();
     return counted(await run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts']), /(\d+) passed/, /(\d+) failed/);

@@ -25,7 +25,7 @@ async function main(): Promise<void> {
   rmSync(temporary, { recursive: true, force: true });
   mkdirSync(temporary, { recursive: true });
   console.log('Opening the desk …');
-  const store = await startStore({ folder: join(data, 'database'), migrations: join(root, 'apps/server/migrations'), ...(env['DEFT_TEMPLATE'] ? { template: env['DEFT_TEMPLATE'] } : {}) });
+  const store = await startStore({ folder: join(data, 'database'), migrations: join(root, 'apps/server/migrations'), template: join(root, 'apps/server/build/fresh.tar') });
   const files = new BlobFiles(join(data, 'files'));
   const pictures = startPictures();
   const workshop = { store, files, pictures, temporary };

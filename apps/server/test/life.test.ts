@@ -9,8 +9,8 @@ const { folder, remove } = temporaryFolder();
 after(remove);
 
 test('a server killed at random moments of its very first start always opens afterwards', async () => {
-  for (const wait of [150, 700, 1600, 3200]) {
-    const desk = new Desk(join(folder, `first-${wait}`), await freePort());
+  for (const [wait, demo] of [[150, '0'], [700, '0'], [1600, '0'], [2600, '1']] as const) {
+    const desk = new Desk(join(folder, `first-${wait}`), await freePort(), { DEFT_DEMO: demo });
     desk.spawn();
     await new Promise((done) => setTimeout(done, wait * (0.7 + 0.6 * Math.random())));
     await desk.end('SIGKILL');
@@ -21,7 +21,7 @@ test('a server killed at random moments of its very first start always opens aft
 
 test('a second server on the same folder is refused with a sentence, a restart after a kill is not', async () => {
   const data = join(folder, 'lock');
-  const first = new Desk(data, await freePort());
+  const first = new Desk(data, await freePort(), { DEFT_DEMO: '0' });
   await first.open();
   const second = new Desk(data, await freePort());
   await assert.rejects(second.open(), /already open: process \d+/);
