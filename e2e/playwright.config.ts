@@ -3,7 +3,8 @@ import { defineConfig } from '@playwright/test';
 /** Real browser, real server, real database: each file starts a desk of its own. */
 export default defineConfig({
   testDir: '.',
-  testMatch: '*.spec.ts',
+  // The longest first, so that both workers end at about the same time.
+  projects: [{ name: 'long', testMatch: ['soak.spec.ts', 'session-kills.spec.ts'] }, { name: 'short', testMatch: '*.spec.ts', testIgnore: ['soak.spec.ts', 'session-kills.spec.ts'] }],
   globalSetup: './lay-desk.ts',
   workers: 2,
   timeout: 120_000,

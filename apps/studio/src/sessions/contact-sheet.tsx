@@ -39,8 +39,10 @@ export function ContactSheet({ session }: { readonly session: Session }) {
     };
   }, []);
   const { plan, set } = session;
-  const poses = begunOf(session.poses);
-  const left = session.poses.length - poses.length;
+  const [all, setAll] = useState(false);
+  const begun = begunOf(session.poses);
+  const poses = all ? session.poses : begun;
+  const left = session.poses.length - begun.length;
   const [first] = poses;
   const single = poses.length === 1;
   const opened = poses.find(({ id }) => id === open);
@@ -54,7 +56,7 @@ export function ContactSheet({ session }: { readonly session: Session }) {
   const fill = { flex: wide ? undefined : 1 };
   return (
     <Screen
-      title={`${counted(poses.length)}, ${spoken(drawn)}`}
+      title={`${counted(begun.length)}, ${spoken(drawn)}`}
       foot={
         <>
           {onPaper ? <MainAct label="Photograph the paper" onPress={() => router.push({ pathname: '/sessions/paper', params: { session: session.id } })} style={fill} testID="photograph" /> : single && first ? <MainAct label="Study this pose" disabled={busy} onPress={() => void study({ attempt: first.attempt })} testID="study-pose" style={fill} /> : <MainAct label="Back to the desk" onPress={() => router.replace('/')} style={fill} />}
@@ -64,7 +66,10 @@ export function ContactSheet({ session }: { readonly session: Session }) {
       over={opened ? <PosePanel key={opened.id} session={session} pose={opened} onClose={() => setOpen(null)} leftHanded={leftHanded} /> : null}
     >
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between', marginVertical: -10 }}>
-        <Words soft style={{ flexShrink: 1 }}>{facts}</Words>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', flexShrink: 1 }}>
+          <Words soft>{facts}</Words>
+          {left ? <WordAct small label={all ? 'hide them' : 'show them'} spoken={all ? 'Hide what was not begun' : 'Show what was not begun'} onPress={() => setAll(!all)} /> : null}
+        </View>
         <View style={{ flexDirection: 'row' }}>
           <WordAct small label="as PDF" spoken="Save the sheet as PDF" onPress={out('pdf')} />
           <WordAct small label="as PNG" spoken="Save the sheet as PNG" onPress={out('png')} />

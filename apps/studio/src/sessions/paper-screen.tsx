@@ -11,6 +11,7 @@ import { Screen, Waiting } from '../ui/screen';
 import { Slider } from '../ui/slider';
 import { useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
+import { Working } from '../ui/working';
 import { CornerSet } from './corner-set';
 import { Parting } from './parting';
 
@@ -54,7 +55,7 @@ function Photos({ session, papers }: { readonly session: Session; readonly paper
         {paper ? <SideAct label="Another photo" disabled={taking.isLoading} onPress={() => camera.current?.click()} /> : <MainAct label="Take a photo" disabled={taking.isLoading} onPress={() => camera.current?.click()} />}
         <WordAct label="Choose a photo" disabled={taking.isLoading} onPress={() => files.current?.click()} />
         <WordAct label="Simulated camera" soft disabled={taking.isLoading} onPress={() => take('camera')} testID="simulated" />
-        {taking.isLoading ? <Words soft live>Looking for the page in it …</Words> : null}
+        {taking.isLoading ? <Working what="Looking for the page in it …" /> : null}
       </View>
       {papers.length > 1 ? (
         <View role="group" aria-label="Photos" style={{ flexDirection: 'row', flexWrap: 'wrap', marginVertical: -10 }}>
@@ -115,7 +116,7 @@ function Work({ session, paper, onDone }: { readonly session: Session; readonly 
           <View style={{ flexDirection: 'row' }}><Slider label="Faint lines" value={faint} least={0} most={1} step={0.05} shown={faint < 0.35 ? 'left away' : faint > 0.65 ? 'kept' : 'as they are'} onChange={setFaint} /></View>
           <View style={{ flexDirection: 'row', alignItems: 'center', gap: 14 }}>
             <MainAct label="Lift the drawing" disabled={lifting.isLoading} onPress={() => void lift({ id: paper.id, settings: settings() }).unwrap().then(() => setAgain(false), failed)} testID="lift" />
-            {lifting.isLoading ? <Words soft live style={{ flexShrink: 1 }}>Laying it flat and lifting the lines …</Words> : null}
+            {lifting.isLoading ? <Working what="Laying it flat and lifting the lines …" /> : null}
           </View>
         </View>
       </View>

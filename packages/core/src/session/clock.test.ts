@@ -47,6 +47,8 @@ test('back from a pose to one whose time was up gives a little more, and forth a
   const second = run(poses(5, 10), [['start', 0], ...ticks(0, 8000)]);
   const back = run(second, [['hold', 8000], ['back', 8000]]);
   expect([back.current, timeLeft(back), back.phase]).toEqual([0, AGAIN, 'held']);
+  // Ended there, the pose that was left is over with its time; one that was never come to is not.
+  expect(run({ ...back, poses: [...back.poses, ...poses(9).poses] }, [['end', 8000]]).poses.map(({ over }) => over)).toEqual([true, true, false]);
   const forth = run(back, [['skip', 8000]]);
   expect([forth.current, drawnTimes(forth.poses[1]!).drawn, forth.poses[0]!.skipped]).toEqual([1, 3000, false]);
 });

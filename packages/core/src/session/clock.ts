@@ -104,6 +104,9 @@ function back(clock: Clock): Clock {
   return spent < planned + added ? opened : changeTurn(opened, turn, { added: spent - planned + AGAIN });
 }
 
+/** Every pose that was come to is over, also one that was left by going back from it. */
+const ended = (clock: Clock): Clock => ({ ...clock, poses: clock.poses.map((pose, i) => (i === clock.current || pose.stretches.some(({ spent }) => spent > 0) ? { ...pose, over: true } : pose)) });
+
 /** Counts the time up to `at` to whatever is running. */
 function count(clock: Clock, at: number): Clock {
   const passed = Math.max(0, at - clock.since);
@@ -145,7 +148,7 @@ export function tickClock(before: Clock, event: ClockEvent): Clock {
     case 'back':
       return clock.phase === 'ready' ? clock : back(clock);
     case 'end':
-      return { ...change(clock, { over: true }), phase: 'done', penDown: false };
+      return { ...ended(clock), phase: 'done', penDown: false };
     case 'pen down':
       return clock.phase === 'running' ? { ...clock, penDown: true } : clock;
     case 'pen up':
