@@ -126,6 +126,26 @@ test.describe('wide', () => {
     await expect(page.getByTestId('laid-ink')).toHaveCount(1);
   });
 
+  test('a pose that begins while the desk is away is held, with nothing broken to be seen, until its picture and its page have come', async ({ page }) => {
+    const session = await newSession(page, desk, [newBlock(3, 30)]);
+    await page.goto(`${desk.address}/sessions/${session.id}`);
+    await page.getByTestId('hold').waitFor();
+    await expect.poll(() => page.locator('[data-testid="pictures"] img').evaluateAll((all) => all.every((image) => (image as HTMLImageElement).naturalWidth > 0))).toBe(true);
+    await desk.end('SIGKILL');
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Tab');
+    await expect(page.getByTestId('held')).toContainText('The desk does not answer');
+    await expect(page.getByTestId('go-on')).toBeDisabled();
+    await expect(page.locator('[data-pose="2"] img')).toHaveCount(0);
+    await desk.open();
+    await expect(page.getByTestId('go-on')).toBeEnabled({ timeout: 20_000 });
+    await expect.poll(() => page.locator('[data-pose="2"] img').evaluateAll((all) => all.map((image) => (image as HTMLImageElement).naturalWidth > 0)), { timeout: 10_000 }).toEqual([true]);
+    await page.getByTestId('go-on').click();
+    const on = await pageOnScreen(page.getByTestId('page'));
+    await (await Fingers.of(page)).stroke(arc(74, 100, 24, 40).map((p) => on(p.x, p.y)), 'pen', 2);
+    await expect.poll(async () => (await lying(desk, session.poses[2]!.page, 'stroke')).length).toBe(1);
+  });
+
   test('200 poses: drawn on by mouse, left early, all of them on the contact sheet', async ({ page }) => {
     const strange = watch(page, desk.address);
     const session = await newSession(page, desk, [newBlock(200, 30)]);

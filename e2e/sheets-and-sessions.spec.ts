@@ -120,7 +120,7 @@ test.describe('phone', () => {
     await page.getByTestId('end').click();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('2 poses');
     await expect(page.getByText('1 not begun.')).toBeVisible();
-    await page.getByRole('button', { name: 'Show what was not begun' }).click();
+    await page.getByRole('button', { name: 'show what was not begun' }).click();
     await expect(page.getByRole('button', { name: /^Open pose 3/ })).toBeVisible();
     const id = page.url().split('/').at(-1);
     const session = (await (await page.request.get(`${desk.address}/api/sessions/${id}`)).json()) as { over: boolean; poses: { page: string; addedMs: number; heldMs: number }[] };

@@ -66,11 +66,9 @@ export function ContactSheet({ session }: { readonly session: Session }) {
       over={opened ? <PosePanel key={opened.id} session={session} pose={opened} onClose={() => setOpen(null)} leftHanded={leftHanded} /> : null}
     >
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between', marginVertical: -10 }}>
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', flexShrink: 1 }}>
-          <Words soft>{facts}</Words>
-          {left ? <WordAct small label={all ? 'hide them' : 'show them'} spoken={all ? 'Hide what was not begun' : 'Show what was not begun'} onPress={() => setAll(!all)} /> : null}
-        </View>
+        <Words soft style={{ flexShrink: 1 }}>{facts}</Words>
         <View style={{ flexDirection: 'row' }}>
+          {left ? <WordAct small label={all ? 'hide what was not begun' : 'show what was not begun'} onPress={() => setAll(!all)} /> : null}
           <WordAct small label="as PDF" spoken="Save the sheet as PDF" onPress={out('pdf')} />
           <WordAct small label="as PNG" spoken="Save the sheet as PNG" onPress={out('png')} />
         </View>

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useEffect, useState } from 'react';
-import { Pressable, View } from 'react-native';
+import { Pressable, useWindowDimensions, View } from 'react-native';
 import { doingOf, paperOf, stretchOf, timeLeft, type Id } from '@deft/core';
 import type { Pose, Session } from '@deft/contract';
 import { takePen } from '../data/desk-slice';
@@ -35,6 +35,9 @@ function pagesOf(poses: readonly (Pose | undefined)[]): Pose[] {
 export function Running({ session }: { readonly session: Session }) {
   const palette = usePalette();
   const wide = useWide();
+  // A phone that is turned has room beside the picture, and little under it.
+  const { width, height } = useWindowDimensions();
+  const beside = width > height;
   const router = useRouter();
   const dispatch = useDeskDispatch();
   const { figures } = useDesk((state) => state.desk.timed);
@@ -91,8 +94,8 @@ export function Running({ session }: { readonly session: Session }) {
   const away = !seen && doing !== 'rest';
   return (
     <View style={{ flex: 1, backgroundColor: palette.desk }}>
-      <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column' }}>
-        <View style={{ flex: paper ? 1 : away ? (wide ? 1.4 : 1) : wide ? 4 : 5, backgroundColor: palette.desk }}>
+      <View style={{ flex: 1, flexDirection: beside ? 'row' : 'column' }}>
+        <View style={{ flex: paper ? 1 : away ? (beside ? 1.4 : 1) : beside ? 4 : 5, backgroundColor: palette.desk }}>
           <Rim left={left}>
             <Pressable aria-label={held ? pose.reference.title : `${pose.reference.title}. Touch to hold`} onPress={() => say({ kind: 'hold' })} style={{ flex: 1, cursor: 'auto' } as object}>
               <PictureStack poses={poses} clock={clock} watch={watch} look={look} mirrored={mirrored} />
@@ -102,7 +105,7 @@ export function Running({ session }: { readonly session: Session }) {
           </Rim>
         </View>
         {paper ? null : (
-          <View style={{ flex: away ? (wide ? 5 : 8) : wide ? 5 : 6 }}>
+          <View style={{ flex: away ? (beside ? 5 : 8) : beside ? 5 : 6 }}>
             {pagesOf([pose, next]).map((one) => (
               <PosePage key={one.page} page={one.page} region={one.region} mirrored={mirrored} active={one.page === pose.page} drawing={clock.phase === 'running' && doing === 'draw'} look={look} onContact={onContact} onReady={onReady} />
             ))}

@@ -6,6 +6,7 @@ import type { PageKeeper } from '../../data/page-keeper';
 import { useDesk } from '../../data/store';
 import { deskPalm, guardFromPalm } from '../palm';
 import { Surface } from '../surface';
+import { RegionVeil } from './region-veil';
 
 interface PageViewProps {
   readonly keeper: PageKeeper;
@@ -46,6 +47,7 @@ export function PageView({ keeper, showPicture = true, region = null, waiting = 
   return (
     <View style={{ flex: 1, overflow: 'hidden' }}>
       <View ref={host} testID={waiting ? 'page-waiting' : 'page'} aria-label="Page" aria-hidden={waiting} style={{ position: 'absolute', inset: 0}} />
+      {surface && region ? <RegionVeil surface={surface} region={region} /> : null}
       {children}
     </View>
   );

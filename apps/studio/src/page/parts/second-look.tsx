@@ -4,6 +4,7 @@ import { formOutline, type Sheet } from '@deft/core';
 import type { Reference } from '@deft/contract';
 import { pictureOf, previewOf } from '../../data/api';
 import { looksWorker } from '../../data/workers';
+import { SteadyPicture } from '../../ui/steady-picture';
 import { usePalette } from '../../ui/use-desk-theme';
 import { polyline } from '../ink';
 import type { Look } from '../second-look';
@@ -149,8 +150,8 @@ export function SeenReference({ reference, look, mirrored }: { readonly referenc
   return (
     <div style={{ position: 'absolute', inset: 0 }}>
       <Filters id={id} table={table} />
-      <img
-        src={masked && mask ? mask : pictureOf(reference)} alt={masked ? `${reference.title}: a guess of its ${look.name}` : reference.title} draggable={false}
+      <SteadyPicture
+        src={masked && mask ? mask : pictureOf(reference)} alt={masked ? `${reference.title}: a guess of its ${look.name}` : reference.title}
         style={{ width: '100%', height: '100%', objectFit: 'contain', display: 'block', filter: filterOf(look, id, table, 400) || undefined, transform: mirrored ? 'scaleX(-1)' : undefined }}
       />
     </div>
