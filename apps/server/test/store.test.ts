@@ -206,8 +206,8 @@ test('a database is opened again with everything in it, and what a killed creati
 describe('databases of earlier desks', () => {
   const fixtures = join(import.meta.dirname, 'fixtures');
 
-  /** References on each desk. */
-  const REFERENCES: Readonly<Record<string, number>> = { 'issue-2.tar.br': 8, 'issue-3.tar.br': 8, 'issue-4.tar.br': 67 };
+  /** References on each desk, and poses of its session. */
+  const HELD: Readonly<Record<string, readonly [number, number]>> = { 'issue-2.tar.br': [8, 1], 'issue-3.tar.br': [8, 1], 'issue-4.tar.br': [67, 1], 'issue-5.tar.br': [67, 5] };
   for (const name of readdirSync(fixtures)) {
     test(`${name} opens, is brought up to date, and has everything in it`, async () => {
       const template = join(folder, `${name}.tar.gz`);
@@ -218,16 +218,24 @@ describe('databases of earlier desks', () => {
       const { operations } = await old.readPage(study.traces[0]!.page, 0);
       assert.ok(paperOf(reducePage(operations.map((o) => o.operation))));
       const { total, items } = await old.listReferences({});
-      assert.equal(total, REFERENCES[name]);
       // Drawn once in a session and once in a study: counted by the migration.
       assert.ok(items.some((r) => r.attempts > 0));
       // A prepared picture, and a board of it.
       if (total > 8) assert.deepEqual([(await old.readReference(study.reference.id)).revision, (await old.listBoards()).length], [1, 1]);
       const [session] = await old.listSessions();
-      assert.equal(session?.count, 1);
+      assert.deepEqual([total, session?.count], HELD[name]);
+      assert.ok(session);
       // What a session was before plans is one block of it.
       const { plan, poses } = await old.readSession(session.id);
       assert.deepEqual([plan.blocks[0]?.seconds, poses[0]?.step.stretches], [poses[0]?.step.seconds, expandPlan(plan)[0]?.stretches]);
+      if (poses.length > 1) {
+        // On screen, on a grid from memory, and lifted from a photo; with what was noted.
+        assert.deepEqual(poses.map(({ step, region }) => [step.ground, step.source, region?.length ?? 0]), [['on screen', 'sight', 0], ['on a grid', 'memory', 4], ['on a grid', 'memory', 4], ['on paper', 'sight', 4], ['on paper', 'sight', 0]]);
+        const [paper] = await old.listPapers(session.id);
+        assert.deepEqual(poses.slice(3).map(({ page }) => page), [paper?.page, paper?.page]);
+        assert.deepEqual([poses[0]!.starred, poses[0]!.note, session.title, session.lesson, poses[1]!.skipped], [true, 'the knee', 'Evening', 'look longer', true]);
+        assert.deepEqual((await old.listPlans()).map(({ title }) => title), ['Three ways']);
+      }
       await old.close();
     });
   }
