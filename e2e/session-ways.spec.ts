@@ -89,6 +89,35 @@ test.describe('phone', () => {
 test.describe('wide', () => {
   test.use({ viewport: { width: 1280, height: 800 } });
 
+  test('from what one knows, by keys and mouse: the picture is there between the two drawings only', async ({ page }) => {
+    const session = await newSession(page, desk, [newBlock(1, 4, { source: 'knowledge', look: 3 })]);
+    await page.goto(`${desk.address}/sessions/${session.id}`);
+    const fingers = await Fingers.of(page);
+    const draw = async (): Promise<void> => {
+      const on = await pageOnScreen(page.getByTestId('page'));
+      await fingers.stroke(arc(74, 100, 24, 40).map((p) => on(p.x, p.y)), 'mouse', 2);
+    };
+    const seen = (pose: number) => page.locator(`[data-pose="${pose}"]`);
+    await page.getByTestId('hold').waitFor();
+    await expect(seen(0)).toBeHidden();
+    await draw();
+    await expect(page.getByText('look: what was different?')).toBeVisible({ timeout: 10_000 });
+    await expect(seen(0)).toBeVisible();
+    // Held by a key while one looks, the picture stays; by the same key it goes on.
+    await page.keyboard.press(' ');
+    await expect(page.getByTestId('held')).toBeVisible();
+    await expect(seen(0)).toBeVisible();
+    await page.keyboard.press(' ');
+    await expect(page.getByText('2 of 2, from what you know')).toBeVisible({ timeout: 10_000 });
+    await expect(seen(1)).toBeHidden();
+    await draw();
+    await expect(page.getByText('2 of 2, compare')).toBeVisible({ timeout: 10_000 });
+    await expect(seen(1)).toBeVisible();
+    await page.keyboard.press('Tab');
+    await page.getByTestId('lesson').waitFor();
+    await expect.poll(async () => Promise.all((await read(page, session.id)).poses.map(async (pose) => (await lying(desk, pose.page, 'stroke')).length))).toEqual([1, 1]);
+  });
+
   test('a drawing on paper is checked as one on the screen is', async ({ page }) => {
     const session = await newSession(page, desk, [newBlock(1, 120, { ground: 'on paper' })]);
     await page.goto(`${desk.address}/sessions/${session.id}`);

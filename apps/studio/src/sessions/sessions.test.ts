@@ -1,4 +1,5 @@
-import { newBlock, READY_PLANS } from '@deft/core';
+import { encodeStroke, newBlock, READY_PLANS, type Stroke } from '@deft/core';
+import { timesOf } from './replay';
 import { sessionActOf } from './session-keys';
 import { adviceFor, blockLine, doingWords, goodFor, minutesAndSeconds, planPurpose, spoken } from './words';
 
@@ -33,4 +34,14 @@ test('what is to be done is said for each stretch of each way', () => {
   expect(doingWords('draw', 'memory', 30)).toBe('from memory');
   expect(doingWords('look', 'knowledge', 30)).toBe('look: what was different?');
   expect(doingWords('rest', 'sight', 30)).toBe('rest');
+});
+
+test('a replay draws each stroke for as long as it took, with a breath between and no longer', () => {
+  const stroke = (ms: number): Stroke => ({ points: encodeStroke([{ x: 1, y: 1, pressure: 0.5, time: 0 }, { x: 9, y: 4, pressure: 0.5, time: ms }]) }) as unknown as Stroke;
+  const times = timesOf([stroke(400), stroke(1000), stroke(0)]);
+  expect(times.map(({ begins, ends }) => ends - begins)).toEqual([400, 1000, 0]);
+  const breaths = times.slice(1).map(({ begins }, i) => begins - times[i]!.ends);
+  expect(new Set(breaths).size).toBe(1);
+  expect(breaths[0]).toBeGreaterThan(0);
+  expect(timesOf([])).toEqual([]);
 });

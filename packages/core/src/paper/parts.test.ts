@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { seeded, gaussian } from '../seeded.ts';
 import type { Quad } from '../geometry/homography.ts';
+import { agreement } from './agreement.ts';
 import { candidates } from './candidates.ts';
 import { edgesOf } from './edges.ts';
 import { judged } from './judge-page.ts';
@@ -97,6 +98,32 @@ test('blocks are spread out between their middles, and flat beyond the outermost
   expect([data[0], data[4], data[15], data[19]].map((v) => v)).toEqual([0, 0, 10, 10]);
   expect(data[9]! + data[10]!).toBeCloseTo(10, 5);
   expect(data[10]).toBeGreaterThan(data[9]!);
+});
+
+test('what one mask finds of the other is what the other has found of it', () => {
+  fc.assert(fc.property(fc.integer({ min: 0, max: 1e6 }), fc.integer({ min: 0, max: 4 }), (seed, within) => {
+    const chance = seeded(seed);
+    const mask = () => ({ width: 14, height: 9, bits: Uint8Array.from({ length: 126 }, () => (chance() < 0.15 ? 1 : 0)) });
+    const [a, b] = [mask(), mask()];
+    const [one, other] = [agreement(a, b, within), agreement(b, a, within)];
+    expect([one.precision, one.recall, one.f1]).toEqual([other.recall, other.precision, other.f1]);
+    // Further away no less agrees.
+    expect(agreement(a, b, within + 1).f1).toBeGreaterThanOrEqual(one.f1);
+  }));
+});
+
+test('the fainter a line may be, the more is lifted, and nothing that was lifted is lost', () => {
+  const chance = seeded(3);
+  const page = painted(300, 360, (x, y) => (190 - 0.1 * y) * (1 + 0.008 * gaussian(chance)) * [[60, 0.08], [120, 0.16], [180, 0.3], [240, 0.6]].reduce((light, [at, ink]) => (Math.abs(x - at!) < 1.5 && y > 40 && y < 320 ? light * (1 - ink!) : light), 1));
+  const [few, usual, many] = [0, 0.5, 1].map((faint) => liftInk(page, { faint }).mask.bits);
+  const count = (bits: Uint8Array): number => bits.reduce((sum, bit) => sum + bit, 0);
+  expect(count(few!)).toBeLessThan(count(usual!));
+  expect(count(usual!)).toBeLessThan(count(many!));
+  const lost = few!.reduce((n, bit, k) => n + (bit && !many![k] ? 1 : 0), 0);
+  expect(lost).toBe(0);
+  // The darkest line is there in any case.
+  const dark = Array.from({ length: 200 }, (_, i) => (100 + i) * 300 + 240);
+  for (const bits of [few!, usual!, many!]) expect(dark.filter((k) => bits[k]).length).toBeGreaterThan(190);
 });
 
 describe('what is no ink', () => {
