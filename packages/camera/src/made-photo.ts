@@ -1,4 +1,4 @@
-import { gaussian, homography, seeded, type Point } from '@deft/core';
+import { gaussian, projection, seeded, type Point } from '@deft/core';
 import type { MadePage } from './made-page.ts';
 
 /** A made photo: RGB, three bytes a pixel, row by row. */
@@ -127,13 +127,16 @@ export function madePhoto(page: MadePage | null, conditions: Conditions, seed: n
   const { width, height } = size;
   const chance = seeded(seed ^ 0xca3e7a);
   const corners = page && projected(page, conditions, width, height, chance);
-  const toPage = page && corners ? homography(corners, [{ x: 0, y: 0 }, { x: page.width, y: 0 }, { x: page.width, y: page.height }, { x: 0, y: page.height }]) : null;
+  const [xx, xy, x0, yx, yy, y0, wx, wy] = page && corners ? projection(corners, [{ x: 0, y: 0 }, { x: page.width, y: 0 }, { x: page.width, y: page.height }, { x: 0, y: page.height }]) : [0, 0, -1, 0, 0, -1, 0, 0];
   const desk = deskColour(conditions.desk, seed);
   const paper = PAPERS[conditions.paper];
   const grain = noise(seed ^ 77);
   const lit = 2 * Math.PI * chance();
   const [lx, ly] = [Math.cos(lit), Math.sin(lit)];
-  const creases = Array.from({ length: conditions.creases }, () => ({ turn: Math.PI * chance(), at: (chance() - 0.5) * 1.1, deep: 0.03 + 0.06 * chance(), wide: 4 + 6 * chance() }));
+  const creases = Array.from({ length: conditions.creases }, () => {
+    const turn = Math.PI * chance();
+    return { cos: Math.cos(turn), sin: Math.sin(turn), at: (chance() - 0.5) * 1.1, deep: 0.03 + 0.06 * chance(), wide: 4 + 6 * chance() };
+  });
   // The hand: a blunt shape reaching in from below, its shadow soft.
   const hand = Array.from({ length: 4 }, (_, i) => ({ x: 0.55 + 0.3 * chance() + 0.05 * i, y: 0.7 + 0.25 * chance(), r: 0.1 + 0.09 * chance() }));
   const linear = new Float32Array(width * height * 3);
@@ -149,22 +152,24 @@ export function madePhoto(page: MadePage | null, conditions: Conditions, seed: n
       }
       let [r, g, b] = [0, 0, 0];
       for (const [dx, dy] of SAMPLES) {
-        const at = toPage?.({ x: x + dx, y: y + dy });
-        if (page && at && at.x >= 0 && at.y >= 0 && at.x < page.width && at.y < page.height) {
-          const [px, py] = [at.x - 0.5, at.y - 0.5];
+        const by = 1 / (wx * (x + dx) + wy * (y + dy) + 1);
+        const pageX = (xx * (x + dx) + xy * (y + dy) + x0) * by;
+        const pageY = (yx * (x + dx) + yy * (y + dy) + y0) * by;
+        if (page && pageX >= 0 && pageY >= 0 && pageX < page.width && pageY < page.height) {
+          const [px, py] = [pageX - 0.5, pageY - 0.5];
           const [i, j] = [Math.max(0, Math.min(page.width - 2, Math.floor(px))), Math.max(0, Math.min(page.height - 2, Math.floor(py)))];
           const [s, t] = [Math.min(1, Math.max(0, px - i)), Math.min(1, Math.max(0, py - j))];
           const k = j * page.width + i;
           const { dark } = page;
           const cover = ((dark[k] as number) * (1 - s) + (dark[k + 1] as number) * s) * (1 - t) + ((dark[k + page.width] as number) * (1 - s) + (dark[k + page.width + 1] as number) * s) * t;
-          let back = (1 - conditions.ink * cover) * (0.985 + 0.03 * grain(at.x * 0.7, at.y * 0.7));
-          const [nx, ny] = [at.x / page.width - 0.5, (at.y - page.height / 2) / page.width];
-          for (const { turn, at: where, deep, wide } of creases) {
-            const away = ((nx * Math.cos(turn) + ny * Math.sin(turn) - where) * 1000) / wide;
+          let back = (1 - conditions.ink * cover) * (0.985 + 0.03 * grain(pageX * 0.7, pageY * 0.7));
+          const [nx, ny] = [pageX / page.width - 0.5, (pageY - page.height / 2) / page.width];
+          for (const { cos, sin, at: where, deep, wide } of creases) {
+            const away = ((nx * cos + ny * sin - where) * 1000) / wide;
             if (Math.abs(away) < 3) back *= 1 + deep * away * Math.exp(-away * away);
           }
           // The gutter of a spread: pages fall into it.
-          if (page.spread) back *= 1 - 0.5 * Math.exp(-(((nx * 1000) / 14) ** 2));
+          if (page.spread && Math.abs(nx) < 0.1) back *= 1 - 0.5 * Math.exp(-(((nx * 1000) / 14) ** 2));
           r += paper[0] * back;
           g += paper[1] * back;
           b += paper[2] * back;

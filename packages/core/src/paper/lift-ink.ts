@@ -1,7 +1,9 @@
 import { soften } from '../tone/soften.ts';
 import type { Mask } from '../tone/mask.ts';
-import { evened, spreadOut } from './lighting.ts';
+import { lightSpots } from './light-spots.ts';
+import { evened } from './lighting.ts';
 import { luma, type Grey, type Rgb } from './picture.ts';
+import { cleaned } from './specks.ts';
 
 export interface LiftOptions {
   /** How faint a line still counts: 0 keeps only the darkest, 1 nearly everything. */
@@ -52,38 +54,6 @@ function grainOf({ width, height, data }: Grey): number {
   return (1.4826 * (differences[differences.length >> 1] ?? 0)) / Math.SQRT2;
 }
 
-/** Spots of a mask that are too small to be a line go; so do faint ones with nothing sure in them (hysteresis, Canny 1986). */
-function cleaned(bits: Uint8Array, sure: Uint8Array, width: number, height: number, least: number): void {
-  const seen = new Uint8Array(bits.length);
-  const stack: number[] = [];
-  const spot: number[] = [];
-  for (let start = 0; start < bits.length; start += 1) {
-    if (!bits[start] || seen[start]) continue;
-    stack.push(start);
-    spot.length = 0;
-    seen[start] = 1;
-    let sures = 0;
-    while (stack.length > 0) {
-      const k = stack.pop() as number;
-      spot.push(k);
-      sures += sure[k] as number;
-      const [x, y] = [k % width, Math.floor(k / width)];
-      for (let dy = -1; dy <= 1; dy += 1) {
-        for (let dx = -1; dx <= 1; dx += 1) {
-          const [i, j] = [x + dx, y + dy];
-          if (i < 0 || j < 0 || i >= width || j >= height) continue;
-          const n = j * width + i;
-          if (bits[n] && !seen[n]) {
-            seen[n] = 1;
-            stack.push(n);
-          }
-        }
-      }
-    }
-    if (spot.length < least || sures < least / 4) for (const k of spot) bits[k] = 0;
-  }
-}
-
 /** Lightly softened, so that grain is evened before a threshold is asked. */
 function calmed({ width, height, data }: Grey): Grey {
   const bytes = new Uint8ClampedArray(data.length);
@@ -94,43 +64,10 @@ function calmed({ width, height, data }: Grey): Grey {
   return { width, height, data: calm };
 }
 
-/** Side of a block in which light spots are looked for, as a share of the page's width, and the most that they count. */
-const SPOT = 1 / 40;
-const MOST_SPOT = 0.1;
-
-/**
- * How much lighter than paper its lightest spots are, round each place. Ink only takes light; grain, folds and the rims of
- * shadows give as much of it beside as they take, so what is no darker than its surroundings are light is none.
- */
-function lightSpots({ width, height, data }: Grey): Grey {
-  const side = Math.max(6, Math.round(width * SPOT));
-  const [columns, rows] = [Math.ceil(width / side), Math.ceil(height / side)];
-  const blocks = new Float32Array(columns * rows);
-  for (let y = 0; y < height; y += 1) {
-    const j = Math.floor(y / side) * columns;
-    for (let x = 0; x < width; x += 1) {
-      const k = j + Math.floor(x / side);
-      const over = (data[y * width + x] as number) - 1;
-      if (over > (blocks[k] as number)) blocks[k] = Math.min(MOST_SPOT, over);
-    }
-  }
-  return spreadOut(largest(blocks, columns, rows), columns, rows, side, width, height);
-}
-
-/** Each block the largest of its neighbours. */
-function largest(blocks: Float32Array, columns: number, rows: number): Float32Array {
-  return blocks.map((_, k) => {
-    const [i, j] = [k % columns, Math.floor(k / columns)];
-    let most = 0;
-    for (let b = Math.max(0, j - 1); b <= Math.min(rows - 1, j + 1); b += 1) for (let a = Math.max(0, i - 1); a <= Math.min(columns - 1, i + 1); a += 1) most = Math.max(most, blocks[b * columns + a] as number);
-    return most;
-  });
-}
-
 /**
  * Lifts what was drawn from a page that was laid flat: the lighting evened, a threshold told at each
- * place from the mean and spread round it (Sauvola and Pietikäinen 2000) and from the paper's grain,
- * specks taken away. Pale pencil and toned paper count as well as black on white.
+ * place from the mean and spread round it (Sauvola and Pietikäinen 2000), from the paper's grain and from
+ * its light spots; specks taken away. Pale pencil and toned paper count as well as black on white.
  */
 export function liftInk(page: Rgb, { faint = 0.5 }: LiftOptions = {}): Lifted {
   const { width, height } = page;
