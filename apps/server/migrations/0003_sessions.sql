@@ -6,28 +6,21 @@ CREATE TABLE "guests" (
 	"seen_at" timestamp with time zone DEFAULT now() NOT NULL
 );
 --> statement-breakpoint
-CREATE TABLE "lifts" (
-	"paper" text NOT NULL,
-	"lift" integer NOT NULL,
-	"settings" jsonb NOT NULL,
-	"ink" text NOT NULL,
-	"width" integer NOT NULL,
-	"height" integer NOT NULL,
-	"loops" jsonb NOT NULL,
-	"page" text NOT NULL,
-	"created_at" timestamp with time zone DEFAULT now() NOT NULL,
-	CONSTRAINT "lifts_paper_lift_pk" PRIMARY KEY("paper","lift"),
-	CONSTRAINT "lifts_lift" CHECK ("lifts"."lift" > 0)
-);
---> statement-breakpoint
 CREATE TABLE "papers" (
 	"id" text PRIMARY KEY NOT NULL,
-	"session" text NOT NULL,
+	"session" text,
 	"photo" text NOT NULL,
 	"shown" text NOT NULL,
 	"width" integer NOT NULL,
 	"height" integer NOT NULL,
 	"found" jsonb,
+	"settings" jsonb,
+	"ink" text,
+	"ink_width" integer,
+	"ink_height" integer,
+	"loops" jsonb DEFAULT '[]'::jsonb NOT NULL,
+	"lift" integer DEFAULT 0 NOT NULL,
+	"page" text,
 	"created_at" timestamp with time zone DEFAULT now() NOT NULL,
 	CONSTRAINT "papers_size" CHECK ("papers"."width" > 0 and "papers"."height" > 0)
 );
@@ -57,12 +50,11 @@ ALTER TABLE "sessions" ADD COLUMN "choice" text DEFAULT 'least drawn' NOT NULL;-
 ALTER TABLE "sessions" ADD COLUMN "flip" boolean DEFAULT false NOT NULL;--> statement-breakpoint
 ALTER TABLE "sessions" ADD COLUMN "seed" bigint DEFAULT 0 NOT NULL;--> statement-breakpoint
 ALTER TABLE "sessions" ADD COLUMN "lesson" text DEFAULT '' NOT NULL;--> statement-breakpoint
-ALTER TABLE "lifts" ADD CONSTRAINT "lifts_paper_papers_id_fk" FOREIGN KEY ("paper") REFERENCES "public"."papers"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "lifts" ADD CONSTRAINT "lifts_ink_blobs_sha256_fk" FOREIGN KEY ("ink") REFERENCES "public"."blobs"("sha256") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "lifts" ADD CONSTRAINT "lifts_page_pages_id_fk" FOREIGN KEY ("page") REFERENCES "public"."pages"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "papers" ADD CONSTRAINT "papers_session_sessions_id_fk" FOREIGN KEY ("session") REFERENCES "public"."sessions"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "papers" ADD CONSTRAINT "papers_photo_blobs_sha256_fk" FOREIGN KEY ("photo") REFERENCES "public"."blobs"("sha256") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "papers" ADD CONSTRAINT "papers_shown_blobs_sha256_fk" FOREIGN KEY ("shown") REFERENCES "public"."blobs"("sha256") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE "papers" ADD CONSTRAINT "papers_ink_blobs_sha256_fk" FOREIGN KEY ("ink") REFERENCES "public"."blobs"("sha256") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE "papers" ADD CONSTRAINT "papers_page_pages_id_fk" FOREIGN KEY ("page") REFERENCES "public"."pages"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE UNIQUE INDEX "guests_token" ON "guests" USING btree ("token_hash");--> statement-breakpoint
 CREATE INDEX "papers_session" ON "papers" USING btree ("session","created_at");--> statement-breakpoint
 CREATE INDEX "plans_created" ON "plans" USING btree ("created_at");--> statement-breakpoint

@@ -207,7 +207,7 @@ describe('databases of earlier desks', () => {
   const fixtures = join(import.meta.dirname, 'fixtures');
 
   /** References on each desk, and poses of its session. */
-  const HELD: Readonly<Record<string, readonly [number, number]>> = { 'issue-2.tar.br': [8, 1], 'issue-3.tar.br': [8, 1], 'issue-4.tar.br': [67, 1], 'issue-5.tar.br': [67, 5] };
+  const HELD: Readonly<Record<string, readonly [number, number]>> = { 'issue-2.tar.br': [8, 1], 'issue-3.tar.br': [8, 1], 'issue-4.tar.br': [67, 1], 'issue-5.tar.br': [67, 5], 'issue-5-begun.tar.br': [67, 5] };
   for (const name of readdirSync(fixtures)) {
     test(`${name} opens, is brought up to date, and has everything in it`, async () => {
       const template = join(folder, `${name}.tar.gz`);
@@ -233,6 +233,9 @@ describe('databases of earlier desks', () => {
         assert.deepEqual(poses.map(({ step, region }) => [step.ground, step.source, region?.length ?? 0]), [['on screen', 'sight', 0], ['on a grid', 'memory', 4], ['on a grid', 'memory', 4], ['on paper', 'sight', 4], ['on paper', 'sight', 0]]);
         const [paper] = await old.listPapers(session.id);
         assert.deepEqual(poses.slice(3).map(({ page }) => page), [paper?.page, paper?.page]);
+        // What was lifted is there too, also where the photo itself remembered it before liftings had a table.
+        const ink = await old.readInk(paper!.id, 1);
+        assert.ok(ink.width > 500 && ink.height > 500 && paper!.settings?.width === 210);
         assert.deepEqual([poses[0]!.starred, poses[0]!.note, session.title, session.lesson, poses[1]!.skipped], [true, 'the knee', 'Evening', 'look longer', true]);
         assert.deepEqual((await old.listPlans()).map(({ title }) => title), ['Three ways']);
       }
