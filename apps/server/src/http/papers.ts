@@ -1,7 +1,7 @@
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Router } from 'express';
-import { idSchema, inkQuerySchema, joiningSchema, liftingSchema, MOST_BYTES, type Session } from '@deft/contract';
+import { begunOf, idSchema, inkQuerySchema, joiningSchema, liftingSchema, MOST_BYTES, type Session } from '@deft/contract';
 import { isConvex, type Id } from '@deft/core';
 import { newId } from '../ids.ts';
 import type { Workshop } from '../jobs/bring-in.ts';
@@ -11,7 +11,8 @@ import { Malformed } from '../store/refusals.ts';
 import { valid, validQuery } from './refuse.ts';
 import { filesOf } from './uploads.ts';
 
-const onPaper = ({ poses }: Session) => poses.filter(({ step }) => step.ground === 'on paper');
+/** What there may be on the paper of a session: once it is over, only what it came to. */
+const onPaper = ({ poses, over }: Session) => (over ? begunOf(poses) : poses).filter(({ step }) => step.ground === 'on paper');
 
 /** Photos of paper: taken, looked through, lifted, and joined to the poses that were drawn on it. */
 export function papersRouter(workshop: Workshop): Router {

@@ -2,11 +2,12 @@ import fc from 'fast-check';
 import { seeded, gaussian } from '../seeded.ts';
 import type { Quad } from '../geometry/homography.ts';
 import { agreement } from './agreement.ts';
+import { spreadOut } from './blocks.ts';
 import { candidates } from './candidates.ts';
 import { edgesOf } from './edges.ts';
 import { judged } from './judge-page.ts';
 import { liftInk } from './lift-ink.ts';
-import { evened, paperLight, spreadOut } from './lighting.ts';
+import { evened, paperLight } from './lighting.ts';
 import { linesOf } from './lines.ts';
 import { atMost, luma, type Rgb } from './picture.ts';
 import { refineCorners } from './refine-corners.ts';
@@ -94,7 +95,7 @@ test('the paper’s light follows a fall of light and does not see lines', () =>
 });
 
 test('blocks are spread out between their middles, and flat beyond the outermost', () => {
-  const { data } = spreadOut(Float32Array.from([0, 10]), 2, 1, 10, 20, 10);
+  const { data } = spreadOut({ values: Float32Array.from([0, 10]), columns: 2, rows: 1, side: 10 }, 20, 10);
   expect([data[0], data[4], data[15], data[19]].map((v) => v)).toEqual([0, 0, 10, 10]);
   expect(data[9]! + data[10]!).toBeCloseTo(10, 5);
   expect(data[10]).toBeGreaterThan(data[9]!);
