@@ -1,7 +1,31 @@
 /** Packages that ship modern modules only, so that Jest must transpile them. */
 const modern = [
-  '(jest-)?react-native', '@react-native', 'expo', '@expo', 'react-navigation', '@react-navigation', 'react-redux', '@reduxjs', 'immer', 'reselect', 'redux',
-  'comlink', 'idb', 'rbush', 'quickselect', 'standard-navigation', 'linear-sum-assignment', 'ml-', 'is-any-array', 'fractional-indexing', 'binary-search', 'cheminfo-types', 'd3-', 'internmap', 'three', 'isosurface',
+  '(jest-)?react-native',
+  '@react-native',
+  'expo',
+  '@expo',
+  'react-navigation',
+  '@react-navigation',
+  'react-redux',
+  '@reduxjs',
+  'immer',
+  'reselect',
+  'redux',
+  'comlink',
+  'idb',
+  'rbush',
+  'quickselect',
+  'standard-navigation',
+  'linear-sum-assignment',
+  'ml-',
+  'is-any-array',
+  'fractional-indexing',
+  'binary-search',
+  'cheminfo-types',
+  'd3-',
+  'internmap',
+  'three',
+  'isosurface',
 ];
 const transformIgnorePatterns = [`node_modules/(?!(${modern.join('|')}))`];
 

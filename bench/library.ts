@@ -26,7 +26,25 @@ async function largePictures(count: number): Promise<Buffer[]> {
   for (let i = 0; i < 8; i += 1) {
     const random = seeded(i + 1);
     const small = Buffer.from(Array.from({ length: 3 * 40 * 30 }, () => Math.floor(random() * 256)));
-    bases.push(await sharp(small, { raw: { width: 40, height: 30, channels: 3 } }).resize(LARGE.width, LARGE.height).composite([{ input: { create: { ...LARGE, channels: 3, background: '#808080', noise: { type: 'gaussian', mean: 128, sigma: 12 } } }, blend: 'soft-light' }]).jpeg({ quality: 88 }).toBuffer());
+    bases.push(
+      await sharp(small, { raw: { width: 40, height: 30, channels: 3 } })
+        .resize(LARGE.width, LARGE.height)
+        .composite([
+          {
+            input: {
+              create: {
+                ...LARGE,
+                channels: 3,
+                background: '#808080',
+                noise: { type: 'gaussian', mean: 128, sigma: 12 },
+              },
+            },
+            blend: 'soft-light',
+          },
+        ])
+        .jpeg({ quality: 88 })
+        .toBuffer(),
+    );
   }
   return Array.from({ length: count }, (_, i) => {
     const base = bases[i % bases.length] as Buffer;
@@ -39,10 +57,17 @@ async function largePictures(count: number): Promise<Buffer[]> {
 async function bareLoop(pictures: readonly Buffer[]): Promise<number> {
   const began = performance.now();
   for (const bytes of pictures) {
-    const { data, info } = await sharp(bytes).autoOrient().resize(PREVIEW, PREVIEW, { fit: 'inside' }).raw().toBuffer({ resolveWithObject: true });
+    const { data, info } = await sharp(bytes)
+      .autoOrient()
+      .resize(PREVIEW, PREVIEW, { fit: 'inside' })
+      .raw()
+      .toBuffer({ resolveWithObject: true });
     const raw = { raw: { width: info.width, height: info.height, channels: info.channels } };
     await sharp(data, raw).webp({ quality: 80, effort: 1 }).toBuffer();
-    await sharp(data, raw).resize(SMALL_PREVIEW, SMALL_PREVIEW, { fit: 'inside' }).webp({ quality: 80, effort: 2 }).toBuffer();
+    await sharp(data, raw)
+      .resize(SMALL_PREVIEW, SMALL_PREVIEW, { fit: 'inside' })
+      .webp({ quality: 80, effort: 2 })
+      .toBuffer();
   }
   return (pictures.length * 1000) / (performance.now() - began);
 }
@@ -67,7 +92,12 @@ async function importing(): Promise<void> {
     };
     await Promise.all([send(), send()]);
     const rate = (came * 1000) / (performance.now() - began);
-    row(`${came} pictures of 12 megapixels brought in, against a bare loop`, `${(rate / bare).toFixed(2)} × (${rate.toFixed(1)} / s)`, 'at least 0.7 ×', rate / bare >= 0.7 && came === IMPORTED);
+    row(
+      `${came} pictures of 12 megapixels brought in, against a bare loop`,
+      `${(rate / bare).toFixed(2)} × (${rate.toFixed(1)} / s)`,
+      'at least 0.7 ×',
+      rate / bare >= 0.7 && came === IMPORTED,
+    );
     await prepared(desk);
   } finally {
     await desk.end();
@@ -77,7 +107,9 @@ async function importing(): Promise<void> {
 
 /** How long after a slider rests the preview shows it. */
 async function prepared(desk: Desk): Promise<void> {
-  const { items } = (await (await fetch(`${desk.address}/api/references?count=1`)).json()) as { items: { id: string }[] };
+  const { items } = (await (await fetch(`${desk.address}/api/references?count=1`)).json()) as {
+    items: { id: string }[];
+  };
   const browser = await launch();
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -87,24 +119,43 @@ async function prepared(desk: Desk): Promise<void> {
     const waits = async (slider: string, values: readonly number[]): Promise<number[]> => {
       const found: number[] = [];
       for (const value of values) {
-        found.push(await page.evaluate(async ([name, to]) => {
-          const input = document.querySelector<HTMLInputElement>(`input[aria-label="${name}"]`)!;
-          const draft = document.querySelector<HTMLCanvasElement>('[data-testid="draft"]')!;
-          const before = draft.dataset['shown'];
-          const began = performance.now();
-          Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!.call(input, String(to));
-          input.dispatchEvent(new Event('input', { bubbles: true }));
-          while (draft.dataset['shown'] === before && performance.now() - began < 5000) await new Promise((done) => setTimeout(done, 2));
-          return performance.now() - began;
-        }, [slider, value] as const));
+        found.push(
+          await page.evaluate(
+            async ([name, to]) => {
+              const input = document.querySelector<HTMLInputElement>(`input[aria-label="${name}"]`)!;
+              const draft = document.querySelector<HTMLCanvasElement>('[data-testid="draft"]')!;
+              const before = draft.dataset['shown'];
+              const began = performance.now();
+              Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!.call(
+                input,
+                String(to),
+              );
+              input.dispatchEvent(new Event('input', { bubbles: true }));
+              while (draft.dataset['shown'] === before && performance.now() - began < 5000)
+                await new Promise((done) => setTimeout(done, 2));
+              return performance.now() - began;
+            },
+            [slider, value] as const,
+          ),
+        );
         await page.waitForTimeout(120);
       }
       return found;
     };
     const levels = await waits('Black point', [10, 20, 30, 40, 50, 60, 70, 80]);
-    row('levels of a 12-megapixel picture, preview after a slider rests, median', `${quantile(levels, 0.5).toFixed(0)} ms`, 'under 150 ms', quantile(levels, 0.5) < 150);
+    row(
+      'levels of a 12-megapixel picture, preview after a slider rests, median',
+      `${quantile(levels, 0.5).toFixed(0)} ms`,
+      'under 150 ms',
+      quantile(levels, 0.5) < 150,
+    );
     const soft = await waits('Soften', [0.005, 0.01, 0.015, 0.02, 0.025]);
-    row('softened, preview after a slider rests, median', `${quantile(soft, 0.5).toFixed(0)} ms`, 'under 150 ms', quantile(soft, 0.5) < 150);
+    row(
+      'softened, preview after a slider rests, median',
+      `${quantile(soft, 0.5).toFixed(0)} ms`,
+      'under 150 ms',
+      quantile(soft, 0.5) < 150,
+    );
   } finally {
     await browser.close();
   }
@@ -114,13 +165,31 @@ async function prepared(desk: Desk): Promise<void> {
 async function layLibrary(data: string): Promise<void> {
   mkdirSync(join(data, 'incoming'), { recursive: true });
   const files = new BlobFiles(join(data, 'files'));
-  const store = await startStore({ folder: join(data, 'database'), migrations: join(ROOT, 'apps/server/migrations') }, pathToFileURL(join(ROOT, 'apps/server/build/thread.js')));
+  const store = await startStore(
+    { folder: join(data, 'database'), migrations: join(ROOT, 'apps/server/migrations') },
+    pathToFileURL(join(ROOT, 'apps/server/build/thread.js')),
+  );
   const random = seeded(5);
   const words = ['lamp', 'goat', 'porter', 'trunk', 'halt', 'bridge', 'signal', 'barrel', 'kettle', 'bench'];
-  const previews = await Promise.all(Array.from({ length: 24 }, async (_, i) => {
-    const picture = sharp(Buffer.from(Array.from({ length: 3 * 8 * 10 }, () => Math.floor(random() * 256))), { raw: { width: 8, height: 10, channels: 3 } });
-    return { preview: await files.keep(await picture.clone().resize(1024, 1280).webp({ quality: 80 }).toBuffer(), 'image/webp'), small: await files.keep(await picture.clone().resize(256, 320).webp({ quality: 80 }).toBuffer(), 'image/webp'), i };
-  }));
+  const previews = await Promise.all(
+    Array.from({ length: 24 }, async (_, i) => {
+      const picture = sharp(
+        Buffer.from(Array.from({ length: 3 * 8 * 10 }, () => Math.floor(random() * 256))),
+        { raw: { width: 8, height: 10, channels: 3 } },
+      );
+      return {
+        preview: await files.keep(
+          await picture.clone().resize(1024, 1280).webp({ quality: 80 }).toBuffer(),
+          'image/webp',
+        ),
+        small: await files.keep(
+          await picture.clone().resize(256, 320).webp({ quality: 80 }).toBuffer(),
+          'image/webp',
+        ),
+        i,
+      };
+    }),
+  );
   const set = idOf(randomBytes(16));
   await store.makeSet({ id: set, title: 'Everything' });
   const ids: string[] = [];
@@ -133,8 +202,22 @@ async function layLibrary(data: string): Promise<void> {
     const id = idOf(randomBytes(16));
     ids.push(id);
     await store.keepReference({
-      id, title: `${words[i % 10]} ${words[(i * 7) % 10]} ${i}`, subject: 'thing', width: 800, height: 1000 + (i % 3) * 200, likeness: likenessOf(Array.from({ length: LIKENESS.width * LIKENESS.height }, () => Math.floor(random() * 256))),
-      original: { sha256, mime: 'image/jpeg', bytes: bytes.length }, shown: null, preview, small, author: `maker ${i % 40}`, tags: [`tag${i % 60}`], note: i % 5 === 0 ? 'weight on one leg, seen against the light' : '', view: (['front', 'side', 'back', 'above'] as const)[i % 4]!,
+      id,
+      title: `${words[i % 10]} ${words[(i * 7) % 10]} ${i}`,
+      subject: 'thing',
+      width: 800,
+      height: 1000 + (i % 3) * 200,
+      likeness: likenessOf(
+        Array.from({ length: LIKENESS.width * LIKENESS.height }, () => Math.floor(random() * 256)),
+      ),
+      original: { sha256, mime: 'image/jpeg', bytes: bytes.length },
+      shown: null,
+      preview,
+      small,
+      author: `maker ${i % 40}`,
+      tags: [`tag${i % 60}`],
+      note: i % 5 === 0 ? 'weight on one leg, seen against the light' : '',
+      view: (['front', 'side', 'back', 'above'] as const)[i % 4]!,
     });
   }
   await store.addMembers(set, ids);
@@ -149,9 +232,13 @@ async function listing(): Promise<void> {
   try {
     const set = ((await (await fetch(`${desk.address}/api/sets`)).json()) as { id: string }[])[0]!.id;
     const asks: Readonly<Record<string, (i: number) => string>> = {
-      'a page of the list': (i) => `from=${(i * 997) % LISTED}&count=75`, 'a page of a set': (i) => `set=${set}&from=${(i * 997) % LISTED}&count=75`,
-      'a search by two words': (i) => `q=goat+${i % 10}&count=75`, 'a search in notes': () => 'q=against+light&count=75',
-      'a filter': (i) => `view=side&drawn=never&from=${(i * 31) % 2000}&count=75`, 'by shape': () => 'shape=upright&count=75', 'least drawn first': (i) => `sort=least+drawn&from=${(i * 50) % LISTED}&count=75`,
+      'a page of the list': (i) => `from=${(i * 997) % LISTED}&count=75`,
+      'a page of a set': (i) => `set=${set}&from=${(i * 997) % LISTED}&count=75`,
+      'a search by two words': (i) => `q=goat+${i % 10}&count=75`,
+      'a search in notes': () => 'q=against+light&count=75',
+      'a filter': (i) => `view=side&drawn=never&from=${(i * 31) % 2000}&count=75`,
+      'by shape': () => 'shape=upright&count=75',
+      'least drawn first': (i) => `sort=least+drawn&from=${(i * 50) % LISTED}&count=75`,
     };
     for (const [what, ask] of Object.entries(asks)) {
       const waits: number[] = [];
@@ -165,7 +252,11 @@ async function listing(): Promise<void> {
     }
     const began = performance.now();
     await (await fetch(`${desk.address}/api/references/alike`)).arrayBuffer();
-    row(`look-alikes among ${LISTED} pictures`, `${((performance.now() - began) / 1000).toFixed(1)} s`, 'reported');
+    row(
+      `look-alikes among ${LISTED} pictures`,
+      `${((performance.now() - began) / 1000).toFixed(1)} s`,
+      'reported',
+    );
     await scrolling(desk);
   } finally {
     await desk.end();
@@ -180,7 +271,8 @@ async function scrolling(desk: Desk): Promise<void> {
     const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
     const cdp = await page.context().newCDPSession(page);
     await cdp.send('Performance.enable');
-    const metric = async (name: string): Promise<number> => (await cdp.send('Performance.getMetrics')).metrics.find((m) => m.name === name)?.value ?? 0;
+    const metric = async (name: string): Promise<number> =>
+      (await cdp.send('Performance.getMetrics')).metrics.find((m) => m.name === name)?.value ?? 0;
     await page.goto(`${desk.address}/references`);
     await page.getByTestId('reference').first().waitFor();
     await page.waitForTimeout(500);
@@ -191,18 +283,32 @@ async function scrolling(desk: Desk): Promise<void> {
     const steps = 400;
     for (let i = 0; i < steps; i += 1) {
       const before = await metric('ScriptDuration');
-      await wall.evaluate((element, by) => new Promise<void>((done) => {
-        let parent = element.parentElement;
-        while (parent && parent.scrollHeight <= parent.clientHeight + 4) parent = parent.parentElement;
-        parent?.scrollBy(0, by);
-        requestAnimationFrame(() => requestAnimationFrame(() => done()));
-      }), height / steps);
+      await wall.evaluate(
+        (element, by) =>
+          new Promise<void>((done) => {
+            let parent = element.parentElement;
+            while (parent && parent.scrollHeight <= parent.clientHeight + 4) parent = parent.parentElement;
+            parent?.scrollBy(0, by);
+            requestAnimationFrame(() => requestAnimationFrame(() => done()));
+          }),
+        height / steps,
+      );
       scripts.push(((await metric('ScriptDuration')) - before) * 500);
     }
     await page.waitForTimeout(800);
     const [heap, nodes] = [await metric('JSHeapUsedSize'), await metric('Nodes')];
-    row(`the wall scrolled through all ${LISTED}, script a frame, median`, `${quantile(scripts, 0.5).toFixed(1)} ms`, 'under 16 ms', quantile(scripts, 0.5) < 16);
-    row('the same: pictures in the page at its end, and heap it grew by', `${await page.getByTestId('reference').count()}, ${((heap - heapBefore) / 1e6).toFixed(0)} MB`, 'bounded', nodes < 60_000 && heap - heapBefore < 150e6);
+    row(
+      `the wall scrolled through all ${LISTED}, script a frame, median`,
+      `${quantile(scripts, 0.5).toFixed(1)} ms`,
+      'under 16 ms',
+      quantile(scripts, 0.5) < 16,
+    );
+    row(
+      'the same: pictures in the page at its end, and heap it grew by',
+      `${await page.getByTestId('reference').count()}, ${((heap - heapBefore) / 1e6).toFixed(0)} MB`,
+      'bounded',
+      nodes < 60_000 && heap - heapBefore < 150e6,
+    );
   } finally {
     await browser.close();
   }

@@ -9,10 +9,22 @@ import { openDesk, type Desk } from '../e2e/desk.ts';
 export const newId = (): string => idOf(randomBytes(16));
 
 export const launch = (): Promise<Browser> =>
-  chromium.launch({ executablePath: process.env['DEFT_CHROMIUM'] ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--enable-precise-memory-info'] });
+  chromium.launch({
+    executablePath: process.env['DEFT_CHROMIUM'] ?? '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-background-networking',
+      '--enable-precise-memory-info',
+    ],
+  });
 
 async function post<T>(desk: Desk, path: string, data: unknown): Promise<T> {
-  const response = await fetch(`${desk.address}/api${path}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(data) });
+  const response = await fetch(`${desk.address}/api${path}`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(data),
+  });
   if (!response.ok) throw new Error(await response.text());
   return (await response.json()) as T;
 }
@@ -20,22 +32,52 @@ async function post<T>(desk: Desk, path: string, data: unknown): Promise<T> {
 /** A stroke of about sixty points somewhere on an A5 page. */
 export function somewhere(i: number, sheet: string): Extract<Thing, { type: 'stroke' }> {
   return {
-    type: 'stroke', id: newId(), sheet, order: `a${(i % 60).toString(36)}`, pen: 'pencil', size: 0.7, colour: '#1E2430', pressure: 'device',
-    points: encodeStroke(Array.from({ length: 60 }, (_, k) => ({ x: 8 + ((i * 37) % 110) + 9 * Math.sin(k / 9), y: 8 + ((i * 53) % 180) + k / 5, pressure: 0.5, time: 8 * k }))),
+    type: 'stroke',
+    id: newId(),
+    sheet,
+    order: `a${(i % 60).toString(36)}`,
+    pen: 'pencil',
+    size: 0.7,
+    colour: '#1E2430',
+    pressure: 'device',
+    points: encodeStroke(
+      Array.from({ length: 60 }, (_, k) => ({
+        x: 8 + ((i * 37) % 110) + 9 * Math.sin(k / 9),
+        y: 8 + ((i * 53) % 180) + k / 5,
+        pressure: 0.5,
+        time: 8 * k,
+      })),
+    ),
   };
 }
 
 /** A study whose trace holds `count` strokes, one an operation, as they are drawn. @returns its address and the page's id */
-export async function drawnStudy(desk: Desk, reference: string, count: number): Promise<{ address: string; page: string }> {
+export async function drawnStudy(
+  desk: Desk,
+  reference: string,
+  count: number,
+): Promise<{ address: string; page: string }> {
   const { id } = await post<Study>(desk, '/studies', { reference });
   const study = await post<Study>(desk, `/studies/${id}/traces`, {});
   const page = study.traces[0]!.page;
-  const { operations } = (await (await fetch(`${desk.address}/api/pages/${page}/operations?after=0`)).json()) as { operations: { operation: { body: { add: Thing[] } } }[] };
-  const ink = operations.flatMap(({ operation }) => operation.body.add).find((t) => t.type === 'sheet' && t.kind === 'ink')!;
+  const { operations } = (await (
+    await fetch(`${desk.address}/api/pages/${page}/operations?after=0`)
+  ).json()) as { operations: { operation: { body: { add: Thing[] } } }[] };
+  const ink = operations
+    .flatMap(({ operation }) => operation.body.add)
+    .find((t) => t.type === 'sheet' && t.kind === 'ink')!;
   const device = newId();
   for (let from = 0; from < count; from += 200) {
     const batch = Array.from({ length: Math.min(200, count - from) }, (_, k): Operation => ({
-      id: newId(), page, device, n: from + k + 1, seen: 1, at: 0, version: OPERATION_VERSION, kind: 'change', body: { add: [somewhere(from + k, ink.id)] },
+      id: newId(),
+      page,
+      device,
+      n: from + k + 1,
+      seen: 1,
+      at: 0,
+      version: OPERATION_VERSION,
+      kind: 'change',
+      body: { add: [somewhere(from + k, ink.id)] },
     }));
     await post(desk, `/pages/${page}/operations`, { after: 1e9, operations: batch });
   }

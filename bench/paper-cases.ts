@@ -18,16 +18,31 @@ export interface PaperCase {
 function caseOf(seed: number): PaperCase {
   const { page, photo } = madeCase(seed);
   const rgb = { width: photo.width, height: photo.height, data: photo.rgb };
-  const truth = { width: page.width, height: page.height, bits: Uint8Array.from(page.dark, (d) => (d > 0.4 ? 1 : 0)) };
+  const truth = {
+    width: page.width,
+    height: page.height,
+    bits: Uint8Array.from(page.dark, (d) => (d > 0.4 ? 1 : 0)),
+  };
   const corners = photo.corners!;
   const found = findPage(rgb);
-  const off = found && (100 * Math.max(...found.corners.map((c, i) => Math.hypot(c.x - corners[i]!.x, c.y - corners[i]!.y)))) / Math.hypot(photo.width, photo.height);
+  const off =
+    found &&
+    (100 * Math.max(...found.corners.map((c, i) => Math.hypot(c.x - corners[i]!.x, c.y - corners[i]!.y)))) /
+      Math.hypot(photo.width, photo.height);
   const lifted = liftInk(layFlat(rgb, corners, page));
   return {
-    seed, conditions: photo.conditions, off,
+    seed,
+    conditions: photo.conditions,
+    off,
     f1True: agreement(lifted.mask, truth, 2).f1,
-    f1Found: found && off !== null && off <= 0.5 && Math.floor(seed / 3) % 3 === 0 ? agreement(liftInk(layFlat(rgb, found.corners, page)).mask, truth, 2).f1 : null,
-    parted: seed % 3 === 0 ? null : loopsRound(lifted.mask, page.drawings.length, page.spread).length === page.drawings.length,
+    f1Found:
+      found && off !== null && off <= 0.5 && Math.floor(seed / 3) % 3 === 0
+        ? agreement(liftInk(layFlat(rgb, found.corners, page)).mask, truth, 2).f1
+        : null,
+    parted:
+      seed % 3 === 0
+        ? null
+        : loopsRound(lifted.mask, page.drawings.length, page.spread).length === page.drawings.length,
   };
 }
 

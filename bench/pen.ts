@@ -23,7 +23,10 @@ async function strokeCost(page: Page): Promise<number> {
   const box = (await page.getByTestId('page').boundingBox())!;
   const costs: number[] = [];
   for (let round = 0; round <= ROUNDS; round += 1) {
-    const points = Array.from({ length: POINTS }, (_, i) => ({ x: box.x + box.width * (0.5 + 0.3 * Math.sin(i / 23 + round)), y: box.y + box.height * (0.5 + 0.3 * Math.cos(i / 31)) }));
+    const points = Array.from({ length: POINTS }, (_, i) => ({
+      x: box.x + box.width * (0.5 + 0.3 * Math.sin(i / 23 + round)),
+      y: box.y + box.height * (0.5 + 0.3 * Math.cos(i / 31)),
+    }));
     await fingers.down(points[0]!, 'pen');
     const before = await taskTime(cdp);
     for (const point of points.slice(1)) {
@@ -49,11 +52,25 @@ try {
   row('bare floor, one segment an event, a frame an event', `${floor.toFixed(2)} ms`, 'for the ratios below');
   await openDrawing(page, (await drawnStudy(desk, few!, 100)).address);
   const light = await strokeCost(page);
-  row('an event of a 300-point stroke at 100 strokes', `${light.toFixed(2)} ms`, `${(light / floor).toFixed(2)} x the floor`);
+  row(
+    'an event of a 300-point stroke at 100 strokes',
+    `${light.toFixed(2)} ms`,
+    `${(light / floor).toFixed(2)} x the floor`,
+  );
   await openDrawing(page, (await drawnStudy(desk, many!, 5000)).address);
   const heavy = await strokeCost(page);
-  row('an event of a 300-point stroke at 5,000 strokes, over the floor', `${(heavy / floor).toFixed(2)} x`, 'at most 2.5 x', heavy / floor <= 2.5);
-  row('the same, over its own cost at 100 strokes', `${(heavy / light).toFixed(2)} x`, 'at most 1.3 x', heavy / light <= 1.3);
+  row(
+    'an event of a 300-point stroke at 5,000 strokes, over the floor',
+    `${(heavy / floor).toFixed(2)} x`,
+    'at most 2.5 x',
+    heavy / floor <= 2.5,
+  );
+  row(
+    'the same, over its own cost at 100 strokes',
+    `${(heavy / light).toFixed(2)} x`,
+    'at most 1.3 x',
+    heavy / light <= 1.3,
+  );
 } finally {
   await browser.close();
   await close();

@@ -15,9 +15,16 @@ interface Watched extends Window {
   changes: { pose: number; at: number }[];
 }
 
-export const newSession = async (page: Page, desk: Desk, blocks: readonly ReturnType<typeof newBlock>[], more: object = {}): Promise<Session> => {
+export const newSession = async (
+  page: Page,
+  desk: Desk,
+  blocks: readonly ReturnType<typeof newBlock>[],
+  more: object = {},
+): Promise<Session> => {
   const sets = (await (await page.request.get(`${desk.address}/api/sets`)).json()) as { id: string }[];
-  const made = await page.request.post(`${desk.address}/api/sessions`, { data: { set: sets[0]!.id, plan: { title: 'By test', blocks }, choice: 'in order', ...more } });
+  const made = await page.request.post(`${desk.address}/api/sessions`, {
+    data: { set: sets[0]!.id, plan: { title: 'By test', blocks }, choice: 'in order', ...more },
+  });
   return (await made.json()) as Session;
 };
 
@@ -27,7 +34,9 @@ export const watchPictures = async (page: Page): Promise<void> => {
     const watched = window as unknown as Watched;
     watched.changes = [];
     const look = (at: number): void => {
-      for (const element of document.querySelectorAll<HTMLElement>('[data-testid="pictures"] > [data-pose]')) {
+      for (const element of document.querySelectorAll<HTMLElement>(
+        '[data-testid="pictures"] > [data-pose]',
+      )) {
         if (element.style.visibility !== 'visible') continue;
         const pose = Number(element.dataset['pose']);
         if (watched.changes.at(-1)?.pose !== pose) watched.changes.push({ pose, at });
@@ -39,13 +48,21 @@ export const watchPictures = async (page: Page): Promise<void> => {
 };
 
 /** Runs a session of equal poses to its end and tells when each picture came. Frames are counted from the first picture on. */
-export async function runThrough(page: Page, desk: Desk, session: Session, seconds: number, meanwhile: () => Promise<void> = () => Promise.resolve()): Promise<Ran> {
+export async function runThrough(
+  page: Page,
+  desk: Desk,
+  session: Session,
+  seconds: number,
+  meanwhile: () => Promise<void> = () => Promise.resolve(),
+): Promise<Ran> {
   await page.goto(`${desk.address}/sessions/${session.id}`);
   await page.getByTestId('hold').waitFor();
   await meanwhile();
   await page.getByTestId('lesson').waitFor({ timeout: session.poses.length * seconds * 1000 + 60_000 });
   const changes = await page.evaluate(() => (window as unknown as Watched).changes);
-  const over = (await (await page.request.get(`${desk.address}/api/sessions/${session.id}`)).json()) as Session;
+  const over = (await (
+    await page.request.get(`${desk.address}/api/sessions/${session.id}`)
+  ).json()) as Session;
   const first = changes.find(({ pose }) => pose === 0)?.at ?? 0;
   // The first picture may have stood before the clock began, so that each is set against the one before.
   const late = changes.slice(1).map(({ at }, i) => at - (changes[i]?.at ?? first) - seconds * 1000);

@@ -10,7 +10,17 @@ export async function openDesk(demo = true): Promise<{ desk: Desk; close: () => 
   const { folder, remove } = temporaryFolder();
   const laid = env['DEFT_LAID'];
   if (demo && laid) cpSync(laid, folder, { recursive: true });
-  const desk = new Desk(folder, await freePort(), { DEFT_DEMO: demo ? '1' : '0', DEFT_LOG: '0', DEFT_LAN_HOST: '127.0.0.2' });
+  const desk = new Desk(folder, await freePort(), {
+    DEFT_DEMO: demo ? '1' : '0',
+    DEFT_LOG: '0',
+    DEFT_LAN_HOST: '127.0.0.2',
+  });
   await desk.open();
-  return { desk, close: async () => { await desk.end(); remove(); } };
+  return {
+    desk,
+    close: async () => {
+      await desk.end();
+      remove();
+    },
+  };
 }

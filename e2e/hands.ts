@@ -25,18 +25,50 @@ export class Fingers {
   }
 
   async down({ x, y }: At, pointer: Pointer): Promise<void> {
-    if (pointer === 'touch') await this.cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
-    else await this.cdp.send('Input.dispatchMouseEvent', { type: 'mousePressed', x, y, button: 'left', buttons: 1, clickCount: 1, pointerType: pointer, force: 0.3 });
+    if (pointer === 'touch')
+      await this.cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
+    else
+      await this.cdp.send('Input.dispatchMouseEvent', {
+        type: 'mousePressed',
+        x,
+        y,
+        button: 'left',
+        buttons: 1,
+        clickCount: 1,
+        pointerType: pointer,
+        force: 0.3,
+      });
   }
 
   async move({ x, y }: At, pointer: Pointer, force = 0.5): Promise<void> {
-    if (pointer === 'touch') await this.cdp.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [{ x, y }] });
-    else await this.cdp.send('Input.dispatchMouseEvent', { type: 'mouseMoved', x, y, button: 'left', buttons: 1, pointerType: pointer, force });
+    if (pointer === 'touch')
+      await this.cdp.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [{ x, y }] });
+    else
+      await this.cdp.send('Input.dispatchMouseEvent', {
+        type: 'mouseMoved',
+        x,
+        y,
+        button: 'left',
+        buttons: 1,
+        pointerType: pointer,
+        force,
+      });
   }
 
   async up({ x, y }: At, pointer: Pointer): Promise<void> {
-    if (pointer === 'touch') await this.cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
-    else await this.cdp.send('Input.dispatchMouseEvent', { type: 'mouseReleased', x, y, button: 'left', buttons: 0, clickCount: 1, pointerType: pointer, force: 0 });
+    if (pointer === 'touch')
+      await this.cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+    else
+      await this.cdp.send('Input.dispatchMouseEvent', {
+        type: 'mouseReleased',
+        x,
+        y,
+        button: 'left',
+        buttons: 0,
+        clickCount: 1,
+        pointerType: pointer,
+        force: 0,
+      });
   }
 
   async tap(at: At, pointer: Pointer = 'pen'): Promise<void> {
@@ -46,10 +78,18 @@ export class Fingers {
 
   /** Two fingers from one pair of places to another. */
   async pinch(from: readonly [At, At], to: readonly [At, At]): Promise<void> {
-    const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', touchPoints: readonly At[]) => this.cdp.send('Input.dispatchTouchEvent', { type, touchPoints: touchPoints.map(({ x, y }, id) => ({ x, y, id })) });
+    const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', touchPoints: readonly At[]) =>
+      this.cdp.send('Input.dispatchTouchEvent', {
+        type,
+        touchPoints: touchPoints.map(({ x, y }, id) => ({ x, y, id })),
+      });
     await send('touchStart', [from[0]]);
     await send('touchStart', from);
-    for (let i = 1; i <= 8; i += 1) await send('touchMove', from.map((p, k) => ({ x: p.x + ((to[k]!.x - p.x) * i) / 8, y: p.y + ((to[k]!.y - p.y) * i) / 8 })));
+    for (let i = 1; i <= 8; i += 1)
+      await send(
+        'touchMove',
+        from.map((p, k) => ({ x: p.x + ((to[k]!.x - p.x) * i) / 8, y: p.y + ((to[k]!.y - p.y) * i) / 8 })),
+      );
     await send('touchEnd', []);
   }
 }
@@ -58,7 +98,10 @@ const SIZE = { width: 148, height: 210 };
 const MARGIN = 6;
 
 /** Where a place on the fitted page lies on the screen. */
-export async function pageOnScreen(surface: Locator, size: { x?: number; y?: number; width: number; height: number } = SIZE): Promise<(x: number, y: number) => At> {
+export async function pageOnScreen(
+  surface: Locator,
+  size: { x?: number; y?: number; width: number; height: number } = SIZE,
+): Promise<(x: number, y: number) => At> {
   const box = (await surface.boundingBox())!;
   const scale = Math.min((box.width - 2 * MARGIN) / size.width, (box.height - 2 * MARGIN) / size.height);
   const left = box.x + (box.width - size.width * scale) / 2;
@@ -67,7 +110,15 @@ export async function pageOnScreen(surface: Locator, size: { x?: number; y?: num
 }
 
 /** Points along an arc, in millimetres. */
-export function arc(cx: number, cy: number, rx: number, ry: number, from = 0, to = 2 * Math.PI, count = 24): At[] {
+export function arc(
+  cx: number,
+  cy: number,
+  rx: number,
+  ry: number,
+  from = 0,
+  to = 2 * Math.PI,
+  count = 24,
+): At[] {
   return Array.from({ length: count }, (_, i) => {
     const t = from + ((to - from) * i) / (count - 1);
     return { x: cx + rx * Math.cos(t), y: cy + ry * Math.sin(t) };

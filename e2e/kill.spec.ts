@@ -5,7 +5,9 @@ import { openReference } from './trace.ts';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
-test('strokes drawn while the server is killed are all there when it is back, each once', async ({ page }) => {
+test('strokes drawn while the server is killed are all there when it is back, each once', async ({
+  page,
+}) => {
   const { desk, close } = await openDesk();
   try {
     await openReference(page, desk, 'Man waving');
@@ -16,9 +18,16 @@ test('strokes drawn while the server is killed are all there when it is back, ea
     await expect(state).toHaveText('saved');
     const on = await pageOnScreen(page.getByTestId('page'));
     const fingers = await Fingers.of(page);
-    const stroke = (i: number) => fingers.stroke(arc(30 + (i % 6) * 18, 40 + Math.floor(i / 6) * 26, 7, 9).map((p) => on(p.x, p.y)), 'pen', 3);
+    const stroke = (i: number) =>
+      fingers.stroke(
+        arc(30 + (i % 6) * 18, 40 + Math.floor(i / 6) * 26, 7, 9).map((p) => on(p.x, p.y)),
+        'pen',
+        3,
+      );
     for (let i = 0; i < 8; i += 1) await stroke(i);
-    const killed = new Promise<void>((done) => setTimeout(() => void desk.end('SIGKILL').then(() => done()), 60));
+    const killed = new Promise<void>((done) =>
+      setTimeout(() => void desk.end('SIGKILL').then(() => done()), 60),
+    );
     for (let i = 8; i < 16; i += 1) await stroke(i);
     await killed;
     await expect(state).toContainText('kept on this device');
@@ -28,18 +37,31 @@ test('strokes drawn while the server is killed are all there when it is back, ea
     await page.reload();
     await expect(state).toHaveText('saved');
     const id = page.url().split('/').at(-1);
-    const study = (await (await page.request.get(`${desk.address}/api/studies/${id}`)).json()) as { traces: { page: string }[] };
-    const { operations } = (await (await page.request.get(`${desk.address}/api/pages/${study.traces[0]!.page}/operations?after=0`)).json()) as { operations: { operation: { n: number; device: string; body: { add?: { type: string; id: string }[] } } }[] };
-    const strokes = operations.flatMap(({ operation }) => (operation.body.add ?? []).filter((t) => t.type === 'stroke').map((t) => t.id));
+    const study = (await (await page.request.get(`${desk.address}/api/studies/${id}`)).json()) as {
+      traces: { page: string }[];
+    };
+    const { operations } = (await (
+      await page.request.get(`${desk.address}/api/pages/${study.traces[0]!.page}/operations?after=0`)
+    ).json()) as {
+      operations: {
+        operation: { n: number; device: string; body: { add?: { type: string; id: string }[] } };
+      }[];
+    };
+    const strokes = operations.flatMap(({ operation }) =>
+      (operation.body.add ?? []).filter((t) => t.type === 'stroke').map((t) => t.id),
+    );
     expect(strokes).toHaveLength(20);
     expect(new Set(strokes).size).toBe(20);
     // Undo reaches across the reload, and back.
-    const painted = () => page.evaluate(() => [...document.querySelectorAll('canvas')].reduce((sum, canvas) => {
-      const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
-      let count = 0;
-      for (let i = 3; i < data.length; i += 4) if (data[i]! > 40) count += 1;
-      return sum + count;
-    }, 0));
+    const painted = () =>
+      page.evaluate(() =>
+        [...document.querySelectorAll('canvas')].reduce((sum, canvas) => {
+          const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+          let count = 0;
+          for (let i = 3; i < data.length; i += 4) if (data[i]! > 40) count += 1;
+          return sum + count;
+        }, 0),
+      );
     await page.waitForTimeout(300);
     const full = await painted();
     await page.getByTestId('undo').click();
@@ -51,11 +73,21 @@ test('strokes drawn while the server is killed are all there when it is back, ea
   }
 });
 
-test('a stroke that crosses the bell is finished first and kept in its pose; the palm leaves nothing; two fingers only move', async ({ page }) => {
+test('a stroke that crosses the bell is finished first and kept in its pose; the palm leaves nothing; two fingers only move', async ({
+  page,
+}) => {
   const { desk, close } = await openDesk();
   try {
     const sets = (await (await page.request.get(`${desk.address}/api/sets`)).json()) as { id: string }[];
-    const made = await page.request.post(`${desk.address}/api/sessions`, { data: { set: sets[0]!.id, plan: { title: 'One', blocks: [{ count: 1, seconds: 6, ground: 'on screen', source: 'sight', look: 0, rest: 0 }] } } });
+    const made = await page.request.post(`${desk.address}/api/sessions`, {
+      data: {
+        set: sets[0]!.id,
+        plan: {
+          title: 'One',
+          blocks: [{ count: 1, seconds: 6, ground: 'on screen', source: 'sight', look: 0, rest: 0 }],
+        },
+      },
+    });
     const { id, poses } = (await made.json()) as { id: string; poses: { page: string }[] };
     await page.goto(`${desk.address}/sessions/${id}`);
     await expect(page.getByTestId('hold')).toBeVisible();
@@ -66,7 +98,11 @@ test('a stroke that crosses the bell is finished first and kept in its pose; the
     // The palm lies down, then the pen: the touch is withdrawn.
     await fingers.down(on(100, 160), 'touch');
     await fingers.move(on(102, 163), 'touch');
-    await fingers.stroke(arc(60, 60, 20, 20).map((p) => on(p.x, p.y)), 'pen', 5);
+    await fingers.stroke(
+      arc(60, 60, 20, 20).map((p) => on(p.x, p.y)),
+      'pen',
+      5,
+    );
     await fingers.up(on(102, 163), 'touch');
     await page.waitForTimeout(Math.max(0, 5300 - (Date.now() - began)));
     await fingers.down(on(30, 120), 'pen');
@@ -76,11 +112,21 @@ test('a stroke that crosses the bell is finished first and kept in its pose; the
     }
     await fingers.up(on(88, 120), 'pen');
     await expect(page.getByTestId('study-pose')).toBeVisible({ timeout: 5000 });
-    await expect.poll(async () => {
-      const { operations } = (await (await page.request.get(`${desk.address}/api/pages/${poses[0]!.page}/operations?after=0`)).json()) as { operations: { operation: { body: { add?: { type: string }[] } } }[] };
-      return operations.flatMap(({ operation }) => operation.body.add ?? []).filter((t) => t.type === 'stroke').length;
-    }).toBe(2);
-    const session = (await (await page.request.get(`${desk.address}/api/sessions/${id}`)).json()) as { poses: { drawnMs: number }[] };
+    await expect
+      .poll(async () => {
+        const { operations } = (await (
+          await page.request.get(`${desk.address}/api/pages/${poses[0]!.page}/operations?after=0`)
+        ).json()) as {
+          operations: { operation: { body: { add?: { type: string }[] } } }[];
+        };
+        return operations
+          .flatMap(({ operation }) => operation.body.add ?? [])
+          .filter((t) => t.type === 'stroke').length;
+      })
+      .toBe(2);
+    const session = (await (await page.request.get(`${desk.address}/api/sessions/${id}`)).json()) as {
+      poses: { drawnMs: number }[];
+    };
     expect(session.poses[0]!.drawnMs).toBeGreaterThan(6000);
     expect(session.poses[0]!.drawnMs).toBeLessThanOrEqual(7500);
   } finally {

@@ -13,20 +13,27 @@ const SECONDS = 2;
 const FRAME = 1000 / 60;
 
 for (const hidden of [0, 30_000]) {
-  test(`60 poses of 2 seconds with the processor slowed six times${hidden ? ', out of sight for half a minute' : ''}`, async ({ page }) => {
+  test(`60 poses of 2 seconds with the processor slowed six times${hidden ? ', out of sight for half a minute' : ''}`, async ({
+    page,
+  }) => {
     test.setTimeout(400_000);
     const { desk, close } = await openDesk();
     try {
       await watchPictures(page);
       const session = await newSession(page, desk, [newBlock(POSES, SECONDS)]);
       await (await page.context().newCDPSession(page)).send('Emulation.setCPUThrottlingRate', { rate: 6 });
-      const { changes, late, session: over } = await runThrough(page, desk, session, SECONDS, async () => {
+      const {
+        changes,
+        late,
+        session: over,
+      } = await runThrough(page, desk, session, SECONDS, async () => {
         if (!hidden) return;
         await page.waitForTimeout(31_000);
-        const show = (state: string): Promise<void> => page.evaluate((value) => {
-          Object.defineProperty(document, 'visibilityState', { value, configurable: true });
-          document.dispatchEvent(new Event('visibilitychange'));
-        }, state);
+        const show = (state: string): Promise<void> =>
+          page.evaluate((value) => {
+            Object.defineProperty(document, 'visibilityState', { value, configurable: true });
+            document.dispatchEvent(new Event('visibilitychange'));
+          }, state);
         await show('hidden');
         await page.waitForTimeout(hidden);
         await show('visible');
@@ -34,7 +41,8 @@ for (const hidden of [0, 30_000]) {
         await page.getByTestId('go-on').click();
       });
       expect(changes.map(({ pose }) => pose)).toEqual(Array.from({ length: POSES }, (_, i) => i));
-      for (const { drawnMs, skipped } of over.poses) expect([Math.round(drawnMs ?? 0), skipped]).toEqual([SECONDS * 1000, false]);
+      for (const { drawnMs, skipped } of over.poses)
+        expect([Math.round(drawnMs ?? 0), skipped]).toEqual([SECONDS * 1000, false]);
       if (hidden) {
         expect(over.poses.reduce((sum, { heldMs }) => sum + heldMs, 0)).toBeGreaterThan(hidden);
         return;
@@ -42,9 +50,14 @@ for (const hidden of [0, 30_000]) {
       // Each change is set against where the first bell says it should be.
       const [, first] = changes;
       const behind = changes.slice(1).map(({ pose, at }) => at - (first!.at + (pose - 1) * SECONDS * 1000));
-      const steps = late.slice(1).map(Math.abs).sort((a, b) => a - b);
+      const steps = late
+        .slice(1)
+        .map(Math.abs)
+        .sort((a, b) => a - b);
       const median = steps[Math.floor(steps.length / 2)]!;
-      console.log(`measured: 60 poses of 2 s, 6 × slower: drift of the whole ${behind.at(-1)!.toFixed(1)} ms (under 100), median change ${median.toFixed(1)} ms off its bell (a frame is ${FRAME.toFixed(1)})`);
+      console.log(
+        `measured: 60 poses of 2 s, 6 × slower: drift of the whole ${behind.at(-1)!.toFixed(1)} ms (under 100), median change ${median.toFixed(1)} ms off its bell (a frame is ${FRAME.toFixed(1)})`,
+      );
       expect(Math.abs(behind.at(-1)!)).toBeLessThan(100);
       expect(median).toBeLessThanOrEqual(FRAME + 0.5);
     } finally {

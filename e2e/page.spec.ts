@@ -14,7 +14,11 @@ test.beforeAll(async () => {
 });
 test.afterAll(async () => close());
 
-const line = (x1: number, y1: number, x2: number, y2: number, count = 16): At[] => Array.from({ length: count }, (_, i) => ({ x: x1 + ((x2 - x1) * i) / (count - 1), y: y1 + ((y2 - y1) * i) / (count - 1) }));
+const line = (x1: number, y1: number, x2: number, y2: number, count = 16): At[] =>
+  Array.from({ length: count }, (_, i) => ({
+    x: x1 + ((x2 - x1) * i) / (count - 1),
+    y: y1 + ((y2 - y1) * i) / (count - 1),
+  }));
 const button = (page: Page, name: string, exact = true) => page.getByRole('button', { name, exact });
 const look = async (page: Page, name: string): Promise<void> => {
   await page.getByTestId('looks').click();
@@ -32,15 +36,23 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       const strokes = () => lying(desk, pageId, 'stroke');
       const d = await drawing(page);
       // At least two thirds of a phone's screen is page while one draws.
-      if (hasTouch) expect((await page.getByTestId('page').boundingBox())!.height / viewport.height).toBeGreaterThan(2 / 3);
-      await d.stroke(line(30, 40, 90, 43).map((p, i) => ({ x: p.x, y: p.y + (i % 2 ? 0.5 : -0.5) })), pointer);
+      if (hasTouch)
+        expect((await page.getByTestId('page').boundingBox())!.height / viewport.height).toBeGreaterThan(
+          2 / 3,
+        );
+      await d.stroke(
+        line(30, 40, 90, 43).map((p, i) => ({ x: p.x, y: p.y + (i % 2 ? 0.5 : -0.5) })),
+        pointer,
+      );
       await button(page, 'straighten').click();
-      await expect.poll(async () => {
-        const [first] = await strokes();
-        const points = first ? strokePoints(first) : [];
-        const slopes = points.slice(1).map((p, i) => (p.y - points[i]!.y) / (p.x - points[i]!.x));
-        return points.length > 5 && Math.max(...slopes) - Math.min(...slopes) < 0.1;
-      }).toBe(true);
+      await expect
+        .poll(async () => {
+          const [first] = await strokes();
+          const points = first ? strokePoints(first) : [];
+          const slopes = points.slice(1).map((p, i) => (p.y - points[i]!.y) / (p.x - points[i]!.x));
+          return points.length > 5 && Math.max(...slopes) - Math.min(...slopes) < 0.1;
+        })
+        .toBe(true);
       await button(page, 'shade').click();
       await d.stroke(arc(70, 110, 25, 20, 0, 4), pointer);
       await expect.poll(async () => (await strokes()).map((s) => s.pen)).toEqual(['pencil', 'shade']);
@@ -69,7 +81,9 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       for (let i = 0; i < 4; i += 1) await hardness.press('ArrowLeft');
       await button(page, 'Done').click();
       await d.stroke(line(20, 180, 40, 190), pointer);
-      await expect.poll(async () => (await strokes()).at(-1)).toMatchObject({ pen: 'pen', colour: '#8E3B24', hardness: 0.8 });
+      await expect
+        .poll(async () => (await strokes()).at(-1))
+        .toMatchObject({ pen: 'pen', colour: '#8E3B24', hardness: 0.8 });
 
       // Symmetry about an axis that is placed first.
       await takeHand(page, 'Guides');
@@ -91,11 +105,19 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await d.stroke(line(40, 70, 60, 90), pointer);
       await button(page, 'count').click();
       for (let i = 0; i < 3; i += 1) await d.tap(120, 190, pointer);
-      await expect.poll(async () => (await lying(desk, pageId, 'note')).map(({ says }) => (says.kind === 'count' ? says.count : says.kind))).toEqual(['text', 'arrow', 3]);
+      await expect
+        .poll(async () =>
+          (await lying(desk, pageId, 'note')).map(({ says }) =>
+            says.kind === 'count' ? says.count : says.kind,
+          ),
+        )
+        .toEqual(['text', 'arrow', 3]);
       expect(strange).toEqual([]);
     });
 
-    test('moving: picking, carrying, flipping, copying, numbers, distorting, bending, pieces; sheets', async ({ page }) => {
+    test('moving: picking, carrying, flipping, copying, numbers, distorting, bending, pieces; sheets', async ({
+      page,
+    }) => {
       const strange = watch(page, desk.address);
       const pageId = await openTrace(page, desk, name === 'phone' ? 2 : 3);
       const d = await drawing(page);
@@ -103,7 +125,12 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await takeHand(page, 'Forms');
       await d.stroke(line(50, 66, 70, 94, 4), pointer);
       await takeHand(page, 'Move');
-      const loop = [...line(38, 52, 84, 52, 6), ...line(84, 52, 84, 110, 6), ...line(84, 110, 38, 110, 6), ...line(38, 110, 38, 54, 6)];
+      const loop = [
+        ...line(38, 52, 84, 52, 6),
+        ...line(84, 52, 84, 110, 6),
+        ...line(84, 110, 38, 110, 6),
+        ...line(38, 110, 38, 54, 6),
+      ];
       const stroke = async () => (await lying(desk, pageId, 'stroke'))[0]!;
       const form = async () => (await lying(desk, pageId, 'form'))[0]!;
       await d.stroke(loop, pointer);
@@ -126,22 +153,38 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await button(page, 'bend').click();
       const before = await form();
       await d.stroke(line(70, 90, 78, 90, 5), pointer);
-      await expect.poll(async () => JSON.stringify((await form()).shape) !== JSON.stringify(before.shape)).toBe(true);
+      await expect
+        .poll(async () => JSON.stringify((await form()).shape) !== JSON.stringify(before.shape))
+        .toBe(true);
       expect((await form()).part).toBe(before.part);
       await button(page, 'copy').click();
       await expect.poll(async () => (await lying(desk, pageId, 'form')).length).toBe(2);
       await button(page, 'cut to new sheet').click();
-      await expect.poll(async () => (await lying(desk, pageId, 'sheet')).map((s) => s.name)).toEqual(['Picture', 'Guides', 'Forms', 'Ink', 'Cut out']);
+      await expect
+        .poll(async () => (await lying(desk, pageId, 'sheet')).map((s) => s.name))
+        .toEqual(['Picture', 'Guides', 'Forms', 'Ink', 'Cut out']);
       await button(page, 'take away').click();
       await expect.poll(async () => (await lying(desk, pageId, 'form')).length).toBe(1);
 
       // A piece is cut from the picture and bent.
       await button(page, 'move').or(page.getByText('Draw round what you want')).first().waitFor();
-      await d.stroke([...line(20, 150, 50, 150, 6), ...line(50, 150, 50, 180, 6), ...line(50, 180, 20, 180, 6), ...line(20, 180, 20, 152, 6)], pointer);
+      await d.stroke(
+        [
+          ...line(20, 150, 50, 150, 6),
+          ...line(50, 150, 50, 180, 6),
+          ...line(50, 180, 20, 180, 6),
+          ...line(20, 180, 20, 152, 6),
+        ],
+        pointer,
+      );
       await button(page, 'Cut this piece out of the picture').click();
-      await expect.poll(async () => (await lying(desk, pageId, 'placement')).filter((p) => p.clip).length).toBe(1);
+      await expect
+        .poll(async () => (await lying(desk, pageId, 'placement')).filter((p) => p.clip).length)
+        .toBe(1);
       await d.stroke(line(35, 165, 60, 160, 5), pointer);
-      await expect.poll(async () => Boolean((await lying(desk, pageId, 'placement')).find((p) => p.clip)!.mesh)).toBe(true);
+      await expect
+        .poll(async () => Boolean((await lying(desk, pageId, 'placement')).find((p) => p.clip)!.mesh))
+        .toBe(true);
 
       // Sheets: order, group, multiply, hide, and what a hidden one says.
       await page.getByTestId('sheets').click();
@@ -158,7 +201,21 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await opacity.focus();
       await opacity.press('ArrowLeft');
       await button(page, 'New sheet for tone').click();
-      await expect.poll(async () => (await lying(desk, pageId, 'sheet')).map((s) => `${s.name}${s.multiply ? ' ×' : ''}${s.group ? ` in ${s.group}` : ''} ${s.opacity}`)).toEqual(['Picture 0.4', 'Pieces 1', 'Guides 1', 'First lines × in Rough 0.95', 'Tone × 1', 'Forms 1', 'Cut out 1']);
+      await expect
+        .poll(async () =>
+          (await lying(desk, pageId, 'sheet')).map(
+            (s) => `${s.name}${s.multiply ? ' ×' : ''}${s.group ? ` in ${s.group}` : ''} ${s.opacity}`,
+          ),
+        )
+        .toEqual([
+          'Picture 0.4',
+          'Pieces 1',
+          'Guides 1',
+          'First lines × in Rough 0.95',
+          'Tone × 1',
+          'Forms 1',
+          'Cut out 1',
+        ]);
       await page.getByRole('button', { name: 'Sheet First lines', exact: true }).click();
       await button(page, 'Hide').click();
       await page.getByTestId('sheets').click();
@@ -183,8 +240,12 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       const pageId = await openTrace(page, desk, name === 'phone' ? 4 : 5);
       let d = await drawing(page);
       await d.stroke(arc(74, 80, 20, 30), pointer);
-      const filter = () => page.evaluate(() => getComputedStyle(document.querySelector('[data-testid="page"] > div')!).filter);
-      for (const [second, shows] of [['grey', /grey/], ['squint', /blur.*grey.*values/]] as const) {
+      const filter = () =>
+        page.evaluate(() => getComputedStyle(document.querySelector('[data-testid="page"] > div')!).filter);
+      for (const [second, shows] of [
+        ['grey', /grey/],
+        ['squint', /blur.*grey.*values/],
+      ] as const) {
         await look(page, second);
         await expect.poll(filter).toMatch(shows);
         await d.stroke(line(30, 150, 60, 150 + second.length), pointer);
@@ -192,11 +253,14 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
         await expect.poll(filter).toBe('none');
       }
       // Silhouette and gaps lie over the page; what is drawn goes on under them.
-      const dark = () => page.evaluate(() => {
-        const veil = [...document.querySelectorAll<HTMLCanvasElement>('[data-testid="page"] canvas')].find((canvas) => canvas.height === 420);
-        const data = veil?.getContext('2d')?.getImageData(0, 0, veil.width, veil.height).data;
-        return data ? data.filter((v, i) => i % 4 === 0 && v < 100).length / (data.length / 4) : 0;
-      });
+      const dark = () =>
+        page.evaluate(() => {
+          const veil = [...document.querySelectorAll<HTMLCanvasElement>('[data-testid="page"] canvas')].find(
+            (canvas) => canvas.height === 420,
+          );
+          const data = veil?.getContext('2d')?.getImageData(0, 0, veil.width, veil.height).data;
+          return data ? data.filter((v, i) => i % 4 === 0 && v < 100).length / (data.length / 4) : 0;
+        });
       await look(page, 'silhouette');
       // The oval is filled: π · 20 · 30 mm² of the page's 148 · 210.
       await expect.poll(dark).toBeGreaterThan(0.9 * ((Math.PI * 20 * 30) / (148 * 210)));
@@ -212,7 +276,12 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await expect(page.getByTestId('view-sign')).toHaveText('mirrored');
       // Drawn at the right in the mirrored view is at the left of the page.
       await d.stroke(line(130, 100, 135, 120), pointer);
-      await expect.poll(async () => { const last = (await lying(desk, pageId, 'stroke')).at(-1)!; return Math.round(strokePoints(last)[0]!.x); }).toBe(18);
+      await expect
+        .poll(async () => {
+          const last = (await lying(desk, pageId, 'stroke')).at(-1)!;
+          return Math.round(strokePoints(last)[0]!.x);
+        })
+        .toBe(18);
       await page.getByTestId('view-sign').click();
       await expect(page.getByTestId('view-sign')).toBeHidden();
       for (const part of ['picture', 'construction', 'drawing']) {
@@ -244,8 +313,22 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await page.getByLabel('Width, mm').fill('5');
       await button(page, 'Set').click();
       await expect(page.getByText('Paper is between 10 and 2000 mm a side.')).toBeVisible();
-      await expect.poll(async () => (await lying(desk, pageId, 'page'))[0]).toMatchObject({ x: -20, width: 210, height: 168, colour: '#D4D2CC', cells: { columns: 2, rows: 1 } });
-      expect(await page.evaluate(() => document.querySelector<HTMLElement>('[data-testid="page"] > div > div > div')!.style.backgroundSize)).toBe('50% 100%');
+      await expect
+        .poll(async () => (await lying(desk, pageId, 'page'))[0])
+        .toMatchObject({
+          x: -20,
+          width: 210,
+          height: 168,
+          colour: '#D4D2CC',
+          cells: { columns: 2, rows: 1 },
+        });
+      expect(
+        await page.evaluate(
+          () =>
+            document.querySelector<HTMLElement>('[data-testid="page"] > div > div > div')!.style
+              .backgroundSize,
+        ),
+      ).toBe('50% 100%');
       await button(page, 'Back').click();
       await button(page, 'Take it out ›').click();
       await expect(page.getByTestId('pixels')).toContainText('2480 × 1984 pixels for 210 × 168 mm');
@@ -256,12 +339,16 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await button(page, 'Side by side').click();
       const pictures = page.getByTestId('compared').locator('img');
       await expect(pictures).toHaveCount(2);
-      const shapes = await pictures.evaluateAll((all) => all.map((img) => decodeURIComponent((img as HTMLImageElement).src).match(/viewBox="([^"]*)"/)![1]));
+      const shapes = await pictures.evaluateAll((all) =>
+        all.map((img) => decodeURIComponent((img as HTMLImageElement).src).match(/viewBox="([^"]*)"/)![1]),
+      );
       expect(shapes).toEqual(['0 0 148 210', '-20 0 210 168']);
       await button(page, 'Close').click();
       d = await drawing(page, { x: -20, width: 210, height: 168 });
       await d.stroke(line(-10, 20, 0, 30), pointer);
-      await expect.poll(async () => Math.round(strokePoints((await lying(desk, pageId, 'stroke')).at(-1)!)[0]!.x)).toBe(-10);
+      await expect
+        .poll(async () => Math.round(strokePoints((await lying(desk, pageId, 'stroke')).at(-1)!)[0]!.x))
+        .toBe(-10);
       expect(strange).toEqual([]);
     });
   });
@@ -270,13 +357,20 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
 test.describe('a palm', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
-  test('resting on tray and page before, during and after a pen stroke, it does nothing', async ({ page }) => {
+  test('resting on tray and page before, during and after a pen stroke, it does nothing', async ({
+    page,
+  }) => {
     const pageId = await openTrace(page, desk, 6);
     const { fingers, lie } = await drawing(page);
     const on = await lie();
     const undo = (await page.getByTestId('undo').boundingBox())!;
     const tray = { x: undo.x + undo.width / 2, y: undo.y + undo.height / 2 };
-    const pen = (y: number) => fingers.stroke(line(40, y, 80, y + 5).map((p) => on(p.x, p.y)), 'pen', 4);
+    const pen = (y: number) =>
+      fingers.stroke(
+        line(40, y, 80, y + 5).map((p) => on(p.x, p.y)),
+        'pen',
+        4,
+      );
     // Before: it lies down first, on the tray and on the page, and is lifted after the pen.
     await fingers.down(tray, 'touch');
     await pen(40);
@@ -308,7 +402,9 @@ test.describe('a palm', () => {
 test.describe('the way out', () => {
   test.use({ viewport: { width: 1280, height: 800 } });
 
-  test('the SVG agrees with the screen, thin light lines and rubbed out places included, and leaves guides away', async ({ page }) => {
+  test('the SVG agrees with the screen, thin light lines and rubbed out places included, and leaves guides away', async ({
+    page,
+  }) => {
     const pageId = await openTrace(page, desk, 7);
     const d = await drawing(page);
     await look(page, 'Hide picture');
@@ -338,25 +434,48 @@ test.describe('the way out', () => {
     await expect.poll(async () => (await lying(desk, pageId, 'note')).length).toBe(1);
     const on = await d.lie();
     const ends = [on(10, 12), on(120, 180)] as const;
-    const clip = { x: Math.round(ends[0].x), y: Math.round(ends[0].y), width: Math.round(ends[1].x - ends[0].x), height: Math.round(ends[1].y - ends[0].y) };
-    const shot = await sharp(await page.screenshot({ clip })).removeAlpha().raw().toBuffer();
+    const clip = {
+      x: Math.round(ends[0].x),
+      y: Math.round(ends[0].y),
+      width: Math.round(ends[1].x - ends[0].x),
+      height: Math.round(ends[1].y - ends[0].y),
+    };
+    const shot = await sharp(await page.screenshot({ clip }))
+      .removeAlpha()
+      .raw()
+      .toBuffer();
     const svg = await (await fetch(`${desk.address}/api/pages/${pageId}/page.svg`)).text();
     expect(svg).not.toContain('<line');
     // Rendered by librsvg at the scale of the screen, and cut to the same place.
     const scale = on(1, 0).x - on(0, 0).x;
     const offset = on(0, 0);
-    const rendered = await sharp(Buffer.from(svg), { density: 25.4 * scale }).resize(Math.round(148 * scale), Math.round(210 * scale), { fit: 'fill' }).removeAlpha().toColourspace('srgb').png().toBuffer();
+    const rendered = await sharp(Buffer.from(svg), { density: 25.4 * scale })
+      .resize(Math.round(148 * scale), Math.round(210 * scale), { fit: 'fill' })
+      .removeAlpha()
+      .toColourspace('srgb')
+      .png()
+      .toBuffer();
     const left = Math.round(clip.x - offset.x);
     const top = Math.round(clip.y - offset.y);
-    const out = await sharp(rendered).extract({ left, top, width: clip.width, height: clip.height }).raw().toBuffer();
-    const inkOf = (pixels: Buffer): Uint8Array => Uint8Array.from({ length: clip.width * clip.height }, (_, i) => (251 + 248 + 241 - pixels[3 * i]! - pixels[3 * i + 1]! - pixels[3 * i + 2]! > 90 ? 1 : 0));
+    const out = await sharp(rendered)
+      .extract({ left, top, width: clip.width, height: clip.height })
+      .raw()
+      .toBuffer();
+    const inkOf = (pixels: Buffer): Uint8Array =>
+      Uint8Array.from({ length: clip.width * clip.height }, (_, i) =>
+        251 + 248 + 241 - pixels[3 * i]! - pixels[3 * i + 1]! - pixels[3 * i + 2]! > 90 ? 1 : 0,
+      );
     const [screen, file] = [inkOf(shot), inkOf(out)];
-    const near = (mask: Uint8Array, i: number): boolean => [-1, 0, 1].some((dy) => [-1, 0, 1].some((dx) => mask[i + dy * clip.width + dx]));
-    const share = (a: Uint8Array, b: Uint8Array): number => a.reduce((sum, bit, i) => sum + (bit && near(b, i) ? 1 : 0), 0) / a.reduce((sum, bit) => sum + bit, 0);
+    const near = (mask: Uint8Array, i: number): boolean =>
+      [-1, 0, 1].some((dy) => [-1, 0, 1].some((dx) => mask[i + dy * clip.width + dx]));
+    const share = (a: Uint8Array, b: Uint8Array): number =>
+      a.reduce((sum, bit, i) => sum + (bit && near(b, i) ? 1 : 0), 0) / a.reduce((sum, bit) => sum + bit, 0);
     const [precision, recall] = [share(screen, file), share(file, screen)];
     expect(screen.reduce((sum, bit) => sum + bit, 0)).toBeGreaterThan(2000);
     expect((2 * precision * recall) / (precision + recall)).toBeGreaterThanOrEqual(0.98);
-    const png = await sharp(Buffer.from(await (await fetch(`${desk.address}/api/pages/${pageId}/page.png?dpi=150`)).arrayBuffer())).metadata();
+    const png = await sharp(
+      Buffer.from(await (await fetch(`${desk.address}/api/pages/${pageId}/page.png?dpi=150`)).arrayBuffer()),
+    ).metadata();
     expect([png.density, png.width]).toEqual([150, Math.round((148 / 25.4) * 150)]);
   });
 });

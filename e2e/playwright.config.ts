@@ -4,7 +4,10 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   // The longest first, so that both workers end at about the same time.
-  projects: [{ name: 'long', testMatch: ['soak.spec.ts', 'session-kills.spec.ts'] }, { name: 'short', testMatch: '*.spec.ts', testIgnore: ['soak.spec.ts', 'session-kills.spec.ts'] }],
+  projects: [
+    { name: 'long', testMatch: ['soak.spec.ts', 'session-kills.spec.ts'] },
+    { name: 'short', testMatch: '*.spec.ts', testIgnore: ['soak.spec.ts', 'session-kills.spec.ts'] },
+  ],
   globalSetup: './lay-desk.ts',
   workers: 2,
   timeout: 120_000,
@@ -14,7 +17,15 @@ export default defineConfig({
   use: {
     launchOptions: {
       executablePath: process.env['DEFT_CHROMIUM'] ?? '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
     },
     trace: 'off',
   },

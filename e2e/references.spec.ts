@@ -15,24 +15,50 @@ test.beforeAll(async () => {
 });
 test.afterAll(async () => close());
 
-const read = async <T>(page: Page, path: string): Promise<T> => (await (await page.request.get(`${desk.address}/api${path}`)).json()) as T;
-const picture = (colour: string): Promise<Buffer> => sharp({ create: { width: 300, height: 360, channels: 3, background: colour } }).composite([{ input: { create: { width: 120, height: 150, channels: 3, background: '#222' } }, left: 60, top: 80 }]).png().toBuffer();
+const read = async <T>(page: Page, path: string): Promise<T> =>
+  (await (await page.request.get(`${desk.address}/api${path}`)).json()) as T;
+const picture = (colour: string): Promise<Buffer> =>
+  sharp({ create: { width: 300, height: 360, channels: 3, background: colour } })
+    .composite([
+      { input: { create: { width: 120, height: 150, channels: 3, background: '#222' } }, left: 60, top: 80 },
+    ])
+    .png()
+    .toBuffer();
 
 /** Hands files over as a drop or a paste would. */
 async function handOver(page: Page, how: 'drop' | 'paste', name: string, bytes: Buffer): Promise<void> {
-  await page.evaluate(([type, file, data]) => {
-    const transfer = new DataTransfer();
-    transfer.items.add(new File([Uint8Array.from(atob(data), (c) => c.charCodeAt(0))], file, { type: 'image/png' }));
-    if (type === 'paste') window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: transfer, bubbles: true, cancelable: true }));
-    else window.dispatchEvent(new DragEvent('drop', { dataTransfer: transfer, bubbles: true, cancelable: true }));
-  }, [how, name, bytes.toString('base64')] as const);
+  await page.evaluate(
+    ([type, file, data]) => {
+      const transfer = new DataTransfer();
+      transfer.items.add(
+        new File([Uint8Array.from(atob(data), (c) => c.charCodeAt(0))], file, { type: 'image/png' }),
+      );
+      if (type === 'paste')
+        window.dispatchEvent(
+          new ClipboardEvent('paste', { clipboardData: transfer, bubbles: true, cancelable: true }),
+        );
+      else
+        window.dispatchEvent(
+          new DragEvent('drop', { dataTransfer: transfer, bubbles: true, cancelable: true }),
+        );
+    },
+    [how, name, bytes.toString('base64')] as const,
+  );
 }
 
 /** Where a place of a picture lies on the screen: shares of its width and height. */
-async function onStage(page: Page, reference: { width: number; height: number }, x: number, y: number): Promise<{ x: number; y: number }> {
+async function onStage(
+  page: Page,
+  reference: { width: number; height: number },
+  x: number,
+  y: number,
+): Promise<{ x: number; y: number }> {
   const box = (await page.getByTestId('stage').boundingBox())!;
   const by = Math.min(box.width / reference.width, box.height / reference.height);
-  return { x: box.x + (box.width - by * reference.width) / 2 + x * by * reference.width, y: box.y + (box.height - by * reference.height) / 2 + y * by * reference.height };
+  return {
+    x: box.x + (box.width - by * reference.width) / 2 + x * by * reference.width,
+    y: box.y + (box.height - by * reference.height) / 2 + y * by * reference.height,
+  };
 }
 
 const SIZES = [
@@ -45,14 +71,25 @@ for (const { name, viewport, hasTouch } of SIZES) {
   test.describe(name, () => {
     test.use({ viewport, hasTouch });
 
-    test('pictures come in by chooser, drop, paste and folder; what is known or refused is said; they are searched and put into a set', async ({ page }) => {
+    test('pictures come in by chooser, drop, paste and folder; what is known or refused is said; they are searched and put into a set', async ({
+      page,
+    }) => {
       await page.goto(`${desk.address}/references`);
       await page.getByTestId('bring').click();
-      const [one, two, three] = [await picture(name === 'phone' ? '#8ac' : '#ca8'), await picture(name === 'phone' ? '#7c9' : '#97c'), await picture(name === 'phone' ? '#c99' : '#99c')];
-      await page.getByTestId('files').setInputFiles([{ name: `hook ${name} 1.png`, mimeType: 'image/png', buffer: one }, { name: 'letter.png', mimeType: 'image/png', buffer: Buffer.from('no') }]);
+      const [one, two, three] = [
+        await picture(name === 'phone' ? '#8ac' : '#ca8'),
+        await picture(name === 'phone' ? '#7c9' : '#97c'),
+        await picture(name === 'phone' ? '#c99' : '#99c'),
+      ];
+      await page.getByTestId('files').setInputFiles([
+        { name: `hook ${name} 1.png`, mimeType: 'image/png', buffer: one },
+        { name: 'letter.png', mimeType: 'image/png', buffer: Buffer.from('no') },
+      ]);
       const list = page.getByTestId('brought');
       await expect(list.getByRole('group', { name: 'in', exact: true })).toContainText(`hook ${name} 1.png`);
-      await expect(list.getByRole('group', { name: 'refused' })).toContainText('“letter.png” was not brought in');
+      await expect(list.getByRole('group', { name: 'refused' })).toContainText(
+        '“letter.png” was not brought in',
+      );
       await handOver(page, 'drop', `hook ${name} 2.png`, two);
       await expect(list).toContainText(`hook ${name} 2.png`);
       await handOver(page, 'paste', `hook ${name} 3.png`, three);
@@ -63,10 +100,16 @@ for (const { name, viewport, hasTouch } of SIZES) {
       const { folder, remove } = temporaryFolder();
       mkdirSync(join(folder, 'deeper'));
       writeFileSync(join(folder, `shelf ${name} 1.png`), await picture(name === 'phone' ? '#345' : '#543'));
-      writeFileSync(join(folder, 'deeper', `shelf ${name} 2.png`), await picture(name === 'phone' ? '#354' : '#453'));
+      writeFileSync(
+        join(folder, 'deeper', `shelf ${name} 2.png`),
+        await picture(name === 'phone' ? '#354' : '#453'),
+      );
       writeFileSync(join(folder, 'deeper', 'list.txt'), 'no picture');
       await page.getByTestId('folder').setInputFiles(folder);
-      for (const n of [1, 2]) await expect(list.getByRole('group', { name: 'in', exact: true })).toContainText(`shelf ${name} ${n}.png`);
+      for (const n of [1, 2])
+        await expect(list.getByRole('group', { name: 'in', exact: true })).toContainText(
+          `shelf ${name} ${n}.png`,
+        );
       await expect(list.getByRole('group', { name: 'refused' })).toContainText('list.txt');
       remove();
       await page.getByRole('button', { name: 'close', exact: true }).click();
@@ -78,7 +121,9 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await page.getByRole('button', { name: 'Into a set' }).click();
       await page.getByLabel('Or a new set, called').fill(`Hooks ${name}`);
       await page.getByRole('button', { name: 'Make the set' }).click();
-      await expect(page.getByRole('alert')).toContainText(`The set “Hooks ${name}” is made, with 3 pictures.`);
+      await expect(page.getByRole('alert')).toContainText(
+        `The set “Hooks ${name}” is made, with 3 pictures.`,
+      );
       await page.getByTestId('search').fill('');
       await page.getByRole('button', { name: `Hooks ${name}`, exact: true }).click();
       await expect(page.getByTestId('reference')).toHaveCount(3);
@@ -89,7 +134,8 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await page.getByRole('button', { name: 'Trunks and lamps', exact: true }).click();
       await page.getByTestId('reference').first().waitFor();
       const set = (await read<ReferenceSet[]>(page, '/sets')).find((s) => s.title === 'Trunks and lamps')!;
-      const order = async (): Promise<string[]> => (await read<ReferencePage>(page, `/references?set=${set.id}`)).items.map(({ title }) => title);
+      const order = async (): Promise<string[]> =>
+        (await read<ReferencePage>(page, `/references?set=${set.id}`)).items.map(({ title }) => title);
       const before = await order();
       await page.getByRole('button', { name: 'Change the order by hand' }).click();
       const sorter = page.getByTestId('sorter');
@@ -111,7 +157,9 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await page.getByTestId('ordering-done').click();
     });
 
-    test('a reference is noticed about, marked, measured by eye, prepared, and studied as it was prepared', async ({ page }) => {
+    test('a reference is noticed about, marked, measured by eye, prepared, and studied as it was prepared', async ({
+      page,
+    }) => {
       await openReference(page, desk, name === 'phone' ? 'Porter sweeping' : 'Woman waiting');
       const id = page.url().split('/').at(-1)!;
       const now = (): Promise<Reference> => read<Reference>(page, `/references/${id}`);
@@ -123,7 +171,13 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await page.getByRole('button', { name: 'Tie to a spot: All the weight on one leg' }).click();
       const spot = await onStage(page, reference, 0.5, 0.6);
       await fingers.tap(spot, pointer);
-      await expect.poll(async () => (await now()).marks.map((m) => (m.kind === 'trait' && m.at ? Math.round((m.at.x / reference.width) * 10) : null))).toEqual([5]);
+      await expect
+        .poll(async () =>
+          (await now()).marks.map((m) =>
+            m.kind === 'trait' && m.at ? Math.round((m.at.x / reference.width) * 10) : null,
+          ),
+        )
+        .toEqual([5]);
 
       await page.getByRole('button', { name: 'Landmarks', exact: true }).click();
       await page.getByRole('button', { name: 'crown', exact: true }).click();
@@ -136,7 +190,10 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await page.getByRole('button', { name: 'A length' }).click();
       const line = async (y0: number, y1: number): Promise<void> => {
         const [a, b] = [await onStage(page, reference, 0.3, y0), await onStage(page, reference, 0.3, y1)];
-        await fingers.stroke([0, 0.3, 0.7, 1].map((t) => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t })), pointer);
+        await fingers.stroke(
+          [0, 0.3, 0.7, 1].map((t) => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t })),
+          pointer,
+        );
       };
       await line(0.1, 0.2);
       await expect(page.getByTestId('sight-asks')).toContainText('Now draw the length');
@@ -144,7 +201,9 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await page.getByRole('button', { name: '4', exact: true }).click();
       await expect(page.getByTestId('measured')).toHaveCount(0);
       await page.getByRole('button', { name: 'Tell the number' }).click();
-      await expect(page.getByTestId('measured')).toContainText(/Measured: (4\.9|5(\.0)?).* Your eye saw it \d+ % shorter/);
+      await expect(page.getByTestId('measured')).toContainText(
+        /Measured: (4\.9|5(\.0)?).* Your eye saw it \d+ % shorter/,
+      );
 
       await page.getByRole('button', { name: 'Prepare', exact: true }).click();
       const draft = page.getByTestId('draft');
@@ -155,8 +214,13 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await page.getByTestId('keep').click();
       await expect(page.getByRole('alert')).toContainText('Kept. The original stays as it came.');
       const prepared = await now();
-      expect([prepared.revision, prepared.preparation.flip, prepared.preparation.black]).toEqual([1, true, 60]);
-      const side = (r: Reference, landmark: string): number => r.truth!.landmarks.find((l) => l.name === landmark)!.at.x;
+      expect([prepared.revision, prepared.preparation.flip, prepared.preparation.black]).toEqual([
+        1,
+        true,
+        60,
+      ]);
+      const side = (r: Reference, landmark: string): number =>
+        r.truth!.landmarks.find((l) => l.name === landmark)!.at.x;
       expect(side(prepared, 'right hip')).toBeCloseTo(reference.width - side(reference, 'left hip'), 1);
       await page.getByTestId('study-this').click();
       await expect(page.getByTestId('hand')).toBeVisible();
@@ -164,7 +228,9 @@ for (const { name, viewport, hasTouch } of SIZES) {
       expect(study.reference.revision).toBe(1);
     });
 
-    test('a picture is cropped, and cut out by a line over it; it is undone, and nothing of it is kept unasked', async ({ page }) => {
+    test('a picture is cropped, and cut out by a line over it; it is undone, and nothing of it is kept unasked', async ({
+      page,
+    }) => {
       await openReference(page, desk, name === 'phone' ? 'Tin trunk' : 'Platform lamp');
       const id = page.url().split('/').at(-1)!;
       const now = (): Promise<Reference> => read<Reference>(page, `/references/${id}`);
@@ -175,7 +241,13 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await page.getByRole('button', { name: 'crop', exact: true }).click();
       const line = async (from: [number, number], to: [number, number]): Promise<void> => {
         const [a, b] = [await onStage(page, reference, ...from), await onStage(page, reference, ...to)];
-        await fingers.stroke(Array.from({ length: 9 }, (_, i) => ({ x: a.x + ((b.x - a.x) * i) / 8, y: a.y + ((b.y - a.y) * i) / 8 })), pointer);
+        await fingers.stroke(
+          Array.from({ length: 9 }, (_, i) => ({
+            x: a.x + ((b.x - a.x) * i) / 8,
+            y: a.y + ((b.y - a.y) * i) / 8,
+          })),
+          pointer,
+        );
       };
       await line([0.99, 0.99], [0.95, 0.9]);
       await page.getByRole('button', { name: 'crop', exact: true }).click();
@@ -189,12 +261,16 @@ for (const { name, viewport, hasTouch } of SIZES) {
       const { preparation, width, height } = await now();
       expect(preparation.crop!.width).toBeCloseTo(0.95, 1);
       expect(preparation.outline!.length).toBeGreaterThan(8);
-      expect([width / reference.width, height / reference.height].map((v) => Math.round(v * 20) / 20)).toEqual([0.95, 0.9]);
+      expect(
+        [width / reference.width, height / reference.height].map((v) => Math.round(v * 20) / 20),
+      ).toEqual([0.95, 0.9]);
       await page.getByRole('alert').getByRole('button', { name: 'Undo' }).click();
       await expect.poll(async () => (await now()).revision).toBe(0);
     });
 
-    test('the picture service is searched, fails kindly, and gives several pictures at once', async ({ page }) => {
+    test('the picture service is searched, fails kindly, and gives several pictures at once', async ({
+      page,
+    }) => {
       await page.goto(`${desk.address}/references/service`);
       await page.getByTestId('service-search').fill('head looking up');
       await expect(page.getByTestId('offered')).toHaveCount(1);
@@ -203,14 +279,22 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await expect(page.getByText('The picture service does not answer just now.')).toBeVisible();
       await page.request.put(`${desk.address}/api/services/pictures/fault`, { data: { fault: 'none' } });
       await page.getByRole('button', { name: 'Try again' }).click();
-      await page.getByTestId('offered').nth(name === 'phone' ? 0 : 2).click();
-      await page.getByTestId('offered').nth(name === 'phone' ? 1 : 3).click();
+      await page
+        .getByTestId('offered')
+        .nth(name === 'phone' ? 0 : 2)
+        .click();
+      await page
+        .getByTestId('offered')
+        .nth(name === 'phone' ? 1 : 3)
+        .click();
       await expect(page.getByTestId('time-left')).toContainText('left');
       await page.getByTestId('take').click();
       await expect(page.getByRole('alert')).toContainText('2 pictures taken, with author and licence.');
     });
 
-    test('a board is laid out, its pictures are moved, hidden and stacked, and it lies behind a page', async ({ page }) => {
+    test('a board is laid out, its pictures are moved, hidden and stacked, and it lies behind a page', async ({
+      page,
+    }) => {
       await page.goto(`${desk.address}/references?q=head`);
       await page.getByRole('button', { name: 'choose several' }).click();
       for (const n of [0, 1]) await page.getByTestId('reference').nth(n).click();
@@ -231,8 +315,14 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await expect(page.getByTestId('save-state')).toHaveText('saved');
       const board = page.url().split('/').at(-1)!;
       const { page: pageId } = await read<{ page: string }>(page, `/boards/${board}`);
-      const { operations } = await read<{ operations: { operation: { body: { add?: { type: string }[] } } }[] }>(page, `/pages/${pageId}/operations?after=0`);
-      expect(operations.flatMap(({ operation }) => operation.body.add ?? []).filter(({ type }) => type === 'placement')).toHaveLength(3);
+      const { operations } = await read<{
+        operations: { operation: { body: { add?: { type: string }[] } } }[];
+      }>(page, `/pages/${pageId}/operations?after=0`);
+      expect(
+        operations
+          .flatMap(({ operation }) => operation.body.add ?? [])
+          .filter(({ type }) => type === 'placement'),
+      ).toHaveLength(3);
       await openReference(page, desk, 'Barrel');
       await page.getByTestId('study-this').click();
       await page.getByTestId('looks').click();
@@ -240,8 +330,13 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await page.getByRole('button', { name: 'behind the page' }).first().click();
       await expect(page.getByRole('alert')).toContainText('lies behind the page, on a sheet of its own');
       await expect(page.getByTestId('save-state')).toHaveText('saved');
-      const { traces } = await read<{ traces: { page: string }[] }>(page, `/studies/${page.url().split('/').at(-1)}`);
-      const laid = await read<{ operations: { operation: { body: { add?: { type: string; locked?: boolean; kind?: string }[] } } }[] }>(page, `/pages/${traces[0]!.page}/operations?after=0`);
+      const { traces } = await read<{ traces: { page: string }[] }>(
+        page,
+        `/studies/${page.url().split('/').at(-1)}`,
+      );
+      const laid = await read<{
+        operations: { operation: { body: { add?: { type: string; locked?: boolean; kind?: string }[] } } }[];
+      }>(page, `/pages/${traces[0]!.page}/operations?after=0`);
       const last = laid.operations.at(-1)!.operation.body.add!;
       expect(last.filter(({ type }) => type === 'placement')).toHaveLength(3);
       expect(last.find(({ type }) => type === 'sheet')).toMatchObject({ kind: 'picture', locked: true });

@@ -14,7 +14,9 @@ const POSES = 4;
 const SECONDS = 4;
 
 for (const seed of Array.from({ length: SEEDS }, (_, i) => i + 1)) {
-  test(`the server is killed at random moments of a session: every pose, time and stroke is there (seed ${seed})`, async ({ page }) => {
+  test(`the server is killed at random moments of a session: every pose, time and stroke is there (seed ${seed})`, async ({
+    page,
+  }) => {
     test.setTimeout(180_000);
     const random = seeded(seed);
     const { desk, close } = await openDesk();
@@ -26,7 +28,9 @@ for (const seed of Array.from({ length: SEEDS }, (_, i) => i + 1)) {
       const fingers = await Fingers.of(page);
       const over = page.getByTestId('lesson');
       let drawn = 0;
-      const kills = [random(), random()].map((r) => Math.round(r * POSES * SECONDS * 1000)).sort((a, b) => a - b);
+      const kills = [random(), random()]
+        .map((r) => Math.round(r * POSES * SECONDS * 1000))
+        .sort((a, b) => a - b);
       const began = Date.now();
       const killing = (async () => {
         for (const at of kills) {
@@ -40,20 +44,28 @@ for (const seed of Array.from({ length: SEEDS }, (_, i) => i + 1)) {
         const hold = page.getByTestId('hold');
         if (!(await hold.isVisible().catch(() => false))) {
           // A pose whose page has not come is held until the desk is back.
-          await page.getByTestId('go-on').click({ timeout: 300 }).catch(() => undefined);
+          await page
+            .getByTestId('go-on')
+            .click({ timeout: 300 })
+            .catch(() => undefined);
           await page.waitForTimeout(50);
           continue;
         }
         if ((await page.getByTestId('page').count()) === 0) continue;
         const x = 20 + random() * 100;
         const y = 20 + random() * 150;
-        await fingers.stroke(arc(x, y, 8, 8).map((p) => on(p.x, p.y)), 'pen', 4);
+        await fingers.stroke(
+          arc(x, y, 8, 8).map((p) => on(p.x, p.y)),
+          'pen',
+          4,
+        );
         drawn += 1;
         await page.waitForTimeout(60 + random() * 200);
       }
       await killing;
       await expect(over).toBeVisible({ timeout: 30_000 });
-      const read = async (): Promise<Session> => (await (await page.request.get(`${desk.address}/api/sessions/${session.id}`)).json()) as Session;
+      const read = async (): Promise<Session> =>
+        (await (await page.request.get(`${desk.address}/api/sessions/${session.id}`)).json()) as Session;
       await expect.poll(async () => (await read()).over, { timeout: 20_000 }).toBe(true);
       const { poses } = await read();
       expect(poses.map(({ skipped }) => skipped)).toEqual(poses.map(() => false));
@@ -62,7 +74,11 @@ for (const seed of Array.from({ length: SEEDS }, (_, i) => i + 1)) {
         expect(drawnMs).toBeLessThanOrEqual(SECONDS * 1000 + 1500);
       }
       // Every stroke that was drawn is on some page, each once; the last may have met the end.
-      const all = async (): Promise<number> => (await Promise.all(poses.map(({ page: id }) => lying(desk, id, 'stroke')))).reduce((sum, lines) => sum + lines.length, 0);
+      const all = async (): Promise<number> =>
+        (await Promise.all(poses.map(({ page: id }) => lying(desk, id, 'stroke')))).reduce(
+          (sum, lines) => sum + lines.length,
+          0,
+        );
       await expect.poll(all, { timeout: 20_000 }).toBeGreaterThanOrEqual(drawn - 1);
       expect(await all()).toBeLessThanOrEqual(drawn);
     } finally {

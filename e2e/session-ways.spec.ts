@@ -14,36 +14,58 @@ test.beforeAll(async () => {
 });
 test.afterAll(async () => close());
 
-const read = async (page: Page, id: string): Promise<Session> => (await (await page.request.get(`${desk.address}/api/sessions/${id}`)).json()) as Session;
-const referenceOf = async (page: Page, { poses: [pose] }: Session): Promise<Reference> => (await (await page.request.get(`${desk.address}/api/references/${pose!.reference.id}`)).json()) as Reference;
+const read = async (page: Page, id: string): Promise<Session> =>
+  (await (await page.request.get(`${desk.address}/api/sessions/${id}`)).json()) as Session;
+const referenceOf = async (page: Page, { poses: [pose] }: Session): Promise<Reference> =>
+  (await (
+    await page.request.get(`${desk.address}/api/references/${pose!.reference.id}`)
+  ).json()) as Reference;
 
 test.describe('phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
-  test('from what one knows: drawn, looked at, drawn again on a page of its own; the phone that is turned meanwhile holds it, and it goes on where it was', async ({ page }) => {
+  test('from what one knows: drawn, looked at, drawn again on a page of its own; the phone that is turned meanwhile holds it, and it goes on where it was', async ({
+    page,
+  }) => {
     const session = await newSession(page, desk, [newBlock(1, 8, { source: 'knowledge', look: 2 })]);
-    expect(session.poses.map(({ reference }) => reference.id)).toEqual([session.poses[0]!.reference.id, session.poses[0]!.reference.id]);
+    expect(session.poses.map(({ reference }) => reference.id)).toEqual([
+      session.poses[0]!.reference.id,
+      session.poses[0]!.reference.id,
+    ]);
     await page.goto(`${desk.address}/sessions/${session.id}`);
     const surface = page.getByTestId('page');
     const fingers = await Fingers.of(page);
     const draw = async (): Promise<void> => {
       const on = await pageOnScreen(surface);
-      await fingers.stroke(arc(74, 100, 24, 40).map((p) => on(p.x, p.y)), 'touch', 2);
+      await fingers.stroke(
+        arc(74, 100, 24, 40).map((p) => on(p.x, p.y)),
+        'touch',
+        2,
+      );
     };
-    const drawn = (): Promise<number[]> => Promise.all(session.poses.map(async ({ page: id }) => (await lying(desk, id, 'stroke')).length));
+    const drawn = (): Promise<number[]> =>
+      Promise.all(session.poses.map(async ({ page: id }) => (await lying(desk, id, 'stroke')).length));
     await expect(page.getByRole('heading', { name: 'From what you know' })).toBeVisible();
     await expect(page.locator('[data-pose="0"]')).toBeHidden();
     await draw();
     await expect.poll(drawn).toEqual([1, 0]);
     await page.setViewportSize({ width: 844, height: 390 });
     await expect(page.getByTestId('held')).toBeVisible();
-    const left = await page.getByTestId('held').getByText(/left\. What you drew is kept\./).textContent();
+    const left = await page
+      .getByTestId('held')
+      .getByText(/left\. What you drew is kept\./)
+      .textContent();
     await page.waitForTimeout(1500);
     await expect(page.getByTestId('held').getByText(left!)).toBeVisible();
     // Turned, picture and page lie in one view, and the page takes a stroke where it lies now.
     await page.getByTestId('go-on').click();
     const lies = (await surface.boundingBox())!;
-    expect([lies.x + lies.width <= 844, lies.y + lies.height <= 390, lies.width > 100, lies.height > 250]).toEqual([true, true, true, true]);
+    expect([
+      lies.x + lies.width <= 844,
+      lies.y + lies.height <= 390,
+      lies.width > 100,
+      lies.height > 250,
+    ]).toEqual([true, true, true, true]);
     await draw();
     await expect.poll(drawn).toEqual([2, 0]);
     await page.setViewportSize({ width: 390, height: 844 });
@@ -63,13 +85,25 @@ test.describe('phone', () => {
     expect(poses[0]!.heldMs).toBeGreaterThan(1500);
   });
 
-  test('a photo that is none, one that is cut off, one without a page and one of 24 megapixels: each is answered for, and the whole photo can be the page', async ({ page }) => {
+  test('a photo that is none, one that is cut off, one without a page and one of 24 megapixels: each is answered for, and the whole photo can be the page', async ({
+    page,
+  }) => {
     const strange = watch(page, desk.address);
     const session = await newSession(page, desk, [newBlock(1, 2, { ground: 'on paper' })]);
     await page.goto(`${desk.address}/sessions/${session.id}`);
     await page.getByTestId('photograph').click({ timeout: 15_000 });
-    const photo = await sharp({ create: { width: 6000, height: 4000, channels: 3, background: '#e8e4da' } }).composite([{ input: { create: { width: 600, height: 2400, channels: 3, background: '#333' } }, left: 2700, top: 800 }]).jpeg().toBuffer();
-    const take = (name: string, buffer: Buffer) => page.getByTestId('photo-file').setInputFiles({ name, mimeType: 'image/jpeg', buffer });
+    const photo = await sharp({ create: { width: 6000, height: 4000, channels: 3, background: '#e8e4da' } })
+      .composite([
+        {
+          input: { create: { width: 600, height: 2400, channels: 3, background: '#333' } },
+          left: 2700,
+          top: 800,
+        },
+      ])
+      .jpeg()
+      .toBuffer();
+    const take = (name: string, buffer: Buffer) =>
+      page.getByTestId('photo-file').setInputFiles({ name, mimeType: 'image/jpeg', buffer });
     await take('letter.jpg', Buffer.from('no photo'));
     await expect(page.getByRole('alert')).toContainText('bring a JPEG, PNG or WebP');
     await take('half.jpg', photo.subarray(0, photo.length / 2));
@@ -80,7 +114,9 @@ test.describe('phone', () => {
     await page.getByTestId('lift').click();
     await page.getByTestId('join').click({ timeout: 30_000 });
     await expect(page.getByAltText(/^Your drawing of/).first()).toBeVisible();
-    const papers = (await (await page.request.get(`${desk.address}/api/sessions/${session.id}/papers`)).json()) as PaperWork[];
+    const papers = (await (
+      await page.request.get(`${desk.address}/api/sessions/${session.id}/papers`)
+    ).json()) as PaperWork[];
     expect(papers.map(({ width, height }) => [width, height])).toEqual([[6000, 4000]]);
     expect(strange).toEqual([]);
   });
@@ -89,13 +125,19 @@ test.describe('phone', () => {
 test.describe('wide', () => {
   test.use({ viewport: { width: 1280, height: 800 } });
 
-  test('from what one knows, by keys and mouse: the picture is there between the two drawings only', async ({ page }) => {
+  test('from what one knows, by keys and mouse: the picture is there between the two drawings only', async ({
+    page,
+  }) => {
     const session = await newSession(page, desk, [newBlock(1, 4, { source: 'knowledge', look: 3 })]);
     await page.goto(`${desk.address}/sessions/${session.id}`);
     const fingers = await Fingers.of(page);
     const draw = async (): Promise<void> => {
       const on = await pageOnScreen(page.getByTestId('page'));
-      await fingers.stroke(arc(74, 100, 24, 40).map((p) => on(p.x, p.y)), 'mouse', 2);
+      await fingers.stroke(
+        arc(74, 100, 24, 40).map((p) => on(p.x, p.y)),
+        'mouse',
+        2,
+      );
     };
     const seen = (pose: number) => page.locator(`[data-pose="${pose}"]`);
     await page.getByTestId('hold').waitFor();
@@ -115,7 +157,15 @@ test.describe('wide', () => {
     await expect(seen(1)).toBeVisible();
     await page.keyboard.press('Tab');
     await page.getByTestId('lesson').waitFor();
-    await expect.poll(async () => Promise.all((await read(page, session.id)).poses.map(async (pose) => (await lying(desk, pose.page, 'stroke')).length))).toEqual([1, 1]);
+    await expect
+      .poll(async () =>
+        Promise.all(
+          (await read(page, session.id)).poses.map(
+            async (pose) => (await lying(desk, pose.page, 'stroke')).length,
+          ),
+        ),
+      )
+      .toEqual([1, 1]);
   });
 
   test('a drawing on paper is checked as one on the screen is', async ({ page }) => {
@@ -132,7 +182,11 @@ test.describe('wide', () => {
     const asks = page.getByTestId('asks');
     await asks.waitFor();
     // Landmarks where they lie on the reference, but for one hip that is put a tenth of the height too far out.
-    const { attempts: [attempt] } = (await (await page.request.get(`${desk.address}/api/studies/${page.url().split('/').at(-1)!.split('?')[0]}`)).json()) as Study;
+    const {
+      attempts: [attempt],
+    } = (await (
+      await page.request.get(`${desk.address}/api/studies/${page.url().split('/').at(-1)!.split('?')[0]}`)
+    ).json()) as Study;
     const fingers = await Fingers.of(page);
     const surface = page.getByTestId('page');
     await expect(surface).toHaveAttribute('aria-busy', 'false');
@@ -147,7 +201,15 @@ test.describe('wide', () => {
       const name = [...truth.keys()].filter((n) => asked.includes(n)).sort((a, b) => b.length - a.length)[0]!;
       const at = truth.get(name)!;
       const on = await pageOnScreen(surface, { width, height });
-      await fingers.tap(on(0.3 * width + (at.x - Math.min(...all.map((p) => p.x))) * scale + (name === 'left hip' ? 0.07 * height : 0), 0.15 * height + (at.y - top) * scale), 'mouse');
+      await fingers.tap(
+        on(
+          0.3 * width +
+            (at.x - Math.min(...all.map((p) => p.x))) * scale +
+            (name === 'left hip' ? 0.07 * height : 0),
+          0.15 * height + (at.y - top) * scale,
+        ),
+        'mouse',
+      );
       await expect(asks.and(page.getByText(asked, { exact: true }))).toHaveCount(0);
     }
     await expect(page.getByTestId('todo')).toContainText('left hip');
@@ -155,11 +217,19 @@ test.describe('wide', () => {
     await expect(page.getByTestId('laid-ink')).toHaveCount(1);
   });
 
-  test('a pose that begins while the desk is away is held, with nothing broken to be seen, until its picture and its page have come', async ({ page }) => {
+  test('a pose that begins while the desk is away is held, with nothing broken to be seen, until its picture and its page have come', async ({
+    page,
+  }) => {
     const session = await newSession(page, desk, [newBlock(3, 30)]);
     await page.goto(`${desk.address}/sessions/${session.id}`);
     await page.getByTestId('hold').waitFor();
-    await expect.poll(() => page.locator('[data-testid="pictures"] img').evaluateAll((all) => all.every((image) => (image as HTMLImageElement).naturalWidth > 0))).toBe(true);
+    await expect
+      .poll(() =>
+        page
+          .locator('[data-testid="pictures"] img')
+          .evaluateAll((all) => all.every((image) => (image as HTMLImageElement).naturalWidth > 0)),
+      )
+      .toBe(true);
     await desk.end('SIGKILL');
     await page.keyboard.press('Tab');
     await page.keyboard.press('Tab');
@@ -168,10 +238,24 @@ test.describe('wide', () => {
     await expect(page.locator('[data-pose="2"] img')).toHaveCount(0);
     await desk.open();
     await expect(page.getByTestId('go-on')).toBeEnabled({ timeout: 20_000 });
-    await expect.poll(() => page.locator('[data-pose="2"] img').evaluateAll((all) => all.map((image) => (image as HTMLImageElement).naturalWidth > 0)), { timeout: 10_000 }).toEqual([true]);
+    await expect
+      .poll(
+        () =>
+          page
+            .locator('[data-pose="2"] img')
+            .evaluateAll((all) => all.map((image) => (image as HTMLImageElement).naturalWidth > 0)),
+        { timeout: 10_000 },
+      )
+      .toEqual([true]);
     await page.getByTestId('go-on').click();
     const on = await pageOnScreen(page.getByTestId('page'));
-    await (await Fingers.of(page)).stroke(arc(74, 100, 24, 40).map((p) => on(p.x, p.y)), 'pen', 2);
+    await (
+      await Fingers.of(page)
+    ).stroke(
+      arc(74, 100, 24, 40).map((p) => on(p.x, p.y)),
+      'pen',
+      2,
+    );
     await expect.poll(async () => (await lying(desk, session.poses[2]!.page, 'stroke')).length).toBe(1);
   });
 
@@ -183,7 +267,13 @@ test.describe('wide', () => {
     await expect(page.getByText('1 of 200, movement first')).toBeVisible();
     await page.getByTestId('hold').waitFor();
     const on = await pageOnScreen(page.getByTestId('page'));
-    await (await Fingers.of(page)).stroke(arc(74, 100, 24, 40).map((p) => on(p.x, p.y)), 'mouse', 2);
+    await (
+      await Fingers.of(page)
+    ).stroke(
+      arc(74, 100, 24, 40).map((p) => on(p.x, p.y)),
+      'mouse',
+      2,
+    );
     await expect.poll(async () => (await lying(desk, session.poses[0]!.page, 'stroke')).length).toBe(1);
     for (let i = 0; i < 3; i += 1) await page.keyboard.press('Tab');
     await expect(page.getByText('4 of 200')).toBeVisible();
@@ -195,4 +285,3 @@ test.describe('wide', () => {
     expect(strange).toEqual([]);
   });
 });
-

@@ -14,20 +14,36 @@ test.beforeAll(async () => {
 test.afterAll(async () => close());
 
 const A5 = { width: 148, height: 210 };
-const read = async (page: Page, id: string): Promise<Session> => (await (await page.request.get(`${desk.address}/api/sessions/${id}`)).json()) as Session;
+const read = async (page: Page, id: string): Promise<Session> =>
+  (await (await page.request.get(`${desk.address}/api/sessions/${id}`)).json()) as Session;
 const strokes = async (id: string): Promise<number> => (await lying(desk, id, 'stroke')).length;
 
-async function draw(page: Page, pointer: Pointer, on: { x: number; y: number; width: number; height: number } = { x: 0, y: 0, ...A5 }): Promise<void> {
+async function draw(
+  page: Page,
+  pointer: Pointer,
+  on: { x: number; y: number; width: number; height: number } = { x: 0, y: 0, ...A5 },
+): Promise<void> {
   const place = await pageOnScreen(page.getByTestId('page'), on);
-  await (await Fingers.of(page)).stroke(arc(on.x + on.width / 2, on.y + on.height / 2, on.width / 5, on.height / 5).map((p) => place(p.x, p.y)), pointer, 2);
+  await (
+    await Fingers.of(page)
+  ).stroke(
+    arc(on.x + on.width / 2, on.y + on.height / 2, on.width / 5, on.height / 5).map((p) => place(p.x, p.y)),
+    pointer,
+    2,
+  );
 }
 
-for (const { name, viewport, hasTouch } of [{ name: 'phone', viewport: { width: 390, height: 844 }, hasTouch: true }, { name: 'wide', viewport: { width: 1280, height: 800 }, hasTouch: false }] as const) {
+for (const { name, viewport, hasTouch } of [
+  { name: 'phone', viewport: { width: 390, height: 844 }, hasTouch: true },
+  { name: 'wide', viewport: { width: 1280, height: 800 }, hasTouch: false },
+] as const) {
   const pointer: Pointer = hasTouch ? 'touch' : 'pen';
   test.describe(name, () => {
     test.use({ viewport, hasTouch });
 
-    test('a plan of one’s own is made, kept and started; from memory the picture is there, gone, and back', async ({ page }) => {
+    test('a plan of one’s own is made, kept and started; from memory the picture is there, gone, and back', async ({
+      page,
+    }) => {
       await page.goto(desk.address);
       await page.getByRole('button', { name: 'Choose a plan' }).click();
       await page.getByRole('button', { name: 'Make a plan of your own' }).click();
@@ -64,7 +80,9 @@ for (const { name, viewport, hasTouch } of [{ name: 'phone', viewport: { width: 
       expect(poses.map(({ skipped }) => skipped)).toEqual([false, false]);
     });
 
-    test('on a grid each pose is drawn in the next cell; it is starred, noted, replayed and drawn four ways', async ({ page }) => {
+    test('on a grid each pose is drawn in the next cell; it is starred, noted, replayed and drawn four ways', async ({
+      page,
+    }) => {
       const session = await newSession(page, desk, [newBlock(4, 20, { ground: 'on a grid' })]);
       await page.goto(`${desk.address}/sessions/${session.id}`);
       for (const [i, pose] of session.poses.entries()) {
@@ -81,12 +99,22 @@ for (const { name, viewport, hasTouch } of [{ name: 'phone', viewport: { width: 
         } else await page.keyboard.press('Tab');
       }
       await expect(page.getByText(/fills \d+ % of its cell’s height/).first()).toBeVisible();
-      await page.getByRole('button', { name: /^Star / }).first().click();
+      await page
+        .getByRole('button', { name: /^Star / })
+        .first()
+        .click();
       await page.getByRole('button', { name: /^Open pose 2/ }).click();
       await expect(page.getByTestId('replay')).toContainText('of 1');
       await page.getByLabel('Note').fill('too careful');
       await page.getByRole('button', { name: 'close', exact: true }).click();
-      await expect.poll(async () => (await read(page, session.id)).poses.map(({ starred, note }) => [starred, note])).toEqual([[true, ''], [false, 'too careful'], [false, ''], [false, '']]);
+      await expect
+        .poll(async () => (await read(page, session.id)).poses.map(({ starred, note }) => [starred, note]))
+        .toEqual([
+          [true, ''],
+          [false, 'too careful'],
+          [false, ''],
+          [false, ''],
+        ]);
       await page.getByRole('button', { name: /^Open pose 1/ }).click();
       await page.getByRole('button', { name: 'Draw it 4 ways' }).click();
       await expect(page.getByText('1 of 4, movement first')).toBeVisible();
@@ -94,7 +122,9 @@ for (const { name, viewport, hasTouch } of [{ name: 'phone', viewport: { width: 
       expect(new Set(variants.poses.map(({ reference }) => reference.id)).size).toBe(1);
     });
 
-    test('on paper the run only times; the page is photographed, laid flat, lifted, and its cells joined to the poses', async ({ page }) => {
+    test('on paper the run only times; the page is photographed, laid flat, lifted, and its cells joined to the poses', async ({
+      page,
+    }) => {
       const session = await newSession(page, desk, [newBlock(4, 2, { ground: 'on paper' })]);
       await page.goto(`${desk.address}/sessions/${session.id}`);
       await expect(page.getByTestId('page')).toHaveCount(0);
@@ -105,8 +135,14 @@ for (const { name, viewport, hasTouch } of [{ name: 'phone', viewport: { width: 
       const corner = (await page.getByTestId('corner-0').boundingBox())!;
       const fingers = await Fingers.of(page);
       const at = { x: corner.x + corner.width / 2, y: corner.y + corner.height / 2 };
-      await fingers.stroke([at, { x: at.x + 10, y: at.y + 12 }, { x: at.x + 20, y: at.y + 24 }], hasTouch ? 'touch' : 'mouse', 3);
-      await expect.poll(async () => (await page.getByTestId('corner-0').boundingBox())!.x).toBeGreaterThan(corner.x + 10);
+      await fingers.stroke(
+        [at, { x: at.x + 10, y: at.y + 12 }, { x: at.x + 20, y: at.y + 24 }],
+        hasTouch ? 'touch' : 'mouse',
+        3,
+      );
+      await expect
+        .poll(async () => (await page.getByTestId('corner-0').boundingBox())!.x)
+        .toBeGreaterThan(corner.x + 10);
       await page.getByRole('button', { name: 'as found' }).click();
       await page.getByTestId('lift').click();
       await expect(page.getByTestId('parting')).toBeVisible({ timeout: 20_000 });
@@ -116,7 +152,14 @@ for (const { name, viewport, hasTouch } of [{ name: 'phone', viewport: { width: 
       await page.getByTestId('drawing').first().click();
       await page.getByRole('button', { name: /^Pose 2/ }).click();
       await page.getByTestId('join').click();
-      await expect.poll(async () => (await read(page, session.id)).poses.map(({ region }) => region?.[0])).toEqual([{ x: 105, y: 0 }, { x: 0, y: 0 }, { x: 0, y: 148.5 }, { x: 105, y: 148.5 }]);
+      await expect
+        .poll(async () => (await read(page, session.id)).poses.map(({ region }) => region?.[0]))
+        .toEqual([
+          { x: 105, y: 0 },
+          { x: 0, y: 0 },
+          { x: 0, y: 148.5 },
+          { x: 105, y: 148.5 },
+        ]);
       await expect(page.getByAltText(/^Your drawing of/).first()).toBeVisible();
     });
   });
@@ -125,7 +168,9 @@ for (const { name, viewport, hasTouch } of [{ name: 'phone', viewport: { width: 
 test.describe('the clock', () => {
   test.use({ viewport: { width: 1280, height: 800 } });
 
-  test('with the processor slowed six times every picture comes at its bell, and the whole does not drift', async ({ page }) => {
+  test('with the processor slowed six times every picture comes at its bell, and the whole does not drift', async ({
+    page,
+  }) => {
     const POSES = 6;
     const SECONDS = 2;
     await watchPictures(page);
@@ -137,7 +182,8 @@ test.describe('the clock', () => {
     // From the second picture on, which has a bell before and after it.
     const inner = late.slice(1);
     expect(Math.abs(inner.reduce((sum, l) => sum + l, 0))).toBeLessThan(100);
-    for (const { drawnMs, skipped } of over.poses) expect([Math.round(drawnMs ?? 0), skipped]).toEqual([SECONDS * 1000, false]);
+    for (const { drawnMs, skipped } of over.poses)
+      expect([Math.round(drawnMs ?? 0), skipped]).toEqual([SECONDS * 1000, false]);
   });
 
   test('out of sight it is held, and nothing is doubled or lost', async ({ page }) => {
@@ -160,13 +206,18 @@ test.describe('the clock', () => {
   });
 });
 
-test('a second device joins as the phone, shows the poses and photographs the page; the desk shows the result', async ({ browser, page }) => {
+test('a second device joins as the phone, shows the poses and photographs the page; the desk shows the result', async ({
+  browser,
+  page,
+}) => {
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(`${desk.address}/sessions/new`);
   await page.getByRole('button', { name: 'Let a phone join' }).click();
   await page.getByTestId('open-door').click();
   const code = (await page.getByTestId('door-code').textContent())!.replace(/\D/g, '');
-  const { address } = (await (await page.request.get(`${desk.address}/api/door`)).json()) as { address: string };
+  const { address } = (await (await page.request.get(`${desk.address}/api/door`)).json()) as {
+    address: string;
+  };
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
   const phone = await context.newPage();
   await phone.goto(address);

@@ -12,16 +12,29 @@ test.afterAll(async () => close());
 
 const strokesOf = async (pageId: string): Promise<number> => (await lying(desk, pageId, 'stroke')).length;
 
-async function scribble(page: Page, cx: number, cy: number, pointer: 'pen' | 'mouse' = 'mouse'): Promise<void> {
+async function scribble(
+  page: Page,
+  cx: number,
+  cy: number,
+  pointer: 'pen' | 'mouse' = 'mouse',
+): Promise<void> {
   await page.bringToFront();
   const on = await pageOnScreen(page.getByTestId('page'));
-  await (await Fingers.of(page)).stroke(arc(cx, cy, 9, 9).map((p) => on(p.x, p.y)), pointer, 2);
+  await (
+    await Fingers.of(page)
+  ).stroke(
+    arc(cx, cy, 9, 9).map((p) => on(p.x, p.y)),
+    pointer,
+    2,
+  );
 }
 
 test.describe('wide', () => {
   test.use({ viewport: { width: 1280, height: 800 } });
 
-  test('a locked sheet says which it is and takes nothing; refine over lays a new one and fades the others', async ({ page }) => {
+  test('a locked sheet says which it is and takes nothing; refine over lays a new one and fades the others', async ({
+    page,
+  }) => {
     const pageId = await openTrace(page, desk, 0);
     await scribble(page, 40, 40);
     await page.getByTestId('sheets').click();
@@ -39,16 +52,36 @@ test.describe('wide', () => {
     await page.getByTestId('sheets').click();
     await scribble(page, 90, 90);
     await expect.poll(() => strokesOf(pageId)).toBe(3);
-    expect((await lying(desk, pageId, 'sheet')).map(({ name, opacity }) => [name, opacity])).toEqual([['Picture', 0.4], ['Guides', 0.35], ['Forms', 0.35], ['Ink', 0.35], ['Ink 2', 1]]);
+    expect((await lying(desk, pageId, 'sheet')).map(({ name, opacity }) => [name, opacity])).toEqual([
+      ['Picture', 0.4],
+      ['Guides', 0.35],
+      ['Forms', 0.35],
+      ['Ink', 0.35],
+      ['Ink 2', 1],
+    ]);
   });
 
-  test('two tabs on one page see each other’s strokes as they are drawn and lose none', async ({ page, context }) => {
+  test('two tabs on one page see each other’s strokes as they are drawn and lose none', async ({
+    page,
+    context,
+  }) => {
     const pageId = await openTrace(page, desk, 1);
     const other = await context.newPage();
     await other.goto(page.url());
     await saved(other);
     await takeHand(other, 'Draw');
-    const painted = (tab: Page) => tab.evaluate(() => [...document.querySelectorAll<HTMLCanvasElement>('[data-testid="page"] canvas')].reduce((sum, canvas) => sum + canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height).data.filter((_, i, all) => i % 4 === 3 && all[i]! > 128).length, 0));
+    const painted = (tab: Page) =>
+      tab.evaluate(() =>
+        [...document.querySelectorAll<HTMLCanvasElement>('[data-testid="page"] canvas')].reduce(
+          (sum, canvas) =>
+            sum +
+            canvas
+              .getContext('2d')!
+              .getImageData(0, 0, canvas.width, canvas.height)
+              .data.filter((_, i, all) => i % 4 === 3 && all[i]! > 128).length,
+          0,
+        ),
+      );
     const bare = await painted(other);
     await scribble(page, 110, 160);
     // Without a touch in the other tab, it shows there.
@@ -62,7 +95,9 @@ test.describe('wide', () => {
     await other.reload();
     await saved(other);
     await other.getByTestId('undo').click();
-    await expect.poll(async () => (await stored(desk, pageId)).filter((o) => o.kind === 'revert').length).toBe(1);
+    await expect
+      .poll(async () => (await stored(desk, pageId)).filter((o) => o.kind === 'revert').length)
+      .toBe(1);
     await expect(other.getByTestId('redo')).toBeEnabled();
   });
 
@@ -95,7 +130,9 @@ test.describe('wide', () => {
 test.describe('phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
-  test('a session of three poses comes back held after a reload, skips and goes back, and keeps every stroke', async ({ page }) => {
+  test('a session of three poses comes back held after a reload, skips and goes back, and keeps every stroke', async ({
+    page,
+  }) => {
     await page.goto(`${desk.address}/references`);
     await page.getByRole('button', { name: 'Platform figures', exact: true }).click();
     await page.getByRole('button', { name: 'Start a session' }).click();
@@ -123,7 +160,10 @@ test.describe('phone', () => {
     await page.getByRole('button', { name: 'show what was not begun' }).click();
     await expect(page.getByRole('button', { name: /^Open pose 3/ })).toBeVisible();
     const id = page.url().split('/').at(-1);
-    const session = (await (await page.request.get(`${desk.address}/api/sessions/${id}`)).json()) as { over: boolean; poses: { page: string; addedMs: number; heldMs: number }[] };
+    const session = (await (await page.request.get(`${desk.address}/api/sessions/${id}`)).json()) as {
+      over: boolean;
+      poses: { page: string; addedMs: number; heldMs: number }[];
+    };
     expect(session.over).toBe(true);
     expect(session.poses[0]!.addedMs).toBe(30_000);
     expect(await Promise.all(session.poses.map((pose) => strokesOf(pose.page)))).toEqual([1, 1, 0]);

@@ -2,7 +2,24 @@ import { randomBytes } from 'node:crypto';
 import { mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
-import { about, encodeStroke, idOf, newBlock, type newPage, OPERATION_VERSION, placeWhole, rotation, scaling, compose, transformPoint, translation, type Affine, type Form, type Point, type Thing } from '@deft/core';
+import {
+  about,
+  encodeStroke,
+  idOf,
+  newBlock,
+  type newPage,
+  OPERATION_VERSION,
+  placeWhole,
+  rotation,
+  scaling,
+  compose,
+  transformPoint,
+  translation,
+  type Affine,
+  type Form,
+  type Point,
+  type Thing,
+} from '@deft/core';
 import type { Reference, ReferenceSet, Session, Study } from '@deft/contract';
 import { hurriedDrawing } from '../apps/server/src/services/camera.ts';
 import { ROOT } from '../apps/server/test/desk.ts';
@@ -17,15 +34,46 @@ const SIZES = { phone: { width: 390, height: 844 }, wide: { width: 1280, height:
 const newId = (): string => idOf(randomBytes(16));
 
 async function post<T>(desk: Desk, path: string, data: unknown): Promise<T> {
-  const response = await fetch(`${desk.address}/api${path}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(data) });
+  const response = await fetch(`${desk.address}/api${path}`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(data),
+  });
   if (!response.ok) throw new Error(await response.text());
   return (await response.json()) as T;
 }
 
-async function lay(desk: Desk, page: string, make: (sheets: Record<string, string>) => Thing[]): Promise<void> {
-  const { operations } = (await (await fetch(`${desk.address}/api/pages/${page}/operations?after=0`)).json()) as { operations: { operation: { body: { add: ReturnType<typeof newPage> } } }[] };
-  const sheets = Object.fromEntries(operations.flatMap(({ operation }) => operation.body.add).flatMap((t) => (t.type === 'sheet' ? [[t.kind, t.id]] : [])));
-  await post(desk, `/pages/${page}/operations`, { after: 1, operations: [{ id: newId(), page, device: newId(), n: 1, seen: 1, at: Date.now(), version: OPERATION_VERSION, kind: 'change', body: { add: make(sheets) } }] });
+async function lay(
+  desk: Desk,
+  page: string,
+  make: (sheets: Record<string, string>) => Thing[],
+): Promise<void> {
+  const { operations } = (await (
+    await fetch(`${desk.address}/api/pages/${page}/operations?after=0`)
+  ).json()) as {
+    operations: { operation: { body: { add: ReturnType<typeof newPage> } } }[];
+  };
+  const sheets = Object.fromEntries(
+    operations
+      .flatMap(({ operation }) => operation.body.add)
+      .flatMap((t) => (t.type === 'sheet' ? [[t.kind, t.id]] : [])),
+  );
+  await post(desk, `/pages/${page}/operations`, {
+    after: 1,
+    operations: [
+      {
+        id: newId(),
+        page,
+        device: newId(),
+        n: 1,
+        seen: 1,
+        at: Date.now(),
+        version: OPERATION_VERSION,
+        kind: 'change',
+        body: { add: make(sheets) },
+      },
+    ],
+  });
 }
 
 /** Forms of a traced figure from what the made picture knows of itself, original-picture pixels. */
@@ -33,30 +81,78 @@ function figureForms(at: (name: string) => Point, sheet: string): Form[] {
   const mid = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
   const far = (a: Point, b: Point): number => Math.hypot(b.x - a.x, b.y - a.y);
   const turn = (a: Point, b: Point): number => (Math.atan2(-(b.y - a.y), b.x - a.x) * 180) / Math.PI;
-  const form = (part: string, i: number, shape: Form['shape'], transform: Affine): Form => ({ type: 'form', id: newId(), sheet, order: `a${i}`, part, shape, transform });
+  const form = (part: string, i: number, shape: Form['shape'], transform: Affine): Form => ({
+    type: 'form',
+    id: newId(),
+    sheet,
+    order: `a${i}`,
+    part,
+    shape,
+    transform,
+  });
   const [crown, chin, neck] = [at('crown'), at('chin'), at('pit of the neck')];
   const hips = mid(at('left hip'), at('right hip'));
   const head = far(crown, chin) / 2;
-  const oval = (part: string, i: number, c: Point, rx: number, ry: number, tilt: number): Form => form(part, i, { kind: 'ellipse', rx, ry }, compose(translation(c.x, c.y), rotation(tilt)));
+  const oval = (part: string, i: number, c: Point, rx: number, ry: number, tilt: number): Form =>
+    form(part, i, { kind: 'ellipse', rx, ry }, compose(translation(c.x, c.y), rotation(tilt)));
   const forms = [
     oval('head', 0, mid(crown, chin), head * 1.05, head * 0.74, turn(crown, chin)),
-    oval('ribcage', 1, { x: neck.x + 0.42 * (hips.x - neck.x), y: neck.y + 0.42 * (hips.y - neck.y) }, far(neck, hips) * 0.4, far(neck, hips) * 0.31, turn(neck, hips)),
-    oval('pelvis', 2, { x: hips.x, y: hips.y - 0.06 * far(neck, hips) }, far(neck, hips) * 0.3, far(neck, hips) * 0.22, turn(at('right hip'), at('left hip'))),
+    oval(
+      'ribcage',
+      1,
+      { x: neck.x + 0.42 * (hips.x - neck.x), y: neck.y + 0.42 * (hips.y - neck.y) },
+      far(neck, hips) * 0.4,
+      far(neck, hips) * 0.31,
+      turn(neck, hips),
+    ),
+    oval(
+      'pelvis',
+      2,
+      { x: hips.x, y: hips.y - 0.06 * far(neck, hips) },
+      far(neck, hips) * 0.3,
+      far(neck, hips) * 0.22,
+      turn(at('right hip'), at('left hip')),
+    ),
   ];
   const bones: [string, string, string, number, number][] = (['left', 'right'] as const).flatMap((s) => [
-    [`${s} upper arm`, `${s} shoulder`, `${s} elbow`, 0.19, 0.14] as [string, string, string, number, number], [`${s} forearm`, `${s} elbow`, `${s} wrist`, 0.17, 0.1] as [string, string, string, number, number],
-    [`${s} thigh`, `${s} hip`, `${s} knee`, 0.21, 0.13] as [string, string, string, number, number], [`${s} shin`, `${s} knee`, `${s} ankle`, 0.14, 0.08] as [string, string, string, number, number],
+    [`${s} upper arm`, `${s} shoulder`, `${s} elbow`, 0.19, 0.14] as [string, string, string, number, number],
+    [`${s} forearm`, `${s} elbow`, `${s} wrist`, 0.17, 0.1] as [string, string, string, number, number],
+    [`${s} thigh`, `${s} hip`, `${s} knee`, 0.21, 0.13] as [string, string, string, number, number],
+    [`${s} shin`, `${s} knee`, `${s} ankle`, 0.14, 0.08] as [string, string, string, number, number],
   ]);
   bones.forEach(([part, a, b, wide, narrow], i) => {
     const length = far(at(a), at(b));
-    const corners = [{ x: 0, y: -wide * length }, { x: length, y: -narrow * length }, { x: length, y: narrow * length }, { x: 0, y: wide * length }] as const;
-    forms.push(form(part, 3 + i, { kind: 'trapezoid', corners: [...corners] }, compose(translation(at(a).x, at(a).y), rotation(turn(at(a), at(b))))));
+    const corners = [
+      { x: 0, y: -wide * length },
+      { x: length, y: -narrow * length },
+      { x: length, y: narrow * length },
+      { x: 0, y: wide * length },
+    ] as const;
+    forms.push(
+      form(
+        part,
+        3 + i,
+        { kind: 'trapezoid', corners: [...corners] },
+        compose(translation(at(a).x, at(a).y), rotation(turn(at(a), at(b)))),
+      ),
+    );
   });
   return forms;
 }
 
-const MARKS = ['crown', 'pit of the neck', 'left shoulder', 'right shoulder', 'left hip', 'right hip', 'lowest foot'];
-const ARMS = ['shoulder', 'upper arm', 'elbow', 'forearm', 'wrist'].flatMap((part) => [`left ${part}`, `right ${part}`]);
+const MARKS = [
+  'crown',
+  'pit of the neck',
+  'left shoulder',
+  'right shoulder',
+  'left hip',
+  'right hip',
+  'lowest foot',
+];
+const ARMS = ['shoulder', 'upper arm', 'elbow', 'forearm', 'wrist'].flatMap((part) => [
+  `left ${part}`,
+  `right ${part}`,
+]);
 
 /** A study of the man waving with its trace, and one freehand attempt with the head small and the shoulders flat. */
 async function makeStudy(desk: Desk, reference: Reference): Promise<Study> {
@@ -69,44 +165,152 @@ async function makeStudy(desk: Desk, reference: Reference): Promise<Study> {
   const spread = 0.6;
   await lay(desk, study.traces[0]!.page, (sheets) => [
     ...figureForms(at, sheets['forms']!).map((f) => ({ ...f, transform: compose(onPage, f.transform) })),
-    ...MARKS.map((name): Thing => ({ type: 'landmark', id: newId(), sheet: sheets['forms']!, name, state: 'set', at: transformPoint(onPage, at(name)), spread })),
+    ...MARKS.map((name): Thing => ({
+      type: 'landmark',
+      id: newId(),
+      sheet: sheets['forms']!,
+      name,
+      state: 'set',
+      at: transformPoint(onPage, at(name)),
+      spread,
+    })),
   ]);
   const c = at('pit of the neck');
   const head = { x: (at('crown').x + at('chin').x) / 2, y: (at('crown').y + at('chin').y) / 2 };
-  const ink = (sheet: string, forms: readonly Form[]): Thing[] => forms.map((form, i): Thing => {
-    const outline = form.shape.kind === 'ellipse' ? arc(0, 0, form.shape.rx * 1.04, form.shape.ry * 1.04, 0.3, 6.7, 40) : [1, 0, 3, 2].map((k) => (form.shape.kind === 'trapezoid' ? form.shape.corners[k]! : { x: 0, y: 0 }));
-    const dense = form.shape.kind === 'ellipse' ? outline : outline.flatMap((p, k) => (k === 3 ? [p] : Array.from({ length: 12 }, (_, j) => ({ x: p.x + ((outline[k + 1]!.x - p.x) * j) / 12, y: p.y + ((outline[k + 1]!.y - p.y) * j) / 12 }))));
-    const points = dense.map((p, k) => ({ ...transformPoint(form.transform, p), pressure: 0.35 + 0.35 * Math.sin((Math.PI * k) / dense.length), time: k * 9 }));
-    return { type: 'stroke', id: newId(), sheet, order: `a${i}`, points: encodeStroke(points), pen: 'pencil', size: 0.7, colour: '#1E2430', pressure: 'device' };
-  });
+  const ink = (sheet: string, forms: readonly Form[]): Thing[] =>
+    forms.map((form, i): Thing => {
+      const outline =
+        form.shape.kind === 'ellipse'
+          ? arc(0, 0, form.shape.rx * 1.04, form.shape.ry * 1.04, 0.3, 6.7, 40)
+          : [1, 0, 3, 2].map((k) =>
+              form.shape.kind === 'trapezoid' ? form.shape.corners[k]! : { x: 0, y: 0 },
+            );
+      const dense =
+        form.shape.kind === 'ellipse'
+          ? outline
+          : outline.flatMap((p, k) =>
+              k === 3
+                ? [p]
+                : Array.from({ length: 12 }, (_, j) => ({
+                    x: p.x + ((outline[k + 1]!.x - p.x) * j) / 12,
+                    y: p.y + ((outline[k + 1]!.y - p.y) * j) / 12,
+                  })),
+            );
+      const points = dense.map((p, k) => ({
+        ...transformPoint(form.transform, p),
+        pressure: 0.35 + 0.35 * Math.sin((Math.PI * k) / dense.length),
+        time: k * 9,
+      }));
+      return {
+        type: 'stroke',
+        id: newId(),
+        sheet,
+        order: `a${i}`,
+        points: encodeStroke(points),
+        pen: 'pencil',
+        size: 0.7,
+        colour: '#1E2430',
+        pressure: 'device',
+      };
+    });
   const smaller = compose(translation(14, 22), scaling(0.86), onPage);
   await lay(desk, study.attempts[0]!.page, (sheets) => {
-    const change = (part: string): Affine => (part === 'head' ? about(head, scaling(0.68)) : ARMS.includes(part) ? about(c, rotation(-7)) : compose());
-    const forms = figureForms(at, sheets['forms']!).map((f) => ({ ...f, transform: compose(smaller, change(f.part!), f.transform) }));
+    const change = (part: string): Affine =>
+      part === 'head' ? about(head, scaling(0.68)) : ARMS.includes(part) ? about(c, rotation(-7)) : compose();
+    const forms = figureForms(at, sheets['forms']!).map((f) => ({
+      ...f,
+      transform: compose(smaller, change(f.part!), f.transform),
+    }));
     const marks = MARKS.map((name): Thing => {
-      const by = name === 'crown' ? about(head, scaling(0.68)) : ARMS.includes(name) ? about(c, rotation(-7)) : compose();
-      return { type: 'landmark', id: newId(), sheet: sheets['forms']!, name, state: 'set', at: transformPoint(compose(smaller, by), at(name)), spread };
+      const by =
+        name === 'crown'
+          ? about(head, scaling(0.68))
+          : ARMS.includes(name)
+            ? about(c, rotation(-7))
+            : compose();
+      return {
+        type: 'landmark',
+        id: newId(),
+        sheet: sheets['forms']!,
+        name,
+        state: 'set',
+        at: transformPoint(compose(smaller, by), at(name)),
+        spread,
+      };
     });
-    return [...forms, ...marks, ...ink(sheets['ink']!, forms.slice(0, 11)), { type: 'guide', id: newId(), sheet: sheets['guides']!, kind: 'ground', at: transformPoint(smaller, at('lowest foot')).y + 1 }, { type: 'guide', id: newId(), sheet: sheets['guides']!, kind: 'plumb', at: transformPoint(smaller, c).x }];
+    return [
+      ...forms,
+      ...marks,
+      ...ink(sheets['ink']!, forms.slice(0, 11)),
+      {
+        type: 'guide',
+        id: newId(),
+        sheet: sheets['guides']!,
+        kind: 'ground',
+        at: transformPoint(smaller, at('lowest foot')).y + 1,
+      },
+      {
+        type: 'guide',
+        id: newId(),
+        sheet: sheets['guides']!,
+        kind: 'plumb',
+        at: transformPoint(smaller, c).x,
+      },
+    ];
   });
   return study;
 }
 
 /** A session that is over, each pose drawn in a hurry where its picture knows its landmarks. */
 async function drawnSession(desk: Desk, set: string): Promise<string> {
-  const session = await post<Session>(desk, '/sessions', { set, choice: 'in order', plan: { title: 'Warm-up', blocks: [newBlock(6, 30)] } });
+  const session = await post<Session>(desk, '/sessions', {
+    set,
+    choice: 'in order',
+    plan: { title: 'Warm-up', blocks: [newBlock(6, 30)] },
+  });
   for (const [k, pose] of session.poses.entries()) {
-    const reference = (await (await fetch(`${desk.address}/api/references/${pose.reference.id}?revision=${pose.reference.revision}`)).json()) as Reference;
+    const reference = (await (
+      await fetch(`${desk.address}/api/references/${pose.reference.id}?revision=${pose.reference.revision}`)
+    ).json()) as Reference;
     const lines = hurriedDrawing(reference, k + 1);
-    await lay(desk, pose.page, (sheets) => lines.map(({ points, weight }, i): Thing => ({
-      type: 'stroke', id: newId(), sheet: sheets['ink']!, order: `a${String.fromCharCode(65 + i)}`, pen: 'pencil', size: 1.1 * weight, colour: '#1E2430', pressure: 'even',
-      points: encodeStroke(points.map(({ x, y }, n) => ({ x: 4 + x * 140, y: 28 + y * 150, pressure: 0.5, time: n * 40 }))),
-    })));
+    await lay(desk, pose.page, (sheets) =>
+      lines.map(({ points, weight }, i): Thing => ({
+        type: 'stroke',
+        id: newId(),
+        sheet: sheets['ink']!,
+        order: `a${String.fromCharCode(65 + i)}`,
+        pen: 'pencil',
+        size: 1.1 * weight,
+        colour: '#1E2430',
+        pressure: 'even',
+        points: encodeStroke(
+          points.map(({ x, y }, n) => ({ x: 4 + x * 140, y: 28 + y * 150, pressure: 0.5, time: n * 40 })),
+        ),
+      })),
+    );
   }
-  const poses = session.poses.map(({ id }, i) => ({ id, drawnMs: 30_000, heldMs: i === 2 ? 12_000 : 0, addedMs: 0, skipped: false }));
-  await fetch(`${desk.address}/api/sessions/${session.id}/clock`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ clock: { phase: 'done' }, over: true, poses }) });
-  await fetch(`${desk.address}/api/sessions/${session.id}/poses/${session.poses[3]!.id}`, { method: 'PATCH', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ starred: true, note: 'the lean came first, and it shows' }) });
-  await fetch(`${desk.address}/api/sessions/${session.id}`, { method: 'PATCH', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ lesson: 'Weight before outline.' }) });
+  const poses = session.poses.map(({ id }, i) => ({
+    id,
+    drawnMs: 30_000,
+    heldMs: i === 2 ? 12_000 : 0,
+    addedMs: 0,
+    skipped: false,
+  }));
+  await fetch(`${desk.address}/api/sessions/${session.id}/clock`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ clock: { phase: 'done' }, over: true, poses }),
+  });
+  await fetch(`${desk.address}/api/sessions/${session.id}/poses/${session.poses[3]!.id}`, {
+    method: 'PATCH',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ starred: true, note: 'the lean came first, and it shows' }),
+  });
+  await fetch(`${desk.address}/api/sessions/${session.id}`, {
+    method: 'PATCH',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ lesson: 'Weight before outline.' }),
+  });
   return session.id;
 }
 
@@ -127,7 +331,10 @@ async function shots(desk: Desk, page: Page, size: keyof typeof SIZES, study: St
     await page.waitForTimeout(600);
     await take('reference');
   } else {
-    const board = await post<{ id: string }>(desk, '/boards', { title: 'Heads of the staff', references: heads!.first.map(({ id }) => id) });
+    const board = await post<{ id: string }>(desk, '/boards', {
+      title: 'Heads of the staff',
+      references: heads!.first.map(({ id }) => id),
+    });
     await show(`/boards/${board.id}`);
     await page.waitForTimeout(800);
     const box = (await page.getByTestId('page').boundingBox())!;
@@ -155,7 +362,11 @@ async function shots(desk: Desk, page: Page, size: keyof typeof SIZES, study: St
     await show('/sessions/new');
     await take('plans');
   } else {
-    const session = await post<Session>(desk, '/sessions', { set: platform!.id, choice: 'in order', plan: { title: 'Six on paper', blocks: [newBlock(6, 120, { ground: 'on paper' })] } });
+    const session = await post<Session>(desk, '/sessions', {
+      set: platform!.id,
+      choice: 'in order',
+      plan: { title: 'Six on paper', blocks: [newBlock(6, 120, { ground: 'on paper' })] },
+    });
     await show(`/sessions/paper?session=${session.id}`);
     await page.getByTestId('simulated').click();
     await page.getByTestId('corners').waitFor();
@@ -163,7 +374,11 @@ async function shots(desk: Desk, page: Page, size: keyof typeof SIZES, study: St
     await take('paper');
   }
   for (const pass of ['trace', 'build', 'check'] as const) {
-    await fetch(`${desk.address}/api/studies/${study.id}`, { method: 'PATCH', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ pass }) });
+    await fetch(`${desk.address}/api/studies/${study.id}`, {
+      method: 'PATCH',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ pass }),
+    });
     await show(`/studies/${study.id}`);
     if (pass === 'check') {
       if (await page.getByTestId('skip-run').isVisible()) await page.getByTestId('skip-run').click();
@@ -178,7 +393,11 @@ async function shots(desk: Desk, page: Page, size: keyof typeof SIZES, study: St
 }
 
 /** The page's own views: how a line is set and looks on the phone, sheets and picked things on the wide screen. */
-async function pageShots(page: Page, size: keyof typeof SIZES, take: (name: string) => Promise<Buffer>): Promise<void> {
+async function pageShots(
+  page: Page,
+  size: keyof typeof SIZES,
+  take: (name: string) => Promise<Buffer>,
+): Promise<void> {
   if (size === 'phone') {
     await takeHand(page, 'Draw');
     await page.getByRole('button', { name: 'shade', exact: true }).click();
@@ -199,13 +418,24 @@ async function pageShots(page: Page, size: keyof typeof SIZES, take: (name: stri
 
 await mkdir(OUT, { recursive: true });
 const { desk, close } = await openDesk();
-const browser = await chromium.launch({ executablePath: process.env['DEFT_CHROMIUM'] ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] });
+const browser = await chromium.launch({
+  executablePath: process.env['DEFT_CHROMIUM'] ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
 try {
   const sets = (await (await fetch(`${desk.address}/api/sets`)).json()) as ReferenceSet[];
-  const man = (await (await fetch(`${desk.address}/api/references/${sets.flatMap((s) => s.first).find((r) => r.title === 'Man waving')!.id}`)).json()) as Reference;
+  const man = (await (
+    await fetch(
+      `${desk.address}/api/references/${sets.flatMap((s) => s.first).find((r) => r.title === 'Man waving')!.id}`,
+    )
+  ).json()) as Reference;
   const study = await makeStudy(desk, man);
   for (const size of ['phone', 'wide'] as const) {
-    const context = await browser.newContext({ viewport: SIZES[size], hasTouch: size === 'phone', deviceScaleFactor: size === 'phone' ? 1.5 : 1 });
+    const context = await browser.newContext({
+      viewport: SIZES[size],
+      hasTouch: size === 'phone',
+      deviceScaleFactor: size === 'phone' ? 1.5 : 1,
+    });
     await shots(desk, await context.newPage(), size, study);
     await context.close();
   }

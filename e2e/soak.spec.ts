@@ -7,7 +7,9 @@ test.use({ viewport: { width: 1280, height: 800 } });
 const SEEDS = Number(process.env['DEFT_SOAK_SEEDS'] ?? 2);
 
 for (const seed of Array.from({ length: SEEDS }, (_, i) => i + 1)) {
-  test(`200 random gestures through two kills, a cut network and a second tab leave just what was done (seed ${seed})`, async ({ page }) => {
+  test(`200 random gestures through two kills, a cut network and a second tab leave just what was done (seed ${seed})`, async ({
+    page,
+  }) => {
     test.setTimeout(300_000);
     await soak(page, { seed, gestures: 200, kills: 2 });
   });

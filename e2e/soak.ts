@@ -24,16 +24,26 @@ interface Meant {
 
 const count = async (desk: Desk, page: string): Promise<Record<'strokes' | 'forms' | 'notes', number>> => {
   const things = reducePage(await stored(desk, page));
-  return { strokes: thingsOfType(things, 'stroke').length, forms: thingsOfType(things, 'form').length, notes: thingsOfType(things, 'note').length };
+  return {
+    strokes: thingsOfType(things, 'stroke').length,
+    forms: thingsOfType(things, 'form').length,
+    notes: thingsOfType(things, 'note').length,
+  };
 };
 
 /** All that is painted, as a number of dark places of each canvas, for telling two views of one page apart. */
-const painted = (page: Page): Promise<number[]> => page.evaluate(() => [...document.querySelectorAll<HTMLCanvasElement>('[data-testid="page"] canvas')].map((canvas) => {
-  const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
-  let sum = 0;
-  for (let i = 3; i < data.length; i += 4) sum += data[i]! > 100 ? 1 : 0;
-  return sum;
-}).filter((sum) => sum > 0).sort((a, b) => a - b));
+const painted = (page: Page): Promise<number[]> =>
+  page.evaluate(() =>
+    [...document.querySelectorAll<HTMLCanvasElement>('[data-testid="page"] canvas')]
+      .map((canvas) => {
+        const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+        let sum = 0;
+        for (let i = 3; i < data.length; i += 4) sum += data[i]! > 100 ? 1 : 0;
+        return sum;
+      })
+      .filter((sum) => sum > 0)
+      .sort((a, b) => a - b),
+  );
 
 /**
  * Random gestures by seed through the browser, with the server killed by SIGKILL, the network cut
@@ -50,9 +60,18 @@ export async function soak(page: Page, { seed, gestures, kills }: SoakOptions): 
     await other.goto(page.url());
     await saved(other);
     await takeHand(other, 'Draw');
-    const tabs = await Promise.all([page, other].map(async (tab) => ({ tab, fingers: await Fingers.of(tab), hand: 'Draw', form: null as At | null })));
+    const tabs = await Promise.all(
+      [page, other].map(async (tab) => ({
+        tab,
+        fingers: await Fingers.of(tab),
+        hand: 'Draw',
+        form: null as At | null,
+      })),
+    );
     const meant: Meant = { strokes: 0, forms: 0, notes: 0, done: [], undone: [] };
-    const killAt = new Set(Array.from({ length: kills }, (_, i) => Math.floor(((i + 0.4 + 0.4 * random()) * gestures) / kills)));
+    const killAt = new Set(
+      Array.from({ length: kills }, (_, i) => Math.floor(((i + 0.4 + 0.4 * random()) * gestures) / kills)),
+    );
     const cutAt = Math.floor(gestures * (0.1 + 0.2 * random()));
     let rising: Promise<void> | null = null;
 
@@ -78,7 +97,11 @@ export async function soak(page: Page, { seed, gestures, kills }: SoakOptions): 
       };
       const stroke = async (points: readonly At[]): Promise<void> => {
         const on = await pageOnScreen(now.tab.getByTestId('page'));
-        await now.fingers.stroke(points.map((p) => on(p.x, p.y)), 'mouse', 1);
+        await now.fingers.stroke(
+          points.map((p) => on(p.x, p.y)),
+          'mouse',
+          1,
+        );
       };
       const from = { ...at() };
       const what = random();
@@ -95,7 +118,8 @@ export async function soak(page: Page, { seed, gestures, kills }: SoakOptions): 
       } else if (what < 0.28) {
         await take('Forms');
         // The form drawn last is still picked: a gesture that begins on it would move it instead of making another.
-        if (now.form && Math.hypot(from.x - now.form.x, from.y - now.form.y) < 36) Object.assign(from, { x: 12 + ((from.x + 43) % 110), y: 12 + ((from.y + 70) % 150) });
+        if (now.form && Math.hypot(from.x - now.form.x, from.y - now.form.y) < 36)
+          Object.assign(from, { x: 12 + ((from.x + 43) % 110), y: 12 + ((from.y + 70) % 150) });
         now.form = from;
         await stroke([from, { x: from.x + 6, y: from.y + 8 }, { x: from.x + 14, y: from.y + 18 }]);
         did('forms');
@@ -112,7 +136,9 @@ export async function soak(page: Page, { seed, gestures, kills }: SoakOptions): 
         did('sheet');
       } else {
         await take('Draw');
-        await stroke(Array.from({ length: 8 }, (_, k) => ({ x: from.x + 2 * k, y: from.y + 3 * Math.sin(k + i) })));
+        await stroke(
+          Array.from({ length: 8 }, (_, k) => ({ x: from.x + 2 * k, y: from.y + 3 * Math.sin(k + i) })),
+        );
         did('strokes');
       }
       if (rising && random() < 0.1) {
@@ -124,18 +150,25 @@ export async function soak(page: Page, { seed, gestures, kills }: SoakOptions): 
         if (rising) await rising;
         rising = null;
         await context.setOffline(false);
-        for (const { tab } of tabs) await expect(tab.getByTestId('save-state')).toHaveText('saved', { timeout: 30_000 });
-        await expect.poll(() => count(desk, pageId), { message: `seed ${seed}, gesture ${i}` }).toEqual({ strokes: meant.strokes, forms: meant.forms, notes: meant.notes });
+        for (const { tab } of tabs)
+          await expect(tab.getByTestId('save-state')).toHaveText('saved', { timeout: 30_000 });
+        await expect
+          .poll(() => count(desk, pageId), { message: `seed ${seed}, gesture ${i}` })
+          .toEqual({ strokes: meant.strokes, forms: meant.forms, notes: meant.notes });
       }
     }
     if (rising) await rising;
     await context.setOffline(false);
-    for (const { tab } of tabs) await expect(tab.getByTestId('save-state')).toHaveText('saved', { timeout: 30_000 });
+    for (const { tab } of tabs)
+      await expect(tab.getByTestId('save-state')).toHaveText('saved', { timeout: 30_000 });
     const wanted = { strokes: meant.strokes, forms: meant.forms, notes: meant.notes };
     await expect.poll(() => count(desk, pageId)).toEqual(wanted);
     const operations = await stored(desk, pageId);
     expect(new Set(operations.map(({ id }) => id)).size).toBe(operations.length);
-    const added = operations.flatMap(({ body }) => ('add' in body ? (body.add ?? []) : [])).filter((thing: Thing) => thing.type !== 'sheet').map(({ id }) => id);
+    const added = operations
+      .flatMap(({ body }) => ('add' in body ? (body.add ?? []) : []))
+      .filter((thing: Thing) => thing.type !== 'sheet')
+      .map(({ id }) => id);
     expect(new Set(added).size).toBe(added.length);
     // What is seen: both tabs, and the page opened again.
     for (const { tab } of tabs) {
@@ -150,10 +183,18 @@ export async function soak(page: Page, { seed, gestures, kills }: SoakOptions): 
     await other.waitForTimeout(500);
     const fresh = await painted(other);
     await page.bringToFront();
-    await expect.poll(async () => {
-      const own = await painted(page);
-      return own.length === fresh.length && own.every((sum, k) => Math.abs(sum - fresh[k]!) <= 0.02 * fresh[k]! + 20);
-    }, { message: `seed ${seed}: what is seen is what the desk holds` }).toBe(true);
+    await expect
+      .poll(
+        async () => {
+          const own = await painted(page);
+          return (
+            own.length === fresh.length &&
+            own.every((sum, k) => Math.abs(sum - fresh[k]!) <= 0.02 * fresh[k]! + 20)
+          );
+        },
+        { message: `seed ${seed}: what is seen is what the desk holds` },
+      )
+      .toBe(true);
     await other.close();
   } finally {
     await close();

@@ -26,32 +26,71 @@ async function opened(page: Page): Promise<Opened> {
 
 const surfaceOf = (page: Page) => page.getByTestId('page');
 
-async function operationsOf(page: Page, pageId: string): Promise<{ kinds: string[]; strokes: { points: string; pressure: string }[] }> {
-  const { operations } = (await (await page.request.get(`${desk.address}/api/pages/${pageId}/operations?after=0`)).json()) as { operations: { operation: { kind: string; body: { add?: { type: string; points: string; pressure: string }[] } } }[] };
+async function operationsOf(
+  page: Page,
+  pageId: string,
+): Promise<{ kinds: string[]; strokes: { points: string; pressure: string }[] }> {
+  const { operations } = (await (
+    await page.request.get(`${desk.address}/api/pages/${pageId}/operations?after=0`)
+  ).json()) as {
+    operations: {
+      operation: { kind: string; body: { add?: { type: string; points: string; pressure: string }[] } };
+    }[];
+  };
   const added = operations.flatMap(({ operation }) => operation.body.add ?? []);
   return { kinds: added.map((t) => t.type), strokes: added.filter((t) => t.type === 'stroke') };
 }
 
-async function study(page: Page): Promise<{ id: string; traces: { page: string }[]; attempts: { page: string; seconds: number | null }[] }> {
+async function study(
+  page: Page,
+): Promise<{ id: string; traces: { page: string }[]; attempts: { page: string; seconds: number | null }[] }> {
   const id = page.url().split('/').at(-1) as string;
-  return (await (await page.request.get(`${desk.address}/api/studies/${id}`)).json()) as Awaited<ReturnType<typeof study>>;
+  return (await (await page.request.get(`${desk.address}/api/studies/${id}`)).json()) as Awaited<
+    ReturnType<typeof study>
+  >;
 }
 
 /** An ellipse by a drag over its box, millimetres. */
-async function ellipse(o: Opened, pointer: Pointer, cx: number, cy: number, rx: number, ry: number): Promise<void> {
+async function ellipse(
+  o: Opened,
+  pointer: Pointer,
+  cx: number,
+  cy: number,
+  rx: number,
+  ry: number,
+): Promise<void> {
   const on = await pageOnScreen(surfaceOf(o.page));
-  const steps = Array.from({ length: 8 }, (_, i): At => on(cx - rx + (2 * rx * i) / 7, cy - ry + (2 * ry * i) / 7));
+  const steps = Array.from({ length: 8 }, (_, i): At =>
+    on(cx - rx + (2 * rx * i) / 7, cy - ry + (2 * ry * i) / 7),
+  );
   await o.fingers.stroke(steps, pointer);
 }
 
 async function limb(o: Opened, pointer: Pointer, from: At, to: At): Promise<void> {
   const on = await pageOnScreen(surfaceOf(o.page));
-  await o.fingers.stroke(Array.from({ length: 8 }, (_, i) => on(from.x + ((to.x - from.x) * i) / 7, from.y + ((to.y - from.y) * i) / 7)), pointer);
+  await o.fingers.stroke(
+    Array.from({ length: 8 }, (_, i) =>
+      on(from.x + ((to.x - from.x) * i) / 7, from.y + ((to.y - from.y) * i) / 7),
+    ),
+    pointer,
+  );
 }
 
-const TRACED: [string, number, number][] = [['crown', 76, 40], ['pit of the neck', 76, 66], ['left hip', 84, 105], ['right hip', 66, 105], ['lowest foot', 70, 178]];
+const TRACED: [string, number, number][] = [
+  ['crown', 76, 40],
+  ['pit of the neck', 76, 66],
+  ['left hip', 84, 105],
+  ['right hip', 66, 105],
+  ['lowest foot', 70, 178],
+];
 
-async function layForms(o: Opened, pointer: Pointer, at: (x: number, y: number) => At, by: number, head: number): Promise<void> {
+async function layForms(
+  o: Opened,
+  pointer: Pointer,
+  at: (x: number, y: number) => At,
+  by: number,
+  head: number,
+): Promise<void> {
   const c = (x: number, y: number) => at(x, y);
   const centre = c(76, 51);
   await ellipse(o, pointer, centre.x, centre.y, 8 * by * head, 11 * by * head);
@@ -73,7 +112,9 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
   test.describe(name, () => {
     test.use({ viewport, hasTouch, acceptDownloads: true });
 
-    test('from the desk through a pose, a trace and a construction to its check, and out as files', async ({ page: browserPage }) => {
+    test('from the desk through a pose, a trace and a construction to its check, and out as files', async ({
+      page: browserPage,
+    }) => {
       const o = await opened(browserPage);
       const { page, fingers } = o;
 
@@ -83,14 +124,26 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await expect(page.getByTestId('hold')).toBeVisible();
       await expect(page.getByRole('button')).toHaveCount(1);
       const on = await pageOnScreen(surfaceOf(page));
-      await fingers.stroke(arc(74, 40, 9, 12).map((p) => on(p.x, p.y)), pointer, 4);
-      await fingers.stroke(arc(74, 80, 30, 28, 3.4, 6).map((p) => on(p.x, p.y)), hasTouch ? 'pen' : 'mouse', 4);
+      await fingers.stroke(
+        arc(74, 40, 9, 12).map((p) => on(p.x, p.y)),
+        pointer,
+        4,
+      );
+      await fingers.stroke(
+        arc(74, 80, 30, 28, 3.4, 6).map((p) => on(p.x, p.y)),
+        hasTouch ? 'pen' : 'mouse',
+        4,
+      );
       await page.getByTestId('hold').click();
       await expect(page.getByTestId('held')).toBeVisible();
       // A pose that is held takes no stroke.
       await fingers.stroke([on(10, 10), on(20, 20)], pointer);
       await page.getByTestId('go-on').click();
-      await fingers.stroke(arc(74, 150, 20, 10, 0, 3).map((p) => on(p.x, p.y)), pointer, 4);
+      await fingers.stroke(
+        arc(74, 150, 20, 10, 0, 3).map((p) => on(p.x, p.y)),
+        pointer,
+        4,
+      );
       await page.getByTestId('hold').click();
       await page.getByTestId('end').click();
       await page.getByTestId('end').click();
@@ -110,7 +163,10 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
         await fingers.tap(spot(x, y), pointer);
       }
       await takeHand(page, 'Draw');
-      await fingers.stroke(arc(75, 100, 20, 60, 1, 2).map((p) => spot(p.x, p.y)), pointer);
+      await fingers.stroke(
+        arc(75, 100, 20, 60, 1, 2).map((p) => spot(p.x, p.y)),
+        pointer,
+      );
       await page.getByTestId('place').click();
       await page.getByRole('menu').getByRole('button', { name: 'Behind' }).click();
       const slider = page.getByRole('slider', { name: 'Opacity of the reference' });
@@ -156,12 +212,18 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       // 8. Out as SVG and PNG.
       await page.getByTestId('looks').click();
       await page.getByRole('button', { name: 'Take it out' }).click();
-      const [svgFile] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Take the page out as SVG' }).click()]);
+      const [svgFile] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('button', { name: 'Take the page out as SVG' }).click(),
+      ]);
       const svg = await readFile(await svgFile.path(), 'utf8');
       expect(svg).toContain('width="148mm" height="210mm"');
       expect(svg).toContain('<title>head</title>');
       expect(svg).not.toContain('<line');
-      const [pngFile] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Take the page out as PNG' }).click()]);
+      const [pngFile] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('button', { name: 'Take the page out as PNG' }).click(),
+      ]);
       const { density, width } = await sharp(await pngFile.path()).metadata();
       expect([density, width]).toEqual([300, 1748]);
       await page.getByRole('button', { name: 'Close: Take it out' }).click({ position: { x: 5, y: 5 } });
@@ -175,8 +237,12 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
         await fingers.tap(drawn(p.x, landmark === 'crown' ? p.y - 3 : p.y), pointer);
       }
       await page.getByTestId('skip-run').click();
-      await expect(page.getByTestId('todo')).toHaveText(/^Make the head a (quarter|fifth|third|sixth) smaller/);
-      await expect(page.getByTestId('summary')).toHaveText(/Average miss \d+\.\d ± \d+\.\d % of the figure's height\..*smaller; that is taken out/);
+      await expect(page.getByTestId('todo')).toHaveText(
+        /^Make the head a (quarter|fifth|third|sixth) smaller/,
+      );
+      await expect(page.getByTestId('summary')).toHaveText(
+        /Average miss \d+\.\d ± \d+\.\d % of the figure's height\..*smaller; that is taken out/,
+      );
       await page.getByTestId('finding').first().click();
       await expect(page.locator('[data-mark]')).toBeVisible();
       expect(o.strange).toEqual([]);
@@ -185,19 +251,31 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await page.reload();
       await page.getByTestId('skip-run').click();
       await expect(page.getByTestId('todo')).toHaveText(/^Make the head/);
-      const { violations } = await new AxeBuilder({ page }).disableRules(['region', 'page-has-heading-one']).analyze();
-      expect(violations.filter((v) => v.impact === 'critical' || v.impact === 'serious').map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+      const { violations } = await new AxeBuilder({ page })
+        .disableRules(['region', 'page-has-heading-one'])
+        .analyze();
+      expect(
+        violations
+          .filter((v) => v.impact === 'critical' || v.impact === 'serious')
+          .map((v) => `${v.id}: ${v.nodes[0]?.html}`),
+      ).toEqual([]);
       await page.getByTestId('try-again').click();
       await expect(page.getByTestId('hand')).toBeVisible();
       expect((await study(page)).attempts).toHaveLength(3);
       expect(o.strange).toEqual([]);
     });
 
-    test('a picture of one’s own goes the same way with five touched landmarks; what is none is refused by name', async ({ page: browserPage }) => {
+    test('a picture of one’s own goes the same way with five touched landmarks; what is none is refused by name', async ({
+      page: browserPage,
+    }) => {
       const o = await opened(browserPage);
       const { page, fingers } = o;
       await page.goto(`${desk.address}/references`);
-      const own = await sharp({ create: { width: 600, height: 900, channels: 3, background: name === 'phone' ? '#9ab' : '#ba9' } }).png().toBuffer();
+      const own = await sharp({
+        create: { width: 600, height: 900, channels: 3, background: name === 'phone' ? '#9ab' : '#ba9' },
+      })
+        .png()
+        .toBuffer();
       await page.getByTestId('bring').click();
       await page.getByTestId('files').setInputFiles([
         { name: 'letter.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') },
@@ -205,14 +283,21 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
         { name: 'half.png', mimeType: 'image/png', buffer: own.subarray(0, 60) },
       ]);
       const told = page.getByTestId('brought');
-      await expect(told).toContainText('“letter.jpg” was not brought in: it is not a JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG picture.');
+      await expect(told).toContainText(
+        '“letter.jpg” was not brought in: it is not a JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG picture.',
+      );
       await expect(told).toContainText('“nothing.png” was not brought in: it is empty (0 bytes).');
       await expect(told).toContainText('“half.png” was not brought in');
-      await page.getByTestId('files').setInputFiles({ name: `my neighbour ${name}.png`, mimeType: 'image/png', buffer: own });
+      await page
+        .getByTestId('files')
+        .setInputFiles({ name: `my neighbour ${name}.png`, mimeType: 'image/png', buffer: own });
       await page.getByRole('button', { name: `Look at my neighbour ${name}.png` }).click();
       await page.getByRole('button', { name: 'Landmarks', exact: true }).click();
       await page.getByRole('button', { name: 'figure', exact: true }).click();
-      await expect(page.getByRole('button', { name: 'figure', exact: true })).toHaveAttribute('aria-pressed', 'true');
+      await expect(page.getByRole('button', { name: 'figure', exact: true })).toHaveAttribute(
+        'aria-pressed',
+        'true',
+      );
       await page.getByTestId('study-this').click();
       const finger: Pointer = hasTouch ? 'touch' : 'mouse';
       await page.getByRole('button', { name: 'landmark', exact: true }).click();
@@ -228,7 +313,10 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await takeHand(page, 'Draw');
       await saved(page);
       const drawn = await pageOnScreen(surfaceOf(page));
-      await fingers.stroke(arc(74, 100, 20, 60).map((p) => drawn(p.x, p.y)), finger);
+      await fingers.stroke(
+        arc(74, 100, 20, 60).map((p) => drawn(p.x, p.y)),
+        finger,
+      );
       await page.getByTestId('next-pass').click();
       for (const [landmark, x, y] of TRACED) {
         await expect(page.getByTestId('asks')).toContainText(landmark);

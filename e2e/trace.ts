@@ -12,12 +12,18 @@ export const SIZES = [
 
 /** The operations of a page as the desk has stored them. */
 export async function stored(desk: Desk, pageId: string): Promise<Operation[]> {
-  const { operations } = (await (await fetch(`${desk.address}/api/pages/${pageId}/operations?after=0`)).json()) as Answer;
+  const { operations } = (await (
+    await fetch(`${desk.address}/api/pages/${pageId}/operations?after=0`)
+  ).json()) as Answer;
   return operations.map(({ operation }) => operation);
 }
 
 /** What lies on a page by what the desk has stored. */
-export async function lying<T extends Thing['type']>(desk: Desk, pageId: string, type: T): Promise<ThingOf<T>[]> {
+export async function lying<T extends Thing['type']>(
+  desk: Desk,
+  pageId: string,
+  type: T,
+): Promise<ThingOf<T>[]> {
   return thingsOfType(reducePage(await stored(desk, pageId)), type);
 }
 
@@ -26,10 +32,20 @@ export async function takeHand(page: Page, hand: string): Promise<void> {
   await page.getByRole('menu', { name: 'Hands' }).getByRole('button', { name: hand }).click();
 }
 
-export const saved = (page: Page): Promise<void> => expect(page.getByTestId('save-state')).toHaveText('saved');
+export const saved = (page: Page): Promise<void> =>
+  expect(page.getByTestId('save-state')).toHaveText('saved');
 
 /** Eight pictures of the demo, of every set. */
-export const TITLES = ['Man waving', 'Woman waiting', 'Porter sweeping', 'Late for the train', 'Tin trunk', 'Platform lamp', 'Halt at the upper bridge', 'Goat on the line'] as const;
+export const TITLES = [
+  'Man waving',
+  'Woman waiting',
+  'Porter sweeping',
+  'Late for the train',
+  'Tin trunk',
+  'Platform lamp',
+  'Halt at the upper bridge',
+  'Goat on the line',
+] as const;
 
 /** Finds a reference by its title on the wall and opens it. */
 export async function openReference(page: Page, desk: Desk, title: string): Promise<void> {
@@ -57,12 +73,18 @@ export async function drawing(page: Page, size?: { x?: number; y?: number; width
     return pageOnScreen(surface, size);
   };
   return {
-    fingers, lie,
+    fingers,
+    lie,
     stroke: async (points: readonly At[], pointer: Pointer): Promise<void> => {
       const on = await lie();
-      await fingers.stroke(points.map((p) => on(p.x, p.y)), pointer, 2);
+      await fingers.stroke(
+        points.map((p) => on(p.x, p.y)),
+        pointer,
+        2,
+      );
     },
-    tap: async (x: number, y: number, pointer: Pointer): Promise<void> => fingers.tap((await lie())(x, y), pointer),
+    tap: async (x: number, y: number, pointer: Pointer): Promise<void> =>
+      fingers.tap((await lie())(x, y), pointer),
   };
 }
 
@@ -70,11 +92,13 @@ export async function drawing(page: Page, size?: { x?: number; y?: number; width
 export function watch(page: Page, address: string): string[] {
   const strange: string[] = [];
   page.on('request', (request) => {
-    if (!request.url().startsWith(address) && !/^(data|blob):/.test(request.url())) strange.push(`left the desk: ${request.url()}`);
+    if (!request.url().startsWith(address) && !/^(data|blob):/.test(request.url()))
+      strange.push(`left the desk: ${request.url()}`);
   });
   page.on('pageerror', (error) => strange.push(`error: ${error.message}`));
   page.on('console', (message) => {
-    if (message.type() === 'error' && !/Failed to load resource|ERR_CONNECTION/.test(message.text())) strange.push(`console: ${message.text()}`);
+    if (message.type() === 'error' && !/Failed to load resource|ERR_CONNECTION/.test(message.text()))
+      strange.push(`console: ${message.text()}`);
   });
   return strange;
 }

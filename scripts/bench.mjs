@@ -4,7 +4,17 @@ import { run } from './run.mjs';
 
 /** Measures: `npm run bench` all parts, `npm run bench -- fit pen` those. Ratios hold on any machine; absolute times do not. */
 
-const PARTS = { fit: 'bench/fit.ts', changes: 'bench/changes.ts', pen: 'bench/pen.ts', page: 'bench/page.ts', library: 'bench/library.ts', busy: 'bench/busy.ts', soak: 'bench/soak.ts', paper: 'bench/paper.ts', sessions: 'bench/sessions.ts' };
+const PARTS = {
+  fit: 'bench/fit.ts',
+  changes: 'bench/changes.ts',
+  pen: 'bench/pen.ts',
+  page: 'bench/page.ts',
+  library: 'bench/library.ts',
+  busy: 'bench/busy.ts',
+  soak: 'bench/soak.ts',
+  paper: 'bench/paper.ts',
+  sessions: 'bench/sessions.ts',
+};
 const asked = process.argv.slice(2).filter((part) => part in PARTS);
 await install();
 await build();

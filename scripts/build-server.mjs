@@ -12,7 +12,11 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 export async function buildServer() {
   await build({
     absWorkingDir: root,
-    entryPoints: { main: 'apps/server/src/main.ts', thread: 'apps/server/src/store/thread.ts', 'picture-worker': 'apps/server/src/jobs/picture-worker.ts' },
+    entryPoints: {
+      main: 'apps/server/src/main.ts',
+      thread: 'apps/server/src/store/thread.ts',
+      'picture-worker': 'apps/server/src/jobs/picture-worker.ts',
+    },
     outdir: 'apps/server/build',
     bundle: true,
     platform: 'node',
@@ -23,7 +27,10 @@ export async function buildServer() {
     plugins: [
       {
         name: 'packages-outside',
-        setup: (b) => b.onResolve({ filter: /^[^./]/ }, ({ path, kind }) => (kind === 'entry-point' || path.startsWith('@deft/') ? undefined : { path, external: true })),
+        setup: (b) =>
+          b.onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
+            kind === 'entry-point' || path.startsWith('@deft/') ? undefined : { path, external: true },
+          ),
       },
     ],
   });
@@ -33,7 +40,10 @@ export async function buildServer() {
 async function layFreshDatabase() {
   const client = await PGlite.create();
   await migrate(drizzle(client), { migrationsFolder: join(root, 'apps/server/migrations') });
-  await writeFile(join(root, 'apps/server/build/fresh.tar'), Buffer.from(await (await client.dumpDataDir('none')).arrayBuffer()));
+  await writeFile(
+    join(root, 'apps/server/build/fresh.tar'),
+    Buffer.from(await (await client.dumpDataDir('none')).arrayBuffer()),
+  );
   await client.close();
 }
 

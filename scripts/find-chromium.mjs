@@ -10,7 +10,10 @@ export async function needChromium() {
   const how = 'apt-get update && apt-get install -y chromium';
   if (process.getuid?.() === 0) {
     console.log('Installing chromium …');
-    await run('sh', ['-c', how], { silent: true, env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+    await run('sh', ['-c', how], {
+      silent: true,
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
   }
   if (present()) return;
   console.error(`The browser tests need chromium. Run this once: sudo sh -c '${how}'`);

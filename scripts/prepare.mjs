@@ -9,16 +9,22 @@ const stamps = join(root, 'node_modules', '.deft');
 function filesBelow(path) {
   if (!existsSync(path)) return [];
   if (!statSync(path).isDirectory()) return [path];
-  return readdirSync(path).sort().flatMap((name) => (['node_modules', 'dist', 'build', '.expo'].includes(name) ? [] : filesBelow(join(path, name))));
+  return readdirSync(path)
+    .sort()
+    .flatMap((name) =>
+      ['node_modules', 'dist', 'build', '.expo'].includes(name) ? [] : filesBelow(join(path, name)),
+    );
 }
 
 function hashOf(paths) {
   const hash = createHash('sha256');
-  for (const file of paths.flatMap((path) => filesBelow(join(root, path)))) hash.update(file.slice(root.length)).update(readFileSync(file));
+  for (const file of paths.flatMap((path) => filesBelow(join(root, path))))
+    hash.update(file.slice(root.length)).update(readFileSync(file));
   return hash.digest('hex');
 }
 
-const stampIs = (name, value) => existsSync(join(stamps, name)) && readFileSync(join(stamps, name), 'utf8') === value;
+const stampIs = (name, value) =>
+  existsSync(join(stamps, name)) && readFileSync(join(stamps, name), 'utf8') === value;
 function stamp(name, value) {
   mkdirSync(stamps, { recursive: true });
   writeFileSync(join(stamps, name), value);
@@ -34,7 +40,13 @@ export async function install() {
 
 /** Builds the server and exports the studio where their sources have changed. */
 export async function build() {
-  const sources = ['apps/server/src', 'apps/server/migrations', 'packages', 'package-lock.json', 'scripts/build-server.mjs'];
+  const sources = [
+    'apps/server/src',
+    'apps/server/migrations',
+    'packages',
+    'package-lock.json',
+    'scripts/build-server.mjs',
+  ];
   const server = hashOf(sources);
   if (!existsSync(join(root, 'apps/server/build/fresh.tar')) || !stampIs('server', server)) {
     await must('Building the server', process.execPath, ['scripts/build-server.mjs']);
@@ -42,7 +54,12 @@ export async function build() {
   }
   const studio = hashOf(['apps/studio', 'packages/core', 'packages/contract', 'package-lock.json']);
   if (!existsSync(join(root, 'apps/studio/dist/index.html')) || !stampIs('studio', studio)) {
-    await must('Building the studio (one to seven minutes the first time)', 'npx', ['expo', 'export', '-p', 'web'], { cwd: join(root, 'apps/studio') });
+    await must(
+      'Building the studio (one to seven minutes the first time)',
+      'npx',
+      ['expo', 'export', '-p', 'web'],
+      { cwd: join(root, 'apps/studio') },
+    );
     stamp('studio', studio);
   }
 }

@@ -4,7 +4,13 @@ import { fileURLToPath } from 'node:url';
 export const root = fileURLToPath(new URL('..', import.meta.url));
 
 /** Expo must not look for a network, nor report anything. */
-export const quiet = { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1', npm_config_yes: 'false' };
+export const quiet = {
+  ...process.env,
+  EXPO_OFFLINE: '1',
+  EXPO_NO_TELEMETRY: '1',
+  CI: '1',
+  npm_config_yes: 'false',
+};
 
 /** Runs a command to its end. @returns exit code and what it printed; shown as it comes unless `silent` */
 export function run(command, args, { silent = false, env = quiet, cwd = root } = {}) {

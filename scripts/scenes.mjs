@@ -11,14 +11,30 @@ import { launchBrowser } from './browser.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const out = join(root, 'demo');
-const bundle = (entry, format) => build({ absWorkingDir: root, entryPoints: [entry], bundle: true, write: false, format, platform: format === 'esm' ? 'node' : 'browser', logLevel: 'warning' });
+const bundle = (entry, format) =>
+  build({
+    absWorkingDir: root,
+    entryPoints: [entry],
+    bundle: true,
+    write: false,
+    format,
+    platform: format === 'esm' ? 'node' : 'browser',
+    logLevel: 'warning',
+  });
 
 const list = await bundle('packages/scenes/src/scenes.ts', 'esm');
-const { SCENES, SERVICE_SCENES, SETS } = await import(`data:text/javascript;base64,${Buffer.from(list.outputFiles[0].contents).toString('base64')}`);
+const { SCENES, SERVICE_SCENES, SETS } = await import(
+  `data:text/javascript;base64,${Buffer.from(list.outputFiles[0].contents).toString('base64')}`
+);
 const script = (await bundle('packages/scenes/src/render.ts', 'iife')).outputFiles[0].text;
 
 /** Makers of the service's pictures: made up, like the pictures. */
-const MAKERS = ['Halt & Signal, made pictures', 'Upper Line picture room', 'Bank Side studio', 'Snowgate archive'];
+const MAKERS = [
+  'Halt & Signal, made pictures',
+  'Upper Line picture room',
+  'Bank Side studio',
+  'Snowgate archive',
+];
 const LICENCES = ['CC0 1.0', 'CC BY 4.0', 'CC BY-SA 4.0'];
 
 const only = process.argv.slice(2);
@@ -50,7 +66,10 @@ async function render(scenes, folder, quality, before) {
       await page.setContent('<!doctype html><title>scenes</title>');
       await page.addScriptTag({ content: script });
     }
-    const { picture, truth } = await page.evaluate(([name, q]) => window.renderScene(name, q), [key, quality]);
+    const { picture, truth } = await page.evaluate(
+      ([name, q]) => window.renderScene(name, q),
+      [key, quality],
+    );
     const bytes = Buffer.from(picture.slice(picture.indexOf(',') + 1), 'base64');
     await writeFile(join(folder, file), bytes);
     made.push({ ...entry, truth });
@@ -61,17 +80,48 @@ async function render(scenes, folder, quality, before) {
 }
 
 try {
-  const demo = await render(SCENES, out, 0.88, await known(join(out, 'sets.json'), ({ pictures }) => pictures));
+  const demo = await render(
+    SCENES,
+    out,
+    0.88,
+    await known(join(out, 'sets.json'), ({ pictures }) => pictures),
+  );
   const pictures = SCENES.map(({ key, title, set, subject, view, tags }, i) => ({
-    file: demo[i].file, set, title, subject, view, tags, author: 'Deft Study scene scripts', licence: 'CC0 1.0', source: `Made picture: scene “${key}”`, year: 2026, truth: demo[i].truth,
+    file: demo[i].file,
+    set,
+    title,
+    subject,
+    view,
+    tags,
+    author: 'Deft Study scene scripts',
+    licence: 'CC0 1.0',
+    source: `Made picture: scene “${key}”`,
+    year: 2026,
+    truth: demo[i].truth,
   }));
   await writeFile(join(out, 'sets.json'), `${JSON.stringify({ sets: SETS, pictures }, null, 1)}\n`);
-  const offered = await render(SERVICE_SCENES, join(out, 'service'), 0.8, await known(join(out, 'service', 'catalogue.json'), (list) => list));
+  const offered = await render(
+    SERVICE_SCENES,
+    join(out, 'service'),
+    0.8,
+    await known(join(out, 'service', 'catalogue.json'), (list) => list),
+  );
   const catalogue = SERVICE_SCENES.map(({ key, title, subject, view, tags }, i) => ({
-    key: key.toLowerCase(), ...offered[i], title, subject, view, keywords: tags, author: MAKERS[i % MAKERS.length], licence: LICENCES[i % LICENCES.length], source: `Simulated picture service: scene “${key}”`, year: 2024 + (i % 3),
+    key: key.toLowerCase(),
+    ...offered[i],
+    title,
+    subject,
+    view,
+    keywords: tags,
+    author: MAKERS[i % MAKERS.length],
+    licence: LICENCES[i % LICENCES.length],
+    source: `Simulated picture service: scene “${key}”`,
+    year: 2024 + (i % 3),
   }));
   await writeFile(join(out, 'service', 'catalogue.json'), `${JSON.stringify(catalogue)}\n`);
-  console.log(`${SCENES.length} pictures in ${SETS.length} sets, ${catalogue.length} with the picture service`);
+  console.log(
+    `${SCENES.length} pictures in ${SETS.length} sets, ${catalogue.length} with the picture service`,
+  );
 } finally {
   await browser.close();
 }

@@ -4,7 +4,16 @@ import { run } from './run.mjs';
 
 /** Everything: types, lint, unit, server and browser tests. `npm test -- unit server` runs only those parts. */
 
-const PROJECTS = ['apps/studio', 'apps/server', 'e2e', 'bench', 'packages/core', 'packages/contract', 'packages/scenes', 'packages/camera'];
+const PROJECTS = [
+  'apps/studio',
+  'apps/server',
+  'e2e',
+  'bench',
+  'packages/core',
+  'packages/contract',
+  'packages/scenes',
+  'packages/camera',
+];
 
 /** One count a check that has no counts of its own. */
 async function single(command, args) {
@@ -23,28 +32,47 @@ const PARTS = {
     const left = [...PROJECTS];
     const sum = { passed: 0, failed: 0 };
     // Two at a time: a test machine has two processors.
-    await Promise.all([0, 1].map(async () => {
-      for (let project = left.shift(); project; project = left.shift()) {
-        const { passed, failed } = await single('npx', ['tsc', '-p', project]);
-        sum.passed += passed;
-        sum.failed += failed;
-      }
-    }));
+    await Promise.all(
+      [0, 1].map(async () => {
+        for (let project = left.shift(); project; project = left.shift()) {
+          const { passed, failed } = await single('npx', ['tsc', '-p', project]);
+          sum.passed += passed;
+          sum.failed += failed;
+        }
+      }),
+    );
     return sum;
   },
   lint: () => single('npx', ['eslint', '.', '--max-warnings', '0']),
-  unit: async () => counted(await run('npx', ['jest', '--ci']), /Tests:.*?(\d+) passed/, /Tests:.*?(\d+) failed/),
+  unit: async () =>
+    counted(await run('npx', ['jest', '--ci']), /Tests:.*?(\d+) passed/, /Tests:.*?(\d+) failed/),
   server: async () =>
-    counted(await run(process.execPath, ['--import', 'tsx', '--test', '--test-concurrency=2', ...(await serverTests())]), /^# pass (\d+)/m, /^# fail (\d+)/m),
+    counted(
+      await run(process.execPath, [
+        '--import',
+        'tsx',
+        '--test',
+        '--test-concurrency=2',
+        ...(await serverTests()),
+      ]),
+      /^# pass (\d+)/m,
+      /^# fail (\d+)/m,
+    ),
   browser: async () => {
     await needChromium();
-    return counted(await run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts']), /(\d+) passed/, /(\d+) failed/);
+    return counted(
+      await run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts']),
+      /(\d+) passed/,
+      /(\d+) failed/,
+    );
   },
 };
 
 async function serverTests() {
   const { readdir } = await import('node:fs/promises');
-  return (await readdir('apps/server/test')).filter((name) => name.endsWith('.test.ts')).map((name) => `apps/server/test/${name}`);
+  return (await readdir('apps/server/test'))
+    .filter((name) => name.endsWith('.test.ts'))
+    .map((name) => `apps/server/test/${name}`);
 }
 
 const asked = process.argv.slice(2).filter((part) => part in PARTS);
@@ -60,7 +88,9 @@ for (const part of parts) {
   const result = await PARTS[part]();
   passed += result.passed;
   failed += result.failed;
-  rows.push(`${part.padEnd(8)} ${String(result.passed).padStart(4)} passed ${String(result.failed).padStart(4)} failed  ${((Date.now() - began) / 1000).toFixed(0)} s`);
+  rows.push(
+    `${part.padEnd(8)} ${String(result.passed).padStart(4)} passed ${String(result.failed).padStart(4)} failed  ${((Date.now() - began) / 1000).toFixed(0)} s`,
+  );
 }
 console.log(`\n${rows.join('\n')}\n\n${passed} passed, ${failed} failed`);
 process.exit(failed > 0 || passed === 0 ? 1 : 0);

@@ -25,7 +25,11 @@ async function main(): Promise<void> {
   rmSync(temporary, { recursive: true, force: true });
   mkdirSync(temporary, { recursive: true });
   console.log('Opening the desk …');
-  const store = await startStore({ folder: join(data, 'database'), migrations: join(root, 'apps/server/migrations'), template: join(root, 'apps/server/build/fresh.tar') });
+  const store = await startStore({
+    folder: join(data, 'database'),
+    migrations: join(root, 'apps/server/migrations'),
+    template: join(root, 'apps/server/build/fresh.tar'),
+  });
   const files = new BlobFiles(join(data, 'files'));
   const pictures = startPictures();
   const workshop = { store, files, pictures, temporary };
@@ -37,27 +41,50 @@ async function main(): Promise<void> {
     if (laid > 0) console.log(`Laid ${laid} demo pictures on the desk.`);
   }
   const address = `${host}:${port}`;
-  const options = { workshop, service: new PictureService(join(root, 'demo/service')), lost, studio: join(root, 'apps/studio/dist'), log: env['DEFT_LOG'] !== '0' };
+  const options = {
+    workshop,
+    service: new PictureService(join(root, 'demo/service')),
+    lost,
+    studio: join(root, 'apps/studio/dist'),
+    log: env['DEFT_LOG'] !== '0',
+  };
   const door = new Door(store);
-  const lan = new Lan(door, (there) => makeApp({ ...options, address: there }), Number(env['DEFT_LAN_PORT'] ?? port), env['DEFT_LAN_HOST'] ?? null);
+  const lan = new Lan(
+    door,
+    (there) => makeApp({ ...options, address: there }),
+    Number(env['DEFT_LAN_PORT'] ?? port),
+    env['DEFT_LAN_HOST'] ?? null,
+  );
   const app = makeApp({ ...options, address, door: { door, lan } });
   const server = app.listen(port, host, () => console.log(`Deft Study is open at http://${address}`));
   void remake().then((made) => made > 0 && console.log(`Made ${made} previews anew.`), console.error);
   server.on('error', (error: NodeJS.ErrnoException) => {
-    console.error(error.code === 'EADDRINUSE' ? `Port ${port} is taken by another program. Choose another with DEFT_PORT.` : error.message);
-    void pictures.close().then(() => store.close()).finally(() => {
-      giveBack();
-      process.exit(1);
-    });
+    console.error(
+      error.code === 'EADDRINUSE'
+        ? `Port ${port} is taken by another program. Choose another with DEFT_PORT.`
+        : error.message,
+    );
+    void pictures
+      .close()
+      .then(() => store.close())
+      .finally(() => {
+        giveBack();
+        process.exit(1);
+      });
   });
   let closing = false;
   const close = (): void => {
     if (closing) return;
     closing = true;
-    void lan.close().then(() => closeServer(server)).then(() => pictures.close()).then(() => store.close()).finally(() => {
-      giveBack();
-      process.exit(0);
-    });
+    void lan
+      .close()
+      .then(() => closeServer(server))
+      .then(() => pictures.close())
+      .then(() => store.close())
+      .finally(() => {
+        giveBack();
+        process.exit(0);
+      });
   };
   process.on('SIGTERM', close);
   process.on('SIGINT', close);

@@ -8,19 +8,35 @@ import { bringIn, type Workshop } from './jobs/bring-in.ts';
 
 /** The demo's table of contents, beside its pictures. */
 interface DemoSets {
-  readonly sets: readonly { readonly key: string; readonly title: string; readonly note: string; readonly traits: readonly string[] }[];
+  readonly sets: readonly {
+    readonly key: string;
+    readonly title: string;
+    readonly note: string;
+    readonly traits: readonly string[];
+  }[];
   readonly pictures: readonly {
-    readonly file: string; readonly set: string; readonly title: string; readonly subject: SubjectKey; readonly truth: Truth; readonly view: ViewKey; readonly tags: readonly string[];
-    readonly author: string; readonly licence: string; readonly source: string; readonly year: number;
+    readonly file: string;
+    readonly set: string;
+    readonly title: string;
+    readonly subject: SubjectKey;
+    readonly truth: Truth;
+    readonly view: ViewKey;
+    readonly tags: readonly string[];
+    readonly author: string;
+    readonly licence: string;
+    readonly source: string;
+    readonly year: number;
   }[];
 }
 
-const steadyId = (text: string): string => createHash('sha256').update(`upper line ${text}`).digest('hex').slice(0, 32);
+const steadyId = (text: string): string =>
+  createHash('sha256').update(`upper line ${text}`).digest('hex').slice(0, 32);
 
 /** Lays the demo's sets on an empty desk. A desk with references on it is left alone. */
 export async function seedDemo(workshop: Workshop, folder: string): Promise<number> {
   const { store, temporary } = workshop;
-  if (!existsSync(join(folder, 'sets.json')) || (await store.listReferences({ count: 0 })).total > 0) return 0;
+  if (!existsSync(join(folder, 'sets.json')) || (await store.listReferences({ count: 0 })).total > 0)
+    return 0;
   const demo = JSON.parse(await readFile(join(folder, 'sets.json'), 'utf8')) as DemoSets;
   for (const { file, set: _set, ...facts } of demo.pictures) {
     const copy = join(temporary, steadyId(file));
@@ -29,8 +45,16 @@ export async function seedDemo(workshop: Workshop, folder: string): Promise<numb
     if ('refused' in brought) throw new Error(brought.refused);
   }
   for (const { key, title, note, traits } of demo.sets) {
-    await store.makeSet({ id: steadyId(key), title, note, traits: traits.map((text) => ({ id: steadyId(`${key} ${text}`), text })) });
-    await store.addMembers(steadyId(key), demo.pictures.filter((p) => p.set === key).map((p) => steadyId(p.file)));
+    await store.makeSet({
+      id: steadyId(key),
+      title,
+      note,
+      traits: traits.map((text) => ({ id: steadyId(`${key} ${text}`), text })),
+    });
+    await store.addMembers(
+      steadyId(key),
+      demo.pictures.filter((p) => p.set === key).map((p) => steadyId(p.file)),
+    );
   }
   return demo.pictures.length;
 }

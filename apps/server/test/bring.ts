@@ -5,14 +5,22 @@ import type { Desk } from './desk.ts';
 export async function broughtLines(response: Response): Promise<BroughtLine[]> {
   const text = await response.text();
   if (!response.ok) throw new Error(text);
-  return text.split('\n').filter((line) => line !== '').map((line) => JSON.parse(line) as BroughtLine);
+  return text
+    .split('\n')
+    .filter((line) => line !== '')
+    .map((line) => JSON.parse(line) as BroughtLine);
 }
 
 /** Brings files in and tells what became of each. */
-export async function bring(desk: Desk, files: Readonly<Record<string, Uint8Array>>, fields: Readonly<Record<string, string>> = {}): Promise<BroughtLine[]> {
+export async function bring(
+  desk: Desk,
+  files: Readonly<Record<string, Uint8Array>>,
+  fields: Readonly<Record<string, string>> = {},
+): Promise<BroughtLine[]> {
   const form = new FormData();
   for (const [name, value] of Object.entries(fields)) form.append(name, value);
-  for (const [name, bytes] of Object.entries(files)) form.append('pictures', new Blob([bytes as BlobPart]), name);
+  for (const [name, bytes] of Object.entries(files))
+    form.append('pictures', new Blob([bytes as BlobPart]), name);
   return broughtLines(await fetch(`${desk.address}/api/references`, { method: 'POST', body: form }));
 }
 

@@ -25,7 +25,11 @@ export class Desk {
   process!: ChildProcess;
   output = '';
 
-  constructor(readonly data: string, readonly port: number, readonly environment: Record<string, string> = {}) {}
+  constructor(
+    readonly data: string,
+    readonly port: number,
+    readonly environment: Record<string, string> = {},
+  ) {}
 
   get address(): string {
     return `http://127.0.0.1:${this.port}`;
@@ -33,10 +37,20 @@ export class Desk {
 
   spawn(): ChildProcess {
     this.output = '';
-    this.process = spawn(process.execPath, ['--enable-source-maps', join(ROOT, 'apps/server/build/main.js')], {
-      env: { ...process.env, DEFT_ROOT: ROOT, DEFT_DATA: this.data, DEFT_PORT: String(this.port), ...this.environment },
-      stdio: ['ignore', 'pipe', 'pipe'],
-    });
+    this.process = spawn(
+      process.execPath,
+      ['--enable-source-maps', join(ROOT, 'apps/server/build/main.js')],
+      {
+        env: {
+          ...process.env,
+          DEFT_ROOT: ROOT,
+          DEFT_DATA: this.data,
+          DEFT_PORT: String(this.port),
+          ...this.environment,
+        },
+        stdio: ['ignore', 'pipe', 'pipe'],
+      },
+    );
     this.process.stdout?.on('data', (text) => (this.output += text));
     this.process.stderr?.on('data', (text) => (this.output += text));
     return this.process;
@@ -47,7 +61,10 @@ export class Desk {
     const until = Date.now() + patienceMs;
     while (Date.now() < until) {
       if (this.process.exitCode !== null) throw new Error(`The desk did not open:\n${this.output}`);
-      const answers = await fetch(`${this.address}/api/health`).then((r) => r.ok, () => false);
+      const answers = await fetch(`${this.address}/api/health`).then(
+        (r) => r.ok,
+        () => false,
+      );
       if (answers) return;
       await new Promise((done) => setTimeout(done, 50));
     }

@@ -11,7 +11,10 @@ export class Device {
   replica: Replica;
   journal: Operation[] = [];
 
-  constructor(private readonly address: () => string, readonly page: string) {
+  constructor(
+    private readonly address: () => string,
+    readonly page: string,
+  ) {
     this.replica = new Replica(page, this.id);
   }
 
@@ -30,8 +33,15 @@ export class Device {
   /** Sends what is pending. @returns whether the desk answered; a refusal fails the test */
   async send(most = 50): Promise<boolean> {
     try {
-      const body = JSON.stringify({ after: this.replica.head, operations: this.replica.pending.slice(0, most) });
-      const response = await fetch(`${this.address()}/api/pages/${this.page}/operations`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body });
+      const body = JSON.stringify({
+        after: this.replica.head,
+        operations: this.replica.pending.slice(0, most),
+      });
+      const response = await fetch(`${this.address()}/api/pages/${this.page}/operations`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body,
+      });
       const value = (await response.json()) as Answer;
       if (response.status !== 200) assert.fail(JSON.stringify(value));
       this.replica.receive(value);

@@ -17,19 +17,42 @@ interface Answer {
   readonly cookie: string | null;
 }
 
-function send(port: number, path: string, { method = 'GET', headers = {}, body }: { method?: string; headers?: Record<string, string>; body?: string } = {}): Promise<Answer> {
+function send(
+  port: number,
+  path: string,
+  {
+    method = 'GET',
+    headers = {},
+    body,
+  }: { method?: string; headers?: Record<string, string>; body?: string } = {},
+): Promise<Answer> {
   return new Promise((resolve, reject) => {
-    const asked = request({ host: LAN, port, path, method, headers: { Host: `${LAN}:${port}`, ...headers } }, (response) => {
-      let text = '';
-      response.on('data', (part: Buffer) => (text += part.toString()));
-      response.on('end', () => resolve({ status: response.statusCode ?? 0, body: text, cookie: response.headers['set-cookie']?.[0]?.split(';')[0] ?? null }));
-    });
+    const asked = request(
+      { host: LAN, port, path, method, headers: { Host: `${LAN}:${port}`, ...headers } },
+      (response) => {
+        let text = '';
+        response.on('data', (part: Buffer) => (text += part.toString()));
+        response.on('end', () =>
+          resolve({
+            status: response.statusCode ?? 0,
+            body: text,
+            cookie: response.headers['set-cookie']?.[0]?.split(';')[0] ?? null,
+          }),
+        );
+      },
+    );
     asked.on('error', reject);
     asked.end(body);
   });
 }
 
-const form = (fields: Record<string, string>): { method: string; headers: Record<string, string>; body: string } => ({ method: 'POST', headers: { 'Content-Type': 'application/x-www-form-urlencoded' }, body: new URLSearchParams(fields).toString() });
+const form = (
+  fields: Record<string, string>,
+): { method: string; headers: Record<string, string>; body: string } => ({
+  method: 'POST',
+  headers: { 'Content-Type': 'application/x-www-form-urlencoded' },
+  body: new URLSearchParams(fields).toString(),
+});
 
 describe('a desk with a door', () => {
   const { folder, remove } = temporaryFolder();
@@ -37,7 +60,12 @@ describe('a desk with a door', () => {
   let port: number;
   before(async () => {
     port = await freePort();
-    desk = new Desk(join(folder, 'desk'), await freePort(), { DEFT_DEMO: '0', DEFT_LOG: '0', DEFT_LAN_HOST: LAN, DEFT_LAN_PORT: String(port) });
+    desk = new Desk(join(folder, 'desk'), await freePort(), {
+      DEFT_DEMO: '0',
+      DEFT_LOG: '0',
+      DEFT_LAN_HOST: LAN,
+      DEFT_LAN_PORT: String(port),
+    });
     await desk.open();
   });
   after(async () => {
@@ -65,13 +93,26 @@ describe('a desk with a door', () => {
   });
 
   test('without the code nothing answers but the door, whatever is asked for', async () => {
-    for (const path of ['/', '/references', '/sessions/new', '/index.html', '/_expo/static/js/web/index.js', '/door']) {
+    for (const path of [
+      '/',
+      '/references',
+      '/sessions/new',
+      '/index.html',
+      '/_expo/static/js/web/index.js',
+      '/door',
+    ]) {
       const { status, body } = await send(port, path);
       assert.equal(status, 401);
       assert.match(body, /Join the desk/);
       assert.doesNotMatch(body, /script/);
     }
-    for (const [path, method] of [['/api/health', 'GET'], ['/api/sets', 'GET'], ['/api/references', 'POST'], ['/api/door', 'GET'], ['/api/door', 'PUT']] as const) {
+    for (const [path, method] of [
+      ['/api/health', 'GET'],
+      ['/api/sets', 'GET'],
+      ['/api/references', 'POST'],
+      ['/api/door', 'GET'],
+      ['/api/door', 'PUT'],
+    ] as const) {
       const { status, body } = await send(port, path, { method });
       assert.equal(status, 401);
       assert.equal((JSON.parse(body) as { refusal: string }).refusal, 'Door');
@@ -109,16 +150,40 @@ describe('a desk with a door', () => {
     // The key stays at the desk.
     assert.equal((await send(port, '/api/door', { headers: { Cookie: cookie } })).status, 403);
     assert.equal((await send(port, '/api/door', { method: 'PUT', headers: { Cookie: cookie } })).status, 403);
-    assert.deepEqual((await door()).guests.map(({ name }) => name), ['Phone on the stand']);
+    assert.deepEqual(
+      (await door()).guests.map(({ name }) => name),
+      ['Phone on the stand'],
+    );
   });
 
   test('a foreign Host or Origin is refused even with a cookie', async () => {
     const cookie = await join_('Another');
-    assert.equal((await send(port, '/api/sets', { headers: { Cookie: cookie, Host: 'evil.example' } })).status, 421);
-    assert.equal((await send(port, '/api/sets', { headers: { Cookie: cookie, Host: desk.address.replace('http://', '') } })).status, 421);
-    assert.equal((await send(port, '/api/sets', { headers: { Cookie: cookie, Origin: 'http://evil.example' } })).status, 403);
+    assert.equal(
+      (await send(port, '/api/sets', { headers: { Cookie: cookie, Host: 'evil.example' } })).status,
+      421,
+    );
+    assert.equal(
+      (
+        await send(port, '/api/sets', {
+          headers: { Cookie: cookie, Host: desk.address.replace('http://', '') },
+        })
+      ).status,
+      421,
+    );
+    assert.equal(
+      (await send(port, '/api/sets', { headers: { Cookie: cookie, Origin: 'http://evil.example' } })).status,
+      403,
+    );
     const { code } = await door();
-    assert.equal((await send(port, '/door', { ...form({ code: code ?? '', name: 'x' }), headers: { 'Content-Type': 'application/x-www-form-urlencoded', Origin: 'http://evil.example' } })).status, 403);
+    assert.equal(
+      (
+        await send(port, '/door', {
+          ...form({ code: code ?? '', name: 'x' }),
+          headers: { 'Content-Type': 'application/x-www-form-urlencoded', Origin: 'http://evil.example' },
+        })
+      ).status,
+      403,
+    );
   });
 
   test('a cookie that was taken back opens nothing, nor one with a digit changed, nor any once the door is shut', async () => {
@@ -128,7 +193,14 @@ describe('a desk with a door', () => {
     await ask(`/door/guests/${guest?.id ?? ''}`, 'DELETE');
     assert.equal((await send(port, '/api/sets', { headers: { Cookie: cookie } })).status, 401);
     const kept = await join_('Kept');
-    assert.equal((await send(port, '/api/sets', { headers: { Cookie: `${kept.slice(0, -1)}${kept.endsWith('A') ? 'B' : 'A'}` } })).status, 401);
+    assert.equal(
+      (
+        await send(port, '/api/sets', {
+          headers: { Cookie: `${kept.slice(0, -1)}${kept.endsWith('A') ? 'B' : 'A'}` },
+        })
+      ).status,
+      401,
+    );
     await ask('/door', 'PUT', { open: false });
     await assert.rejects(send(port, '/api/sets', { headers: { Cookie: kept } }), { code: 'ECONNREFUSED' });
     // Opened again, it knows whom it knew.
@@ -140,7 +212,15 @@ describe('a desk with a door', () => {
 test('a code is renewed after ten minutes and after five wrong ones, and the door is deaf longer each time', async () => {
   let now = 0;
   const kept: string[] = [];
-  const door = new Door({ listGuests: async () => [], keepGuest: async ({ name }) => void kept.push(name), meetGuest: async () => null, sendGuestAway: async () => undefined }, () => now);
+  const door = new Door(
+    {
+      listGuests: async () => [],
+      keepGuest: async ({ name }) => void kept.push(name),
+      meetGuest: async () => null,
+      sendGuestAway: async () => undefined,
+    },
+    () => now,
+  );
   assert.deepEqual(await door.knock('12345678', ''), { let: 'out', sentence: 'This desk is shut.' });
   door.open();
   const first = door.shown()!.code;
@@ -160,7 +240,9 @@ test('a code is renewed after ten minutes and after five wrong ones, and the doo
 });
 
 test('the address in the local network is a private one where there is one', () => {
-  const at = (address: string, internal = false) => [{ address, internal, family: 'IPv4' as const, netmask: '', mac: '', cidr: null }];
+  const at = (address: string, internal = false) => [
+    { address, internal, family: 'IPv4' as const, netmask: '', mac: '', cidr: null },
+  ];
   assert.equal(lanAddress({ lo: at('127.0.0.1', true) }), null);
   assert.equal(lanAddress({ a: at('8.8.8.8'), b: at('192.168.1.7') }), '192.168.1.7');
   assert.equal(lanAddress({ a: at('8.8.8.8') }), '8.8.8.8');

@@ -20,23 +20,46 @@ const file = (bytes: Uint8Array | string): string => {
 describe('a file’s kind', () => {
   const picture = sharp({ create: { width: 8, height: 8, channels: 3, background: '#8ac' } });
   for (const kind of ['jpeg', 'png', 'webp', 'avif', 'gif', 'tiff'] as const) {
-    test(`${kind} is told by how it begins, whatever it is called`, async () => assert.equal(await kindOf(file(await picture.clone().toFormat(kind).toBuffer())), kind));
+    test(`${kind} is told by how it begins, whatever it is called`, async () =>
+      assert.equal(await kindOf(file(await picture.clone().toFormat(kind).toBuffer())), kind));
   }
   for (const [said, text, kind] of [
-    ['an SVG after a prologue and a comment', '\uFEFF <?xml version="1.0"?>\n<!-- made --><svg xmlns="http://www.w3.org/2000/svg"/>', 'svg'],
+    [
+      'an SVG after a prologue and a comment',
+      '\uFEFF <?xml version="1.0"?>\n<!-- made --><svg xmlns="http://www.w3.org/2000/svg"/>',
+      'svg',
+    ],
     ['a page that only speaks of one', '<html><body>&lt;svg&gt;</body></html>', null],
-    ['a zip', 'PK\u0003\u0004rest', 'zip'], ['words', 'a letter', null], ['nothing', '', null], ['a photo cut off after its first bytes', '\u0089PN', null],
-  ] as const) test(said, async () => assert.equal(await kindOf(file(text)), kind));
+    ['a zip', 'PK\u0003\u0004rest', 'zip'],
+    ['words', 'a letter', null],
+    ['nothing', '', null],
+    ['a photo cut off after its first bytes', '\u0089PN', null],
+  ] as const)
+    test(said, async () => assert.equal(await kindOf(file(text)), kind));
 });
 
 describe('what goes out with words on it', () => {
-  const about = { title: 'Goat on the line', author: 'A. Maker', credit: '', source: 'own', licence: 'CC0', year: 1931 };
+  const about = {
+    title: 'Goat on the line',
+    author: 'A. Maker',
+    credit: '',
+    source: 'own',
+    licence: 'CC0',
+    year: 1931,
+  };
   test('a credit in one line, without what is not known', () => {
     assert.equal(creditLine(about), 'Goat on the line, A. Maker, 1931, CC0, own');
-    assert.equal(creditLine({ ...about, author: '', source: '', licence: '', year: null }), 'Goat on the line');
+    assert.equal(
+      creditLine({ ...about, author: '', source: '', licence: '', year: null }),
+      'Goat on the line',
+    );
   });
   test('words become a picture no wider than asked, broken into rows, with signs as they are', async () => {
-    const [short, long] = await Promise.all(['Hm & <so>', 'A long lesson of the day that goes on for more than a row, and on.'].map((words) => wordsPicture(words, 9, 260)));
+    const [short, long] = await Promise.all(
+      ['Hm & <so>', 'A long lesson of the day that goes on for more than a row, and on.'].map((words) =>
+        wordsPicture(words, 9, 260),
+      ),
+    );
     assert.ok(short!.info.width <= 260 && long!.info.width <= 260);
     assert.ok(long!.info.height > 1.6 * short!.info.height);
     assert.ok(short!.info.height > (9 * DPI) / 72 / 2 && short!.info.height < (3 * 9 * DPI) / 72);
@@ -44,7 +67,15 @@ describe('what goes out with words on it', () => {
 });
 
 describe('a photo of paper', () => {
-  const across = [{ points: [{ x: 0.1, y: 0.5 }, { x: 0.9, y: 0.5 }], weight: 1.4 }];
+  const across = [
+    {
+      points: [
+        { x: 0.1, y: 0.5 },
+        { x: 0.9, y: 0.5 },
+      ],
+      weight: 1.4,
+    },
+  ];
   const figures = [across, across, across, across];
   const taken = takePhoto(figures, { kind: 'grid', cells: { columns: 2, rows: 2 }, ruled: false }, 11, true);
 
@@ -52,35 +83,83 @@ describe('a photo of paper', () => {
     const path = file(await taken);
     const { found, width, height, mime, shown } = await findPaper(path);
     assert.deepEqual([width, height, mime, found?.spread], [1500, 2000, 'image/jpeg', false]);
-    assert.equal(Math.max(...Object.values(await sharp(shown).metadata().then(({ width: w, height: h }) => ({ w, h })))), 1400);
-    const lifted = await liftPaper(path, { corners: found!.corners, width: 210, height: 297, faint: 0.5 }, width, 4);
+    assert.equal(
+      Math.max(
+        ...Object.values(
+          await sharp(shown)
+            .metadata()
+            .then(({ width: w, height: h }) => ({ w, h })),
+        ),
+      ),
+      1400,
+    );
+    const lifted = await liftPaper(
+      path,
+      { corners: found!.corners, width: 210, height: 297, faint: 0.5 },
+      width,
+      4,
+    );
     assert.deepEqual([lifted.width, lifted.height, lifted.loops.length], [1061, 1500, 4]);
     // A line across each quarter: the middles of the loops lie in the middles of the cells, millimetres.
-    const middles = lifted.loops.map((loop) => [loop.reduce((s, p) => s + p.x, 0) / loop.length, loop.reduce((s, p) => s + p.y, 0) / loop.length] as const);
-    [[52.5, 74.25], [157.5, 74.25], [52.5, 222.75], [157.5, 222.75]].forEach(([x, y], i) => assert.ok(Math.hypot(middles[i]![0] - x!, middles[i]![1] - y!) < 3, String(middles[i])));
+    const middles = lifted.loops.map(
+      (loop) =>
+        [
+          loop.reduce((s, p) => s + p.x, 0) / loop.length,
+          loop.reduce((s, p) => s + p.y, 0) / loop.length,
+        ] as const,
+    );
+    [
+      [52.5, 74.25],
+      [157.5, 74.25],
+      [52.5, 222.75],
+      [157.5, 222.75],
+    ].forEach(([x, y], i) =>
+      assert.ok(Math.hypot(middles[i]![0] - x!, middles[i]![1] - y!) < 3, String(middles[i])),
+    );
     const { data, info } = await sharp(lifted.ink).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
     const clear = (x: number, y: number): boolean => data[(y * info.width + x) * 4 + 3] === 0;
     assert.deepEqual([clear(265, 200), clear(265, 375), clear(530, 750)], [true, false, true]);
   });
 
   test('on its side with a turn noted in it, it is what it is upright', async () => {
-    const lying = file(await sharp(await taken).rotate(90).withMetadata({ orientation: 8 }).jpeg({ quality: 92 }).toBuffer());
+    const lying = file(
+      await sharp(await taken)
+        .rotate(90)
+        .withMetadata({ orientation: 8 })
+        .jpeg({ quality: 92 })
+        .toBuffer(),
+    );
     const { found, width, height } = await findPaper(lying);
     const upright = await findPaper(file(await taken));
     assert.deepEqual([width, height], [1500, 2000]);
-    found!.corners.forEach((corner, i) => assert.ok(Math.hypot(corner.x - upright.found!.corners[i]!.x, corner.y - upright.found!.corners[i]!.y) < 2));
+    found!.corners.forEach((corner, i) =>
+      assert.ok(
+        Math.hypot(corner.x - upright.found!.corners[i]!.x, corner.y - upright.found!.corners[i]!.y) < 2,
+      ),
+    );
   });
 
   test('grey, with an alpha channel, or of sixteen bits, a photo is a photo', async () => {
     const jpeg = await taken;
-    for (const other of [sharp(jpeg).greyscale().png(), sharp(jpeg).ensureAlpha().png(), sharp(jpeg).toColourspace('rgb16').png(), sharp(jpeg).webp({ quality: 90 })]) assert.ok((await findPaper(file(await other.toBuffer()))).found);
+    for (const other of [
+      sharp(jpeg).greyscale().png(),
+      sharp(jpeg).ensureAlpha().png(),
+      sharp(jpeg).toColourspace('rgb16').png(),
+      sharp(jpeg).webp({ quality: 90 }),
+    ])
+      assert.ok((await findPaper(file(await other.toBuffer()))).found);
   });
 
   test('faint lines are left away where that is wanted, and kept where it is', async () => {
     const path = file(await taken);
     const { found, width } = await findPaper(path);
     const inked = async (faint: number): Promise<number> => {
-      const { ink } = await liftPaper(path, { corners: found!.corners, width: 210, height: 297, faint }, width, null);
+      const { ink } = await liftPaper(
+        path,
+        { corners: found!.corners, width: 210, height: 297, faint },
+        width,
+        null,
+      );
       const { data } = await sharp(ink).extractChannel(3).raw().toBuffer({ resolveWithObject: true });
       return data.reduce((n, alpha) => n + (alpha > 0 ? 1 : 0), 0);
     };
@@ -88,7 +167,11 @@ describe('a photo of paper', () => {
     assert.ok(few < usual && usual < many, `${few} ${usual} ${many}`);
   });
 
-  for (const [said, bytes, why] of [['words', 'a letter', /JPEG, PNG or WebP/], ['an SVG', '<svg xmlns="http://www.w3.org/2000/svg"/>', /JPEG, PNG or WebP/], ['the beginning of a photo alone', '\u00ff\u00d8\u00ff\u00e0', /cannot be read|cut off/]] as const) {
+  for (const [said, bytes, why] of [
+    ['words', 'a letter', /JPEG, PNG or WebP/],
+    ['an SVG', '<svg xmlns="http://www.w3.org/2000/svg"/>', /JPEG, PNG or WebP/],
+    ['the beginning of a photo alone', '\u00ff\u00d8\u00ff\u00e0', /cannot be read|cut off/],
+  ] as const) {
     test(`${said}: no photo`, () => assert.rejects(findPaper(file(Buffer.from(bytes, 'latin1'))), why));
   }
 });

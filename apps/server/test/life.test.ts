@@ -9,7 +9,12 @@ const { folder, remove } = temporaryFolder();
 after(remove);
 
 test('a server killed at random moments of its very first start always opens afterwards', async () => {
-  for (const [wait, demo] of [[150, '0'], [700, '0'], [1600, '0'], [2600, '1']] as const) {
+  for (const [wait, demo] of [
+    [150, '0'],
+    [700, '0'],
+    [1600, '0'],
+    [2600, '1'],
+  ] as const) {
     const desk = new Desk(join(folder, `first-${wait}`), await freePort(), { DEFT_DEMO: demo });
     desk.spawn();
     await new Promise((done) => setTimeout(done, wait * (0.7 + 0.6 * Math.random())));
@@ -31,7 +36,10 @@ test('a second server on the same folder is refused with a sentence, a restart a
   await second.end();
   assert.ok(!existsSync(join(data, 'desk.lock')));
   // The number of a dead server may have gone to another living process.
-  writeFileSync(join(data, 'desk.lock'), JSON.stringify({ pid: process.pid, started: `${startOf(process.pid)}0` }));
+  writeFileSync(
+    join(data, 'desk.lock'),
+    JSON.stringify({ pid: process.pid, started: `${startOf(process.pid)}0` }),
+  );
   await second.open();
   assert.match(readFileSync(join(data, 'desk.lock'), 'utf8'), new RegExp(`"pid":${second.process.pid},`));
   await second.end();
@@ -42,12 +50,23 @@ test('it listens on this machine only, has one address, and takes nothing from o
   await desk.open();
   const away = await fetch(`http://localhost:${desk.port}/studies`, { redirect: 'manual' });
   assert.deepEqual([away.status, away.headers.get('location')], [308, `${desk.address}/studies`]);
-  const foreign = await fetch(`${desk.address}/api/studies`, { method: 'POST', headers: { Origin: 'http://elsewhere.example', 'Content-Type': 'application/json' }, body: '{}' });
+  const foreign = await fetch(`${desk.address}/api/studies`, {
+    method: 'POST',
+    headers: { Origin: 'http://elsewhere.example', 'Content-Type': 'application/json' },
+    body: '{}',
+  });
   assert.equal(foreign.status, 403);
-  assert.match((await fetch(`${desk.address}/api/health`)).headers.get('content-security-policy') ?? '', /default-src 'self'/);
+  assert.match(
+    (await fetch(`${desk.address}/api/health`)).headers.get('content-security-policy') ?? '',
+    /default-src 'self'/,
+  );
   assert.equal((await fetch(`${desk.address}/api/nothing`)).status, 404);
   assert.match(desk.output, /GET \/studies 308/);
   const taken = new Desk(join(folder, 'other'), desk.port);
-  await assert.rejects(async () => { taken.spawn(); await new Promise((done) => taken.process.once('exit', done)); throw new Error(taken.output); }, /Port \d+ is taken/);
+  await assert.rejects(async () => {
+    taken.spawn();
+    await new Promise((done) => taken.process.once('exit', done));
+    throw new Error(taken.output);
+  }, /Port \d+ is taken/);
   await desk.end();
 });

@@ -2,7 +2,14 @@ import assert from 'node:assert/strict';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import sharp from 'sharp';
-import { encodeStroke, OPERATION_VERSION, reducePage, sheetsOf, type Answer, type Operation } from '@deft/core';
+import {
+  encodeStroke,
+  OPERATION_VERSION,
+  reducePage,
+  sheetsOf,
+  type Answer,
+  type Operation,
+} from '@deft/core';
 import type { Refusal, Study } from '@deft/contract';
 import { seeded } from '../../../packages/core/src/seeded.ts';
 import { soakStep } from '../../../packages/core/src/testing/soak.ts';
@@ -16,20 +23,31 @@ const { folder, remove } = temporaryFolder();
 let desk: Desk;
 let study: Study;
 const post = async (path: string, body: string): Promise<{ status: number; value: unknown }> => {
-  const response = await fetch(`${desk.address}/api${path}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body });
+  const response = await fetch(`${desk.address}/api${path}`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body,
+  });
   return { status: response.status, value: await response.json() };
 };
-const read = async (page: string): Promise<Answer> => (await (await fetch(`${desk.address}/api/pages/${page}/operations?after=0`)).json()) as Answer;
+const read = async (page: string): Promise<Answer> =>
+  (await (await fetch(`${desk.address}/api/pages/${page}/operations?after=0`)).json()) as Answer;
 const newPage = async (): Promise<string> => {
   const made = await post(`/studies/${study.id}/traces`, '{}').catch(() => null);
   // The desk may be dead just now: another page's test has killed it.
-  return made?.status === 200 ? (made.value as Study).traces.at(-1)!.page : new Promise((done) => setTimeout(done, 200)).then(newPage);
+  return made?.status === 200
+    ? (made.value as Study).traces.at(-1)!.page
+    : new Promise((done) => setTimeout(done, 200)).then(newPage);
 };
 
 before(async () => {
   desk = new Desk(join(folder, 'desk'), await freePort(), { DEFT_DEMO: '0', DEFT_LOG: '0' });
   await desk.open();
-  const [brought] = await bring(desk, { 'a.jpg': await sharp({ create: { width: 60, height: 80, channels: 3, background: '#886644' } }).jpeg().toBuffer() });
+  const [brought] = await bring(desk, {
+    'a.jpg': await sharp({ create: { width: 60, height: 80, channels: 3, background: '#886644' } })
+      .jpeg()
+      .toBuffer(),
+  });
   assert.ok(brought && 'reference' in brought);
   study = (await post('/studies', JSON.stringify({ reference: brought.reference }))).value as Study;
 });
@@ -39,7 +57,8 @@ after(async () => {
 });
 
 /** The page as stored; asked for again while the desk is dead. */
-const whole = (page: string): Promise<Answer> => read(page).catch(() => new Promise((done) => setTimeout(done, 200)).then(() => whole(page)));
+const whole = (page: string): Promise<Answer> =>
+  read(page).catch(() => new Promise((done) => setTimeout(done, 200)).then(() => whole(page)));
 const sorted = (things: ReadonlyMap<string, unknown>) => [...things].sort(([a], [b]) => (a < b ? -1 : 1));
 
 /** Two devices do 2,000 random gestures on one page; the desk is killed under them as often as asked. */
@@ -67,7 +86,10 @@ async function soak(seed: number, kills: number): Promise<void> {
   }
   for (let round = 0; round < 2; round += 1) for (const device of devices) await settle(device);
   const answer = await whole(page);
-  assert.deepEqual(answer.operations.map(({ number }) => number), Array.from({ length: answer.head }, (_, i) => i + 1));
+  assert.deepEqual(
+    answer.operations.map(({ number }) => number),
+    Array.from({ length: answer.head }, (_, i) => i + 1),
+  );
   assert.equal(answer.head, 2001, `seed ${seed}: every gesture once, and the page's first operation`);
   const meant = sorted(reducePage(answer.operations.map(({ operation }) => operation)));
   for (const device of devices) {
@@ -78,70 +100,147 @@ async function soak(seed: number, kills: number): Promise<void> {
   }
 }
 
-test('twenty pages of 2,000 random gestures by two devices each are what they are by definition, through kills', { timeout: 150_000 }, async () => {
-  const seeds = Array.from({ length: 20 }, (_, seed) => seed);
-  // Two pages at a time; the desk dies under both.
-  const lane = async (own: readonly number[]): Promise<void> => {
-    for (const seed of own) await soak(seed, seed === 0 || seed === 5 ? 2 : 0);
-  };
-  await Promise.all([lane(seeds.slice(0, 10)), lane(seeds.slice(10))]);
-});
+test(
+  'twenty pages of 2,000 random gestures by two devices each are what they are by definition, through kills',
+  { timeout: 150_000 },
+  async () => {
+    const seeds = Array.from({ length: 20 }, (_, seed) => seed);
+    // Two pages at a time; the desk dies under both.
+    const lane = async (own: readonly number[]): Promise<void> => {
+      for (const seed of own) await soak(seed, seed === 0 || seed === 5 ? 2 : 0);
+    };
+    await Promise.all([lane(seeds.slice(0, 10)), lane(seeds.slice(10))]);
+  },
+);
 
-test('1,000 spoiled batches are refused by name, nothing of them is stored, and the desk goes on', { timeout: 120_000 }, async () => {
-  const page = await newPage();
-  const { operations } = await read(page);
-  const ink = sheetsOf(reducePage(operations.map((o) => o.operation))).find(({ kind }) => kind === 'ink')!.id;
-  const random = seeded(7);
-  const device = newId();
-  const sound = (n = 1): Operation => ({
-    id: newId(), page, device, n, seen: 1, at: 1, version: OPERATION_VERSION, kind: 'change',
-    body: { add: [{ type: 'stroke', id: newId(), sheet: ink, order: 'a0', pen: 'pencil', size: 0.7, colour: '#1E2430', pressure: 'device', points: encodeStroke([{ x: 1, y: 2, pressure: 0.5, time: 0 }, { x: 5, y: 6, pressure: 0.5, time: 9 }]) }] },
-  });
-  const million = Buffer.from(Uint8Array.from([1, 0, ...[128, 137, 122], ...new Uint8Array(4_000_000)])).toString('base64');
-  const rubbish: unknown[] = [null, NaN, Infinity, -1, 1.5, 'x', '', {}, [], [[]], true, '\u0000', 1e300, { $ne: 1 }, 'f'.repeat(33), '__proto__'];
-  type Loose = Record<string, unknown>;
-  const one = <T>(all: readonly T[]): T => all[Math.floor(random() * all.length)] as T;
-  const stroke = (operation: Loose): Loose => ((operation['body'] as Loose)['add'] as Loose[])[0]!;
-  const spoil: Record<string, (batch: Loose[]) => string | void> = {
-    'wrong sequence': ([operation]) => void (operation!['n'] = 2 + Math.floor(random() * 1000)),
-    'goes back': (batch) => void batch.push({ ...sound(1) }),
-    'unknown sheet': ([operation]) => void (stroke(operation!)['sheet'] = newId()),
-    'moved to an unknown sheet': ([operation]) => void (operation!['body'] = { set: [{ id: newId(), to: { sheet: newId() } }] }),
-    'wrong version': ([operation]) => void (operation!['version'] = one([0, 3, 99, '2', null])),
-    'a million points': ([operation]) => void (stroke(operation!)['points'] = million),
-    'another page': ([operation]) => void (operation!['page'] = newId()),
-    'no numbers': (batch) => JSON.stringify({ after: 1, operations: batch }).replace(/"(size|seen|n)":[\d.]+/, `"$1":${one(['NaN', 'Infinity', '-Infinity', 'undefined', '1e999x'])}`),
-    'a stroke that is none': ([operation]) => void (stroke(operation!)['points'] = Buffer.from(Array.from({ length: 1 + Math.floor(random() * 40) }, () => Math.floor(random() * 256))).toString('base64')),
-    'a stroke cut short': ([operation]) => void (stroke(operation!)['points'] = String(stroke(operation!)['points']).slice(0, 4)),
-    'a field spoiled': ([operation]) => void (operation![one(['id', 'page', 'device', 'n', 'seen', 'at', 'version', 'kind'])] = one(rubbish)),
-    'a field of the thing spoiled': ([operation]) => void (stroke(operation!)[one(['id', 'sheet', 'pen', 'colour', 'pressure', 'type', 'points', 'transform', 'smoothing'])] = one(rubbish)),
-    'a field missing': ([operation]) => void delete stroke(operation!)[one(['id', 'sheet', 'order', 'pen', 'size', 'colour', 'pressure', 'type', 'points'])],
-    'a field too many': ([operation]) => void (stroke(operation!)[one(['danger', '__proto__x', 'constructor', 'hidden'])] = 1),
-    'text cut short': (batch) => JSON.stringify({ after: 1, operations: batch }).slice(0, -1 - Math.floor(random() * 60)),
-    'no batch at all': () => JSON.stringify(one(rubbish)) ?? 'undefined',
-    'a kind unknown': ([operation]) => void (operation!['kind'] = one(['erase', 'Change', ''])),
-    'too many': (batch) => void batch.push(...Array.from({ length: 200 }, (_, i) => ({ ...sound(i + 2) }))),
-  };
-  const names = Object.keys(spoil);
-  const refusals = new Map<string, number>();
-  for (let i = 0; i < 1000; i += 1) {
-    const name = names[i % names.length]!;
-    if (name === 'a million points' && i > 200) continue;
-    const batch = [structuredClone(sound()) as unknown as Loose];
-    const text = spoil[name]!(batch) ?? JSON.stringify({ after: 1, operations: batch });
-    const { status, value } = await post(`/pages/${page}/operations`, text);
-    const { refusal, sentence } = value as Refusal;
-    assert.ok(status >= 400 && status < 500, `${name}: ${status} ${text.slice(0, 300)}`);
-    assert.match(refusal, /^(Malformed|OutOfSequence|UnknownSheet|TooLarge)$/, name);
-    assert.ok(sentence.length > 10, name);
-    refusals.set(refusal, (refusals.get(refusal) ?? 0) + 1);
-  }
-  assert.ok(['Malformed', 'OutOfSequence', 'UnknownSheet'].every((name) => refusals.has(name)), JSON.stringify([...refusals]));
-  assert.equal((await read(page)).head, 1);
-  const { status } = await post(`/pages/${page}/operations`, JSON.stringify({ after: 1, operations: [sound()] }));
-  assert.equal(status, 200);
-  assert.equal((await read(page)).head, 2);
-});
+test(
+  '1,000 spoiled batches are refused by name, nothing of them is stored, and the desk goes on',
+  { timeout: 120_000 },
+  async () => {
+    const page = await newPage();
+    const { operations } = await read(page);
+    const ink = sheetsOf(reducePage(operations.map((o) => o.operation))).find(
+      ({ kind }) => kind === 'ink',
+    )!.id;
+    const random = seeded(7);
+    const device = newId();
+    const sound = (n = 1): Operation => ({
+      id: newId(),
+      page,
+      device,
+      n,
+      seen: 1,
+      at: 1,
+      version: OPERATION_VERSION,
+      kind: 'change',
+      body: {
+        add: [
+          {
+            type: 'stroke',
+            id: newId(),
+            sheet: ink,
+            order: 'a0',
+            pen: 'pencil',
+            size: 0.7,
+            colour: '#1E2430',
+            pressure: 'device',
+            points: encodeStroke([
+              { x: 1, y: 2, pressure: 0.5, time: 0 },
+              { x: 5, y: 6, pressure: 0.5, time: 9 },
+            ]),
+          },
+        ],
+      },
+    });
+    const million = Buffer.from(
+      Uint8Array.from([1, 0, ...[128, 137, 122], ...new Uint8Array(4_000_000)]),
+    ).toString('base64');
+    const rubbish: unknown[] = [
+      null,
+      NaN,
+      Infinity,
+      -1,
+      1.5,
+      'x',
+      '',
+      {},
+      [],
+      [[]],
+      true,
+      '\u0000',
+      1e300,
+      { $ne: 1 },
+      'f'.repeat(33),
+      '__proto__',
+    ];
+    type Loose = Record<string, unknown>;
+    const one = <T>(all: readonly T[]): T => all[Math.floor(random() * all.length)] as T;
+    const stroke = (operation: Loose): Loose => ((operation['body'] as Loose)['add'] as Loose[])[0]!;
+    const spoil: Record<string, (batch: Loose[]) => string | void> = {
+      'wrong sequence': ([operation]) => void (operation!['n'] = 2 + Math.floor(random() * 1000)),
+      'goes back': (batch) => void batch.push({ ...sound(1) }),
+      'unknown sheet': ([operation]) => void (stroke(operation!)['sheet'] = newId()),
+      'moved to an unknown sheet': ([operation]) =>
+        void (operation!['body'] = { set: [{ id: newId(), to: { sheet: newId() } }] }),
+      'wrong version': ([operation]) => void (operation!['version'] = one([0, 3, 99, '2', null])),
+      'a million points': ([operation]) => void (stroke(operation!)['points'] = million),
+      'another page': ([operation]) => void (operation!['page'] = newId()),
+      'no numbers': (batch) =>
+        JSON.stringify({ after: 1, operations: batch }).replace(
+          /"(size|seen|n)":[\d.]+/,
+          `"$1":${one(['NaN', 'Infinity', '-Infinity', 'undefined', '1e999x'])}`,
+        ),
+      'a stroke that is none': ([operation]) =>
+        void (stroke(operation!)['points'] = Buffer.from(
+          Array.from({ length: 1 + Math.floor(random() * 40) }, () => Math.floor(random() * 256)),
+        ).toString('base64')),
+      'a stroke cut short': ([operation]) =>
+        void (stroke(operation!)['points'] = String(stroke(operation!)['points']).slice(0, 4)),
+      'a field spoiled': ([operation]) =>
+        void (operation![one(['id', 'page', 'device', 'n', 'seen', 'at', 'version', 'kind'])] = one(rubbish)),
+      'a field of the thing spoiled': ([operation]) =>
+        void (stroke(operation!)[
+          one(['id', 'sheet', 'pen', 'colour', 'pressure', 'type', 'points', 'transform', 'smoothing'])
+        ] = one(rubbish)),
+      'a field missing': ([operation]) =>
+        void delete stroke(operation!)[
+          one(['id', 'sheet', 'order', 'pen', 'size', 'colour', 'pressure', 'type', 'points'])
+        ],
+      'a field too many': ([operation]) =>
+        void (stroke(operation!)[one(['danger', '__proto__x', 'constructor', 'hidden'])] = 1),
+      'text cut short': (batch) =>
+        JSON.stringify({ after: 1, operations: batch }).slice(0, -1 - Math.floor(random() * 60)),
+      'no batch at all': () => JSON.stringify(one(rubbish)) ?? 'undefined',
+      'a kind unknown': ([operation]) => void (operation!['kind'] = one(['erase', 'Change', ''])),
+      'too many': (batch) => void batch.push(...Array.from({ length: 200 }, (_, i) => ({ ...sound(i + 2) }))),
+    };
+    const names = Object.keys(spoil);
+    const refusals = new Map<string, number>();
+    for (let i = 0; i < 1000; i += 1) {
+      const name = names[i % names.length]!;
+      if (name === 'a million points' && i > 200) continue;
+      const batch = [structuredClone(sound()) as unknown as Loose];
+      const text = spoil[name]!(batch) ?? JSON.stringify({ after: 1, operations: batch });
+      const { status, value } = await post(`/pages/${page}/operations`, text);
+      const { refusal, sentence } = value as Refusal;
+      assert.ok(status >= 400 && status < 500, `${name}: ${status} ${text.slice(0, 300)}`);
+      assert.match(refusal, /^(Malformed|OutOfSequence|UnknownSheet|TooLarge)$/, name);
+      assert.ok(sentence.length > 10, name);
+      refusals.set(refusal, (refusals.get(refusal) ?? 0) + 1);
+    }
+    assert.ok(
+      ['Malformed', 'OutOfSequence', 'UnknownSheet'].every((name) => refusals.has(name)),
+      JSON.stringify([...refusals]),
+    );
+    assert.equal((await read(page)).head, 1);
+    const { status } = await post(
+      `/pages/${page}/operations`,
+      JSON.stringify({ after: 1, operations: [sound()] }),
+    );
+    assert.equal(status, 200);
+    assert.equal((await read(page)).head, 2);
+  },
+);
 
 test('whoever has a page open is told when it grows, at once and only of that page', async () => {
   const [page, other] = [await newPage(), await newPage()];
@@ -151,10 +250,12 @@ test('whoever has a page open is told when it grows, at once and only of that pa
   const heads: number[] = [];
   const reading = (async () => {
     const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
-    for (let part = await reader.read(); !part.done; part = await reader.read()) heads.push(...[...part.value.matchAll(/data: (\d+)/g)].map((m) => Number(m[1])));
+    for (let part = await reader.read(); !part.done; part = await reader.read())
+      heads.push(...[...part.value.matchAll(/data: (\d+)/g)].map((m) => Number(m[1])));
   })().catch(() => undefined);
   const until = async (count: number): Promise<void> => {
-    for (let i = 0; i < 100 && heads.length < count; i += 1) await new Promise((done) => setTimeout(done, 20));
+    for (let i = 0; i < 100 && heads.length < count; i += 1)
+      await new Promise((done) => setTimeout(done, 20));
   };
   await until(1);
   for (const at of [other, page, page]) {

@@ -5,7 +5,16 @@ import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import { pathToFileURL } from 'node:url';
 import { brotliDecompressSync, gzipSync } from 'node:zlib';
-import { expandPlan, idOf, newBlock, OPERATION_VERSION, paperOf, reducePage, sheetsOf, type Operation } from '@deft/core';
+import {
+  expandPlan,
+  idOf,
+  newBlock,
+  OPERATION_VERSION,
+  paperOf,
+  reducePage,
+  sheetsOf,
+  type Operation,
+} from '@deft/core';
 import type { Workshop } from '../src/jobs/bring-in.ts';
 import { startPictures } from '../src/jobs/pictures.ts';
 import { seedDemo } from '../src/seed.ts';
@@ -16,7 +25,8 @@ import { DeskInUse, takeLock } from '../src/store/lock.ts';
 import type { Store } from '../src/store/store.ts';
 import { ROOT, temporaryFolder } from './desk.ts';
 
-const startStore = (options: OpenOptions): Promise<Store> => startStoreIn(options, pathToFileURL(join(ROOT, 'apps/server/build/thread.js')));
+const startStore = (options: OpenOptions): Promise<Store> =>
+  startStoreIn(options, pathToFileURL(join(ROOT, 'apps/server/build/thread.js')));
 const newId = (): string => idOf(randomBytes(16));
 const { folder, remove } = temporaryFolder();
 let store: Store;
@@ -25,8 +35,16 @@ let workshop: Workshop;
 before(async () => {
   files = new BlobFiles(join(folder, 'files'));
   mkdirSync(join(folder, 'incoming'));
-  store = await startStore({ folder: join(folder, 'database'), migrations: join(ROOT, 'apps/server/migrations') });
-  workshop = { store, files, temporary: join(folder, 'incoming'), pictures: startPictures(pathToFileURL(join(ROOT, 'apps/server/build/picture-worker.js'))) };
+  store = await startStore({
+    folder: join(folder, 'database'),
+    migrations: join(ROOT, 'apps/server/migrations'),
+  });
+  workshop = {
+    store,
+    files,
+    temporary: join(folder, 'incoming'),
+    pictures: startPictures(pathToFileURL(join(ROOT, 'apps/server/build/picture-worker.js'))),
+  };
 });
 after(async () => {
   await workshop.pictures.close();
@@ -44,7 +62,8 @@ describe('files by their content', () => {
   });
 
   test('a name that is no name of a file is refused', () => {
-    for (const name of ['', '../../etc/passwd', 'A'.repeat(64), 'a'.repeat(63)]) assert.throws(() => files.path(name), RangeError);
+    for (const name of ['', '../../etc/passwd', 'A'.repeat(64), 'a'.repeat(63)])
+      assert.throws(() => files.path(name), RangeError);
   });
 });
 
@@ -60,7 +79,12 @@ describe('the lock', () => {
   });
 
   test('of a process that is gone, or that never was one, holds nothing', () => {
-    for (const left of ['{"pid":999999999,"started":"1"}', '', 'nonsense', `{"pid":${process.pid},"started":"1"}`]) {
+    for (const left of [
+      '{"pid":999999999,"started":"1"}',
+      '',
+      'nonsense',
+      `{"pid":${process.pid},"started":"1"}`,
+    ]) {
       writeFileSync(file, left);
       takeLock(file)();
     }
@@ -72,8 +96,18 @@ describe('the demo', () => {
     assert.ok((await seedDemo(workshop, join(ROOT, 'demo'))) >= 60);
     assert.equal(await seedDemo(workshop, join(ROOT, 'demo')), 0);
     const sets = await store.listSets();
-    assert.deepEqual(sets.map((s) => s.title), ['Platform figures', 'Halt buildings', 'Trunks and lamps', 'Goats of the upper line', 'Heads of the staff']);
-    for (const set of sets) assert.ok(set.count >= 12 && set.traits.length >= 3 && set.first.length === 4, set.title);
+    assert.deepEqual(
+      sets.map((s) => s.title),
+      [
+        'Platform figures',
+        'Halt buildings',
+        'Trunks and lamps',
+        'Goats of the upper line',
+        'Heads of the staff',
+      ],
+    );
+    for (const set of sets)
+      assert.ok(set.count >= 12 && set.traits.length >= 3 && set.first.length === 4, set.title);
   });
 
   test('knows the truth of every picture: landmarks inside it, a camera, a height', async () => {
@@ -85,7 +119,10 @@ describe('the demo', () => {
       assert.equal(reference.licence, 'CC0 1.0');
       assert.ok(reference.truth.landmarks.length >= 2 && reference.truth.camera.fov > 5, reference.title);
       for (const { name, at } of reference.truth.landmarks) {
-        assert.ok(at.x > 0 && at.x < reference.width && at.y > 0 && at.y < reference.height, `${reference.title}: ${name} lies at ${at.x}, ${at.y}`);
+        assert.ok(
+          at.x > 0 && at.x < reference.width && at.y > 0 && at.y < reference.height,
+          `${reference.title}: ${name} lies at ${at.x}, ${at.y}`,
+        );
       }
       const { original } = await store.referenceFiles(id);
       assert.ok(original.bytes < 200_000, reference.title);
@@ -102,7 +139,17 @@ describe('the demo', () => {
 });
 
 describe('pages', () => {
-  const change = (page: string, device: string, n: number): Operation => ({ id: newId(), page, device, n, seen: 0, at: 0, version: OPERATION_VERSION, kind: 'change', body: { remove: [newId()] } });
+  const change = (page: string, device: string, n: number): Operation => ({
+    id: newId(),
+    page,
+    device,
+    n,
+    seen: 0,
+    at: 0,
+    version: OPERATION_VERSION,
+    kind: 'change',
+    body: { remove: [newId()] },
+  });
 
   async function newTrace(): Promise<string> {
     const [reference] = (await store.listReferences({ count: 1 })).items;
@@ -114,19 +161,27 @@ describe('pages', () => {
     const { operations, head } = await store.readPage(await newTrace(), 0);
     const things = reducePage(operations.map((o) => o.operation));
     assert.equal(head, 1);
-    assert.deepEqual([paperOf(things)?.width, sheetsOf(things).map((s) => s.kind)], [148, ['picture', 'guides', 'forms', 'ink']]);
+    assert.deepEqual(
+      [paperOf(things)?.width, sheetsOf(things).map((s) => s.kind)],
+      [148, ['picture', 'guides', 'forms', 'ink']],
+    );
     assert.ok([...things.values()].some((t) => t.type === 'placement'));
   });
 
   test('a hundred batches at once from many devices are numbered without a gap', async () => {
     const page = await newTrace();
     const devices = Array.from({ length: 20 }, newId);
-    await Promise.all(devices.map(async (device) => {
-      for (let n = 1; n <= 5; n += 1) await store.appendOperations(page, [change(page, device, n)], 0);
-    }));
+    await Promise.all(
+      devices.map(async (device) => {
+        for (let n = 1; n <= 5; n += 1) await store.appendOperations(page, [change(page, device, n)], 0);
+      }),
+    );
     const { operations, head } = await store.readPage(page, 0);
     assert.equal(head, 101);
-    assert.deepEqual(operations.map((o) => o.number), Array.from({ length: 101 }, (_, i) => i + 1));
+    assert.deepEqual(
+      operations.map((o) => o.number),
+      Array.from({ length: 101 }, (_, i) => i + 1),
+    );
     assert.equal((await store.readPage(page, 60)).operations.length, 41);
   });
 
@@ -140,7 +195,9 @@ describe('pages', () => {
   test('refusals keep their names across the thread', async () => {
     await assert.rejects(store.readPage(newId(), 0), { name: 'Gone' });
     const page = await newTrace();
-    await assert.rejects(store.appendOperations(page, [change(page, newId(), 2)], 0), { name: 'OutOfSequence' });
+    await assert.rejects(store.appendOperations(page, [change(page, newId(), 2)], 0), {
+      name: 'OutOfSequence',
+    });
     assert.equal((await store.readPage(page, 0)).head, 1);
   });
 });
@@ -151,34 +208,62 @@ describe('sessions', () => {
     const reference = set!.first[1]!;
     const plan = { title: 'Two', blocks: [newBlock(1, 60), newBlock(3, 30, { ground: 'on a grid' })] };
     const steps = expandPlan(plan);
-    const made = await store.keepSession({ id: newId(), set: set!.id, plan, choice: 'in order', flip: false, seed: 7 }, steps.map((step) => ({ reference: reference.id, revision: 0, flipped: false, step })));
+    const made = await store.keepSession(
+      { id: newId(), set: set!.id, plan, choice: 'in order', flip: false, seed: 7 },
+      steps.map((step) => ({ reference: reference.id, revision: 0, flipped: false, step })),
+    );
     const [pose, ...cells] = made.poses;
     assert.deepEqual([made.over, pose!.drawnMs, pose!.step.seconds, pose!.region], [false, null, 60, null]);
     // The poses of a grid share a page, each with a cell of its own.
     assert.equal(new Set(cells.map(({ page }) => page)).size, 1);
     assert.equal(new Set(cells.map(({ region }) => JSON.stringify(region))).size, 3);
-    await store.changeSession(made.id, { clock: { phase: 'done' }, over: true, poses: [{ id: pose!.id, drawnMs: 60_000, heldMs: 1500, addedMs: 0, skipped: false }] });
+    await store.changeSession(made.id, {
+      clock: { phase: 'done' },
+      over: true,
+      poses: [{ id: pose!.id, drawnMs: 60_000, heldMs: 1500, addedMs: 0, skipped: false }],
+    });
     await store.changeSession(made.id, { clock: { phase: 'late' }, over: false, poses: [] });
     await store.notePose(made.id, pose!.id, { starred: true, note: 'the knee' });
     await store.noteSession(made.id, { lesson: 'look longer' });
     const over = await store.readSession(made.id);
-    assert.deepEqual([over.over, over.lesson, over.poses[0]!.drawnMs, over.poses[0]!.heldMs, over.poses[0]!.starred, over.poses[0]!.note], [true, 'look longer', 60_000, 1500, true, 'the knee']);
+    assert.deepEqual(
+      [
+        over.over,
+        over.lesson,
+        over.poses[0]!.drawnMs,
+        over.poses[0]!.heldMs,
+        over.poses[0]!.starred,
+        over.poses[0]!.note,
+      ],
+      [true, 'look longer', 60_000, 1500, true, 'the knee'],
+    );
     assert.equal((await store.readReference(reference.id)).attempts, reference.attempts + 4);
     const study = await store.openStudy({ id: newId(), attempt: pose!.attempt });
-    assert.deepEqual(study.attempts.map((a) => [a.page, a.seconds, a.way, a.source]), [[pose!.page, 60, 'on screen', 'sight']]);
+    assert.deepEqual(
+      study.attempts.map((a) => [a.page, a.seconds, a.way, a.source]),
+      [[pose!.page, 60, 'on screen', 'sight']],
+    );
     assert.equal((await store.openStudy({ id: newId(), attempt: pose!.attempt })).id, study.id);
     const [brief] = await store.listSessions();
-    assert.deepEqual([brief!.id, brief!.count, brief!.drawnMs, brief!.starred, brief!.first!.id], [made.id, 1, 60_000, 1, reference.id]);
+    assert.deepEqual(
+      [brief!.id, brief!.count, brief!.drawnMs, brief!.starred, brief!.first!.id],
+      [made.id, 1, 60_000, 1, reference.id],
+    );
   });
 
   test('how far a subject was off is remembered by its checks; own plans are kept', async () => {
-    const [{ id } = { id: '' }] = (await store.readSession((await store.listSessions())[0]!.id)).poses.map(({ attempt }) => ({ id: attempt }));
+    const [{ id } = { id: '' }] = (await store.readSession((await store.listSessions())[0]!.id)).poses.map(
+      ({ attempt }) => ({ id: attempt }),
+    );
     await store.keepMiss(id, 4.5);
     assert.deepEqual(await store.readMisses(), { figure: 4.5 });
     const plan = { id: newId(), title: 'Mine', blocks: [newBlock(2, 45)] };
     await store.keepPlan(plan);
     await store.keepPlan({ ...plan, title: 'Mine, longer' });
-    assert.deepEqual((await store.listPlans()).map(({ title }) => title), ['Mine, longer']);
+    assert.deepEqual(
+      (await store.listPlans()).map(({ title }) => title),
+      ['Mine, longer'],
+    );
     await store.removePlan(plan.id);
     assert.deepEqual(await store.listPlans(), []);
   });
@@ -199,7 +284,10 @@ test('a database is opened again with everything in it, and what a killed creati
   await first.close();
   assert.deepEqual(readdirSync(data), ['database']);
   const again = await startStore(options);
-  assert.deepEqual((await again.listSets()).map((s) => s.title), ['Kept']);
+  assert.deepEqual(
+    (await again.listSets()).map((s) => s.title),
+    ['Kept'],
+  );
   await again.close();
 });
 
@@ -207,12 +295,25 @@ describe('databases of earlier desks', () => {
   const fixtures = join(import.meta.dirname, 'fixtures');
 
   /** References on each desk, and poses of its session. */
-  const HELD: Readonly<Record<string, readonly [number, number]>> = { 'issue-2.tar.br': [8, 1], 'issue-3.tar.br': [8, 1], 'issue-4.tar.br': [67, 1], 'issue-5.tar.br': [67, 5], 'issue-5-begun.tar.br': [67, 5] };
+  const HELD: Readonly<Record<string, readonly [number, number]>> = {
+    'issue-2.tar.br': [8, 1],
+    'issue-3.tar.br': [8, 1],
+    'issue-4.tar.br': [67, 1],
+    'issue-5.tar.br': [67, 5],
+    'issue-5-begun.tar.br': [67, 5],
+  };
   for (const name of readdirSync(fixtures)) {
     test(`${name} opens, is brought up to date, and has everything in it`, async () => {
       const template = join(folder, `${name}.tar.gz`);
-      writeFileSync(template, gzipSync(brotliDecompressSync(readFileSync(join(fixtures, name))), { level: 1 }));
-      const old = await startStore({ folder: join(folder, name, 'database'), migrations: join(ROOT, 'apps/server/migrations'), template });
+      writeFileSync(
+        template,
+        gzipSync(brotliDecompressSync(readFileSync(join(fixtures, name))), { level: 1 }),
+      );
+      const old = await startStore({
+        folder: join(folder, name, 'database'),
+        migrations: join(ROOT, 'apps/server/migrations'),
+        template,
+      });
       const [study] = await old.listStudies();
       assert.ok(study && study.traces.length === 1 && study.attempts.length === 1);
       const { operations } = await old.readPage(study.traces[0]!.page, 0);
@@ -221,23 +322,48 @@ describe('databases of earlier desks', () => {
       // Drawn once in a session and once in a study: counted by the migration.
       assert.ok(items.some((r) => r.attempts > 0));
       // A prepared picture, and a board of it.
-      if (total > 8) assert.deepEqual([(await old.readReference(study.reference.id)).revision, (await old.listBoards()).length], [1, 1]);
+      if (total > 8)
+        assert.deepEqual(
+          [(await old.readReference(study.reference.id)).revision, (await old.listBoards()).length],
+          [1, 1],
+        );
       const [session] = await old.listSessions();
       assert.deepEqual([total, session?.count], HELD[name]);
       assert.ok(session);
       // What a session was before plans is one block of it.
       const { plan, poses } = await old.readSession(session.id);
-      assert.deepEqual([plan.blocks[0]?.seconds, poses[0]?.step.stretches], [poses[0]?.step.seconds, expandPlan(plan)[0]?.stretches]);
+      assert.deepEqual(
+        [plan.blocks[0]?.seconds, poses[0]?.step.stretches],
+        [poses[0]?.step.seconds, expandPlan(plan)[0]?.stretches],
+      );
       if (poses.length > 1) {
         // On screen, on a grid from memory, and lifted from a photo; with what was noted.
-        assert.deepEqual(poses.map(({ step, region }) => [step.ground, step.source, region?.length ?? 0]), [['on screen', 'sight', 0], ['on a grid', 'memory', 4], ['on a grid', 'memory', 4], ['on paper', 'sight', 4], ['on paper', 'sight', 0]]);
+        assert.deepEqual(
+          poses.map(({ step, region }) => [step.ground, step.source, region?.length ?? 0]),
+          [
+            ['on screen', 'sight', 0],
+            ['on a grid', 'memory', 4],
+            ['on a grid', 'memory', 4],
+            ['on paper', 'sight', 4],
+            ['on paper', 'sight', 0],
+          ],
+        );
         const [paper] = await old.listPapers(session.id);
-        assert.deepEqual(poses.slice(3).map(({ page }) => page), [paper?.page, paper?.page]);
+        assert.deepEqual(
+          poses.slice(3).map(({ page }) => page),
+          [paper?.page, paper?.page],
+        );
         // What was lifted is there too, also where the photo itself remembered it before liftings had a table.
         const ink = await old.readInk(paper!.id, 1);
         assert.ok(ink.width > 500 && ink.height > 500 && paper!.settings?.width === 210);
-        assert.deepEqual([poses[0]!.starred, poses[0]!.note, session.title, session.lesson, poses[1]!.skipped], [true, 'the knee', 'Evening', 'look longer', true]);
-        assert.deepEqual((await old.listPlans()).map(({ title }) => title), ['Three ways']);
+        assert.deepEqual(
+          [poses[0]!.starred, poses[0]!.note, session.title, session.lesson, poses[1]!.skipped],
+          [true, 'the knee', 'Evening', 'look longer', true],
+        );
+        assert.deepEqual(
+          (await old.listPlans()).map(({ title }) => title),
+          ['Three ways'],
+        );
       }
       await old.close();
     });

@@ -8,7 +8,12 @@ export default function NotFound() {
   return (
     <Screen title="Nothing lies here">
       <Words>There is nothing at this address.</Words>
-      <WordAct label="Back to the desk" on onPress={() => router.replace('/')} style={{ alignSelf: 'flex-start' }} />
+      <WordAct
+        label="Back to the desk"
+        on
+        onPress={() => router.replace('/')}
+        style={{ alignSelf: 'flex-start' }}
+      />
     </Screen>
   );
 }

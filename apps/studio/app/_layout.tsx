@@ -9,7 +9,12 @@ import { store } from '../src/data/store';
 import { DeskFrame } from '../src/ui/desk-frame';
 
 export default function Layout() {
-  const [loaded, failed] = useFonts({ AtkinsonHyperlegibleNext_400Regular, AtkinsonHyperlegibleNext_600SemiBold, BricolageGrotesque_600SemiBold, BricolageGrotesque_700Bold });
+  const [loaded, failed] = useFonts({
+    AtkinsonHyperlegibleNext_400Regular,
+    AtkinsonHyperlegibleNext_600SemiBold,
+    BricolageGrotesque_600SemiBold,
+    BricolageGrotesque_700Bold,
+  });
   if (!loaded && !failed) return null;
   return (
     <Provider store={store}>

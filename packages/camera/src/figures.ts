@@ -38,12 +38,36 @@ export function madeFigure(chance: Chance): MadeLine[] {
     const first = (between(chance, low, high) * Math.PI) / 180;
     const second = first + (between(chance, -50, 50) * Math.PI) / 180;
     const knee = { x: from.x + Math.sin(first) * length, y: from.y + Math.cos(first) * length };
-    return [...bow(chance, from, knee, 0.12), ...bow(chance, knee, { x: knee.x + Math.sin(second) * length, y: knee.y + Math.cos(second) * length }, 0.12)];
+    return [
+      ...bow(chance, from, knee, 0.12),
+      ...bow(
+        chance,
+        knee,
+        { x: knee.x + Math.sin(second) * length, y: knee.y + Math.cos(second) * length },
+        0.12,
+      ),
+    ];
   };
-  const shoulders = [{ x: neck.x - 0.11, y: neck.y + 0.03 }, { x: neck.x + 0.11, y: neck.y + 0.03 }] as const;
+  const shoulders = [
+    { x: neck.x - 0.11, y: neck.y + 0.03 },
+    { x: neck.x + 0.11, y: neck.y + 0.03 },
+  ] as const;
   const lines: Point[][] = [
-    bow(chance, head, { x: hips.x, y: 0.96 }, 0.1), round(head, 0.055, 0.075), round({ x: (neck.x + hips.x) / 2, y: 0.3 }, 0.12, 0.12), round(hips, 0.1, 0.06),
-    bow(chance, shoulders[0], shoulders[1], 0.1), limb(shoulders[0], 0.17, -80, 10), limb(shoulders[1], 0.17, -10, 80), limb({ x: hips.x - 0.06, y: hips.y + 0.02 }, 0.23, -35, 8), limb({ x: hips.x + 0.06, y: hips.y + 0.02 }, 0.23, -8, 35),
+    bow(chance, head, { x: hips.x, y: 0.96 }, 0.1),
+    round(head, 0.055, 0.075),
+    round({ x: (neck.x + hips.x) / 2, y: 0.3 }, 0.12, 0.12),
+    round(hips, 0.1, 0.06),
+    bow(chance, shoulders[0], shoulders[1], 0.1),
+    limb(shoulders[0], 0.17, -80, 10),
+    limb(shoulders[1], 0.17, -10, 80),
+    limb({ x: hips.x - 0.06, y: hips.y + 0.02 }, 0.23, -35, 8),
+    limb({ x: hips.x + 0.06, y: hips.y + 0.02 }, 0.23, -8, 35),
   ];
-  return lines.map((points) => ({ points: points.map(({ x, y }) => ({ x: Math.min(0.99, Math.max(0.01, x)), y: Math.min(0.99, Math.max(0.01, y)) })), weight: between(chance, 0.75, 1.2) }));
+  return lines.map((points) => ({
+    points: points.map(({ x, y }) => ({
+      x: Math.min(0.99, Math.max(0.01, x)),
+      y: Math.min(0.99, Math.max(0.01, y)),
+    })),
+    weight: between(chance, 0.75, 1.2),
+  }));
 }

@@ -2,7 +2,11 @@ import { madePage, type MadeLayout, type MadePage } from './made-page.ts';
 import { madeConditions, madePhoto, type MadePhoto } from './made-photo.ts';
 
 /** Layouts in turn: ruled cells, scattered over a page, over a spread. */
-const LAYOUTS: readonly MadeLayout[] = [{ kind: 'grid', cells: { columns: 3, rows: 3 }, ruled: true }, { kind: 'scattered', count: 6 }, { kind: 'spread', count: 8 }];
+const LAYOUTS: readonly MadeLayout[] = [
+  { kind: 'grid', cells: { columns: 3, rows: 3 }, ruled: true },
+  { kind: 'scattered', count: 6 },
+  { kind: 'spread', count: 8 },
+];
 
 /** A made page and a made photo of it for a seed, about two megapixels, held as its page lies. */
 export function madeCase(seed: number): { page: MadePage; photo: MadePhoto } {

@@ -14,5 +14,10 @@ export interface Board {
 
 /** Most pictures laid on a new board at once. */
 export const MOST_ON_BOARD = 60;
-export const newBoardSchema = Joi.object<{ title: string; references: Id[] }>({ title: Joi.string().trim().min(1).max(200).required(), references: Joi.array().items(id).max(MOST_ON_BOARD).default([]) });
-export const boardPatchSchema = Joi.object<{ title: string }>({ title: Joi.string().trim().min(1).max(200).required() });
+export const newBoardSchema = Joi.object<{ title: string; references: Id[] }>({
+  title: Joi.string().trim().min(1).max(200).required(),
+  references: Joi.array().items(id).max(MOST_ON_BOARD).default([]),
+});
+export const boardPatchSchema = Joi.object<{ title: string }>({
+  title: Joi.string().trim().min(1).max(200).required(),
+});

@@ -2,13 +2,50 @@ import { encodeStroke, OPERATION_VERSION } from '@deft/core';
 import { batchSchema, MOST_OPERATIONS } from './operations.ts';
 
 const id = (n: number): string => n.toString(16).padStart(32, '0');
-const operation = (body: unknown, more: object = {}) => ({ id: id(1), page: id(2), device: id(3), n: 1, seen: 0, at: 1, version: OPERATION_VERSION, kind: 'change', body, ...more });
-const says = (operations: unknown[]): string => batchSchema.validate({ after: 0, operations }, { convert: false }).error?.message ?? 'fits';
-const stroke = { type: 'stroke', id: id(4), sheet: id(5), order: 'a0', points: encodeStroke([{ x: 1, y: 1, pressure: 0.5, time: 0 }]), pen: 'pencil', size: 0.7, colour: '#1E2430', pressure: 'device' };
+const operation = (body: unknown, more: object = {}) => ({
+  id: id(1),
+  page: id(2),
+  device: id(3),
+  n: 1,
+  seen: 0,
+  at: 1,
+  version: OPERATION_VERSION,
+  kind: 'change',
+  body,
+  ...more,
+});
+const says = (operations: unknown[]): string =>
+  batchSchema.validate({ after: 0, operations }, { convert: false }).error?.message ?? 'fits';
+const stroke = {
+  type: 'stroke',
+  id: id(4),
+  sheet: id(5),
+  order: 'a0',
+  points: encodeStroke([{ x: 1, y: 1, pressure: 0.5, time: 0 }]),
+  pen: 'pencil',
+  size: 0.7,
+  colour: '#1E2430',
+  pressure: 'device',
+};
 
 test.each([
   ['a stroke', { add: [stroke] }],
-  ['a form without a name', { add: [{ type: 'form', id: id(4), sheet: id(5), order: 'a0', part: null, shape: { kind: 'ellipse', rx: 1, ry: 2 }, transform: [1, 0, 0, 1, 0, 0] }] }],
+  [
+    'a form without a name',
+    {
+      add: [
+        {
+          type: 'form',
+          id: id(4),
+          sheet: id(5),
+          order: 'a0',
+          part: null,
+          shape: { kind: 'ellipse', rx: 1, ry: 2 },
+          transform: [1, 0, 0, 1, 0, 0],
+        },
+      ],
+    },
+  ],
   ['a patch and a removal together', { set: [{ id: id(4), to: { opacity: 0.5 } }], remove: [id(6)] }],
 ])('%s fits', (_, body) => {
   expect(says([operation(body)])).toBe('fits');
@@ -30,6 +67,8 @@ test.each([
 test('an operation of another version, an odd id or too many at once do not fit', () => {
   expect(says([operation({ add: [stroke] }, { version: 3 })])).not.toBe('fits');
   expect(says([operation({ add: [stroke] }, { id: 'x' })])).not.toBe('fits');
-  expect(says(Array.from({ length: MOST_OPERATIONS + 1 }, () => operation({ add: [stroke] })))).not.toBe('fits');
+  expect(says(Array.from({ length: MOST_OPERATIONS + 1 }, () => operation({ add: [stroke] })))).not.toBe(
+    'fits',
+  );
   expect(says([operation({ ids: [id(9)] }, { kind: 'revert' })])).toBe('fits');
 });

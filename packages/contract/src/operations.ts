@@ -1,5 +1,16 @@
 import Joi from 'joi';
-import { FORM_KINDS, GUIDE_KINDS, LANDMARK_STATES, MOST_POINTS, PENS, PRESSURES, READABLE_VERSIONS, SHEET_KINDS, type Operation, type ThingType } from '@deft/core';
+import {
+  FORM_KINDS,
+  GUIDE_KINDS,
+  LANDMARK_STATES,
+  MOST_POINTS,
+  PENS,
+  PRESSURES,
+  READABLE_VERSIONS,
+  SHEET_KINDS,
+  type Operation,
+  type ThingType,
+} from '@deft/core';
 
 /** Most operations in one batch, and most things in one operation. */
 export const MOST_OPERATIONS = 200;
@@ -28,53 +39,116 @@ const size = Joi.number().greater(0).max(10_000);
 
 const share = Joi.number().min(0).max(1);
 const outline = Joi.array().items(point).min(3).max(MOST_CORNERS);
-const mesh = Joi.object({ columns: cells.required(), rows: cells.required(), points: Joi.array().items(point).max(4096).required() })
-  .custom((value: { columns: number; rows: number; points: unknown[] }, helpers) =>
-    value.points.length === (value.columns + 1) * (value.rows + 1) ? value : helpers.error('any.invalid'));
+const mesh = Joi.object({
+  columns: cells.required(),
+  rows: cells.required(),
+  points: Joi.array().items(point).max(4096).required(),
+}).custom((value: { columns: number; rows: number; points: unknown[] }, helpers) =>
+  value.points.length === (value.columns + 1) * (value.rows + 1) ? value : helpers.error('any.invalid'),
+);
 
 const says = Joi.alternatives(
-  Joi.object({ kind: Joi.valid('text').required(), text: Joi.string().min(1).max(2000).required(), size: Joi.number().greater(0).max(500).required() }),
+  Joi.object({
+    kind: Joi.valid('text').required(),
+    text: Joi.string().min(1).max(2000).required(),
+    size: Joi.number().greater(0).max(500).required(),
+  }),
   Joi.object({ kind: Joi.valid('arrow').required(), to: point.required() }),
-  Joi.object({ kind: Joi.valid('count').required(), count: Joi.number().integer().min(1).max(500).required(), size: Joi.number().greater(0).max(500).required() }),
+  Joi.object({
+    kind: Joi.valid('count').required(),
+    count: Joi.number().integer().min(1).max(500).required(),
+    size: Joi.number().greater(0).max(500).required(),
+  }),
 );
 
 const shape = Joi.alternatives(
   Joi.object({ kind: Joi.valid(FORM_KINDS[0]).required(), rx: size.required(), ry: size.required() }),
-  Joi.object({ kind: Joi.valid(FORM_KINDS[1]).required(), corners: Joi.array().items(point).length(4).required() }),
+  Joi.object({
+    kind: Joi.valid(FORM_KINDS[1]).required(),
+    corners: Joi.array().items(point).length(4).required(),
+  }),
   Joi.object({ kind: Joi.valid(FORM_KINDS[2]).required(), corners: outline.required() }),
 );
 
 /** The fields of each type of thing; those in the second object may be absent. */
 const FIELDS: Readonly<Record<ThingType, readonly [Joi.SchemaMap, Joi.SchemaMap]>> = {
-  page: [{ width: side, height: side, colour }, { x: length, y: length, cells: Joi.object({ columns: cells.required(), rows: cells.required() }).allow(null) }],
-  sheet: [{ kind: Joi.valid(...SHEET_KINDS), name, order, opacity: share, hidden: Joi.boolean(), locked: Joi.boolean() }, { multiply: Joi.boolean(), group: name.allow(null) }],
+  page: [
+    { width: side, height: side, colour },
+    {
+      x: length,
+      y: length,
+      cells: Joi.object({ columns: cells.required(), rows: cells.required() }).allow(null),
+    },
+  ],
+  sheet: [
+    {
+      kind: Joi.valid(...SHEET_KINDS),
+      name,
+      order,
+      opacity: share,
+      hidden: Joi.boolean(),
+      locked: Joi.boolean(),
+    },
+    { multiply: Joi.boolean(), group: name.allow(null) },
+  ],
   stroke: [
-    { sheet: id, order, points: Joi.string().base64().max(LONGEST_STROKE), pen: Joi.valid(...PENS), size: Joi.number().greater(0).max(200), colour, pressure: Joi.valid(...PRESSURES) },
+    {
+      sheet: id,
+      order,
+      points: Joi.string().base64().max(LONGEST_STROKE),
+      pen: Joi.valid(...PENS),
+      size: Joi.number().greater(0).max(200),
+      colour,
+      pressure: Joi.valid(...PRESSURES),
+    },
     { hardness: share, response: share, smoothing: share, transform: affine },
   ],
   form: [{ sheet: id, order, shape, transform: affine, part: name.allow(null) }, {}],
   guide: [{ sheet: id, kind: Joi.valid(...GUIDE_KINDS), at: length }, {}],
   axis: [{ sheet: id, from: point, to: point }, {}],
   note: [{ sheet: id, order, transform: affine, colour, says }, {}],
-  landmark: [{ sheet: id, name: name.allow(null), state: Joi.valid(...LANDMARK_STATES), at: point, spread: Joi.number().greater(0).max(1000) }, {}],
-  placement: [{ sheet: id, order, reference: id, revision: Joi.number().integer().min(0), transform: affine }, { clip: outline.allow(null), mesh: mesh.allow(null), hidden: Joi.boolean(), of: Joi.valid('paper') }],
+  landmark: [
+    {
+      sheet: id,
+      name: name.allow(null),
+      state: Joi.valid(...LANDMARK_STATES),
+      at: point,
+      spread: Joi.number().greater(0).max(1000),
+    },
+    {},
+  ],
+  placement: [
+    { sheet: id, order, reference: id, revision: Joi.number().integer().min(0), transform: affine },
+    { clip: outline.allow(null), mesh: mesh.allow(null), hidden: Joi.boolean(), of: Joi.valid('paper') },
+  ],
   version: [{ name, at: Joi.number().integer().min(0) }, {}],
 };
 
 const thing = Joi.object().when('.type', {
   switch: Object.entries(FIELDS).map(([type, [fields, more]]) => ({
     is: type,
-    then: Joi.object({ type: Joi.valid(type).required(), id: id.required(), ...Object.fromEntries(Object.entries(fields).map(([key, rule]) => [key, (rule as Joi.Schema).required()])), ...more }),
+    then: Joi.object({
+      type: Joi.valid(type).required(),
+      id: id.required(),
+      ...Object.fromEntries(
+        Object.entries(fields).map(([key, rule]) => [key, (rule as Joi.Schema).required()]),
+      ),
+      ...more,
+    }),
   })),
   otherwise: Joi.forbidden(),
 });
 
 /** A patch may carry any field that some thing has; one that its own thing lacks is refused by kind. */
-const patch = Joi.alternatives(...Object.values(FIELDS).map(([fields, more]) => Joi.object({ ...fields, ...more }).min(1)));
+const patch = Joi.alternatives(
+  ...Object.values(FIELDS).map(([fields, more]) => Joi.object({ ...fields, ...more }).min(1)),
+);
 
 const change = Joi.object({
   add: Joi.array().items(thing).max(MOST_THINGS),
-  set: Joi.array().items(Joi.object({ id: id.required(), to: patch.required() })).max(MOST_THINGS),
+  set: Joi.array()
+    .items(Joi.object({ id: id.required(), to: patch.required() }))
+    .max(MOST_THINGS),
   remove: Joi.array().items(id).max(MOST_THINGS),
 }).or('add', 'set', 'remove');
 
@@ -82,12 +156,24 @@ const operation = Joi.object({
   id: id.required(),
   page: id.required(),
   device: id.required(),
-  n: Joi.number().integer().min(1).max(2 ** 31 - 1).required(),
-  seen: Joi.number().integer().min(0).max(2 ** 31 - 1).required(),
+  n: Joi.number()
+    .integer()
+    .min(1)
+    .max(2 ** 31 - 1)
+    .required(),
+  seen: Joi.number()
+    .integer()
+    .min(0)
+    .max(2 ** 31 - 1)
+    .required(),
   at: Joi.number().integer().min(0).max(8.64e15).required(),
   version: Joi.valid(...READABLE_VERSIONS).required(),
   kind: Joi.valid('change', 'revert').required(),
-  body: Joi.when('kind', { is: 'revert', then: Joi.object({ ids: Joi.array().items(id).min(1).max(MOST_THINGS).required() }), otherwise: change }).required(),
+  body: Joi.when('kind', {
+    is: 'revert',
+    then: Joi.object({ ids: Joi.array().items(id).min(1).max(MOST_THINGS).required() }),
+    otherwise: change,
+  }).required(),
 });
 
 /** A batch of operations, and the page number up to which the sender knows everything. */
@@ -97,6 +183,10 @@ export interface Batch {
 }
 
 export const batchSchema = Joi.object<Batch>({
-  after: Joi.number().integer().min(0).max(2 ** 31 - 1).required(),
+  after: Joi.number()
+    .integer()
+    .min(0)
+    .max(2 ** 31 - 1)
+    .required(),
   operations: Joi.array().items(operation).max(MOST_OPERATIONS).required(),
 });

@@ -38,7 +38,10 @@ export interface PaperWork {
   readonly createdAt: number;
 }
 
-const point = Joi.object<Point>({ x: Joi.number().min(-1e5).max(1e5).required(), y: Joi.number().min(-1e5).max(1e5).required() });
+const point = Joi.object<Point>({
+  x: Joi.number().min(-1e5).max(1e5).required(),
+  y: Joi.number().min(-1e5).max(1e5).required(),
+});
 export const liftingSchema = Joi.object<Lifting>({
   corners: Joi.array().items(point).length(4).required(),
   width: Joi.number().min(30).max(2000).required(),
@@ -47,12 +50,24 @@ export const liftingSchema = Joi.object<Lifting>({
 });
 
 /** Which lifting of a photo. */
-export const inkQuerySchema = Joi.object<{ lift: number }>({ lift: Joi.number().integer().min(1).required() });
+export const inkQuerySchema = Joi.object<{ lift: number }>({
+  lift: Joi.number().integer().min(1).required(),
+});
 
 export interface Joining {
   readonly pose: Id;
   readonly region: readonly Point[] | null;
 }
 export const joiningSchema = Joi.object<{ poses: Joining[] }>({
-  poses: Joi.array().items(Joi.object({ pose: id.required(), region: Joi.array().items(point).min(3).max(400).allow(null).required() })).min(1).max(400).unique('pose').required(),
+  poses: Joi.array()
+    .items(
+      Joi.object({
+        pose: id.required(),
+        region: Joi.array().items(point).min(3).max(400).allow(null).required(),
+      }),
+    )
+    .min(1)
+    .max(400)
+    .unique('pose')
+    .required(),
 });

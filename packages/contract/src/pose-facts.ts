@@ -2,13 +2,22 @@ import { spokenTime } from '@deft/core';
 import type { Pose } from './sessions.ts';
 
 /** Poses that a session came to before it was ended. */
-export const begunOf = (poses: readonly Pose[]): readonly Pose[] => poses.filter(({ drawnMs }) => drawnMs !== null);
+export const begunOf = (poses: readonly Pose[]): readonly Pose[] =>
+  poses.filter(({ drawnMs }) => drawnMs !== null);
 
 /** What there is to say of how a pose went: real, planned and held time, and its way. */
 export function factsOf({ step, drawnMs, heldMs, addedMs, skipped, flipped }: Pose): string[] {
-  const drawn = step.ground === 'on paper' ? `${spokenTime(step.seconds * 1000)} on paper` : `${spokenTime(drawnMs ?? 0)} drawn of ${spokenTime(step.seconds * 1000)}`;
+  const drawn =
+    step.ground === 'on paper'
+      ? `${spokenTime(step.seconds * 1000)} on paper`
+      : `${spokenTime(drawnMs ?? 0)} drawn of ${spokenTime(step.seconds * 1000)}`;
   return [
-    drawn, addedMs > 0 ? `${spokenTime(addedMs)} added` : '', heldMs >= 1000 ? `held ${spokenTime(heldMs)}` : '', step.source === 'sight' ? '' : step.source === 'memory' ? 'from memory' : 'from what you knew',
-    step.ground === 'on a grid' ? 'on a grid' : '', flipped ? 'the other way round' : '', skipped ? 'skipped' : '',
+    drawn,
+    addedMs > 0 ? `${spokenTime(addedMs)} added` : '',
+    heldMs >= 1000 ? `held ${spokenTime(heldMs)}` : '',
+    step.source === 'sight' ? '' : step.source === 'memory' ? 'from memory' : 'from what you knew',
+    step.ground === 'on a grid' ? 'on a grid' : '',
+    flipped ? 'the other way round' : '',
+    skipped ? 'skipped' : '',
   ].filter((fact) => fact !== '');
 }

@@ -1,7 +1,15 @@
 import Joi from 'joi';
 import {
-  MIDDLE, MOST_SOFT, MOST_STRAIGHTENING, SUBJECT_KEYS, TURNS,
-  type Id, type Point, type Preparation, type ReferenceMark, type SubjectKey,
+  MIDDLE,
+  MOST_SOFT,
+  MOST_STRAIGHTENING,
+  SUBJECT_KEYS,
+  TURNS,
+  type Id,
+  type Point,
+  type Preparation,
+  type ReferenceMark,
+  type SubjectKey,
 } from '@deft/core';
 import { id } from './operations.ts';
 
@@ -52,7 +60,12 @@ export interface ReferenceBrief {
 
 /** A reference whole. `truth` and `figureHeight` are as it is seen; `marks` lie on the original. */
 export interface Reference extends ReferenceBrief, Credit {
-  readonly original: { readonly width: number; readonly height: number; readonly mime: string; readonly bytes: number };
+  readonly original: {
+    readonly width: number;
+    readonly height: number;
+    readonly mime: string;
+    readonly bytes: number;
+  };
   readonly preparation: Preparation;
   readonly tags: readonly string[];
   readonly note: string;
@@ -95,7 +108,9 @@ export interface ReferencePage {
 
 /** Most references in one page of a wall. */
 export const MOST_LISTED = 200;
-export const referenceQuerySchema = Joi.object<Required<Pick<ReferenceQuery, 'from' | 'count' | 'sort'>> & ReferenceQuery>({
+export const referenceQuerySchema = Joi.object<
+  Required<Pick<ReferenceQuery, 'from' | 'count' | 'sort'>> & ReferenceQuery
+>({
   set: id,
   q: Joi.string().trim().allow('').max(200),
   drawn: Joi.valid('never'),
@@ -142,22 +157,42 @@ const aboutFields = {
   hidden: Joi.boolean(),
 };
 
-export const referencePatchSchema = Joi.object<ReferencePatch>({ ...creditFields, ...aboutFields, revision: Joi.number().integer().min(0).max(1e6) }).min(1);
+export const referencePatchSchema = Joi.object<ReferencePatch>({
+  ...creditFields,
+  ...aboutFields,
+  revision: Joi.number().integer().min(0).max(1e6),
+}).min(1);
 
 const pixel = Joi.number().min(-1e6).max(1e6);
 const place = Joi.object({ x: pixel.required(), y: pixel.required() });
 const pair = Joi.array().items(place).length(2);
 const share = Joi.number().min(0).max(1);
-const box = Joi.object({ x: pixel.required(), y: pixel.required(), width: Joi.number().greater(0).max(1e6).required(), height: Joi.number().greater(0).max(1e6).required() });
+const box = Joi.object({
+  x: pixel.required(),
+  y: pixel.required(),
+  width: Joi.number().greater(0).max(1e6).required(),
+  height: Joi.number().greater(0).max(1e6).required(),
+});
 
 const MARKS = {
   trait: { text: Joi.string().trim().min(1).max(1000).required(), at: place.allow(null).required() },
-  landmark: { name: Joi.string().trim().min(1).max(100).required(), at: place.required(), hidden: Joi.boolean().required() },
-  sight: { unit: pair.allow(null).required(), span: pair.required(), guess: Joi.number().min(-1e4).max(1e4).allow(null).required() },
+  landmark: {
+    name: Joi.string().trim().min(1).max(100).required(),
+    at: place.required(),
+    hidden: Joi.boolean().required(),
+  },
+  sight: {
+    unit: pair.allow(null).required(),
+    span: pair.required(),
+    guess: Joi.number().min(-1e4).max(1e4).allow(null).required(),
+  },
   detail: { box: box.required(), reference: id.required() },
 };
 export const markSchema = Joi.object<ReferenceMark>().when('.kind', {
-  switch: Object.entries(MARKS).map(([kind, fields]) => ({ is: kind, then: Joi.object({ kind: Joi.valid(kind).required(), id: id.required(), ...fields }) })),
+  switch: Object.entries(MARKS).map(([kind, fields]) => ({
+    is: kind,
+    then: Joi.object({ kind: Joi.valid(kind).required(), id: id.required(), ...fields }),
+  })),
   otherwise: Joi.forbidden(),
 });
 /** The most marks one reference may have. */
@@ -168,7 +203,14 @@ export const preparationSchema = Joi.object<Preparation>({
   flip: Joi.boolean().required(),
   turn: Joi.valid(...TURNS).required(),
   straighten: Joi.number().min(-MOST_STRAIGHTENING).max(MOST_STRAIGHTENING).required(),
-  crop: Joi.object({ x: share.required(), y: share.required(), width: Joi.number().greater(0).max(1).required(), height: Joi.number().greater(0).max(1).required() }).allow(null).required(),
+  crop: Joi.object({
+    x: share.required(),
+    y: share.required(),
+    width: Joi.number().greater(0).max(1).required(),
+    height: Joi.number().greater(0).max(1).required(),
+  })
+    .allow(null)
+    .required(),
   grey: Joi.boolean().required(),
   black: Joi.number().integer().min(0).max(254).required(),
   white: Joi.number().integer().greater(Joi.ref('black')).max(255).required(),
@@ -180,7 +222,18 @@ export const preparationSchema = Joi.object<Preparation>({
 export const MOST_PIXELS = 100_000_000;
 export const MOST_BYTES = 100 * 1024 * 1024;
 /** What a file chooser offers. */
-export const PICTURE_ENDINGS = ['.jpg', '.jpeg', '.png', '.webp', '.avif', '.gif', '.tif', '.tiff', '.svg', '.zip'] as const;
+export const PICTURE_ENDINGS = [
+  '.jpg',
+  '.jpeg',
+  '.png',
+  '.webp',
+  '.avif',
+  '.gif',
+  '.tif',
+  '.tiff',
+  '.svg',
+  '.zip',
+] as const;
 /** Longer sides of the two previews, pixels. */
 export const PREVIEW = 1280;
 export const SMALL_PREVIEW = 320;
@@ -210,10 +263,27 @@ export type ReferenceFacts = Partial<Credit> & {
 };
 
 const truth = Joi.object<Truth>({
-  landmarks: Joi.array().items(Joi.object({ name: Joi.string().max(100).required(), at: place.required(), hidden: Joi.boolean().required() })).max(500).required(),
-  camera: Joi.object({ fov: Joi.number().greater(0).less(180).required(), from: Joi.array().items(Joi.number()).length(3).required(), at: Joi.array().items(Joi.number()).length(3).required() }).required(),
+  landmarks: Joi.array()
+    .items(
+      Joi.object({
+        name: Joi.string().max(100).required(),
+        at: place.required(),
+        hidden: Joi.boolean().required(),
+      }),
+    )
+    .max(500)
+    .required(),
+  camera: Joi.object({
+    fov: Joi.number().greater(0).less(180).required(),
+    from: Joi.array().items(Joi.number()).length(3).required(),
+    at: Joi.array().items(Joi.number()).length(3).required(),
+  }).required(),
   height: Joi.number().greater(0).max(1e6).required(),
 });
 export const factsFields = {
-  ...creditFields, ...aboutFields, truth: truth.allow(null), marks: Joi.array().items(markSchema).max(MOST_MARKS), preparation: preparationSchema.allow(null),
+  ...creditFields,
+  ...aboutFields,
+  truth: truth.allow(null),
+  marks: Joi.array().items(markSchema).max(MOST_MARKS),
+  preparation: preparationSchema.allow(null),
 };

@@ -50,15 +50,23 @@ export interface Study {
   readonly attempts: readonly Attempt[];
 }
 
-export const newStudySchema = Joi.object<{ reference?: Id; attempt?: Id }>({ reference: id, attempt: id }).xor('reference', 'attempt');
+export const newStudySchema = Joi.object<{ reference?: Id; attempt?: Id }>({
+  reference: id,
+  attempt: id,
+}).xor('reference', 'attempt');
 export interface StudyPatch {
   readonly pass?: Pass;
   readonly ticked?: readonly Id[];
 }
-export const studyPatchSchema = Joi.object<StudyPatch>({ pass: Joi.valid(...PASSES), ticked: Joi.array().items(id).max(200).unique() }).min(1);
+export const studyPatchSchema = Joi.object<StudyPatch>({
+  pass: Joi.valid(...PASSES),
+  ticked: Joi.array().items(id).max(200).unique(),
+}).min(1);
 
 /** Average miss of a check, per cent of the figure's height. */
-export const missSchema = Joi.object<{ miss: number | null }>({ miss: Joi.number().min(0).max(1e4).allow(null).required() });
+export const missSchema = Joi.object<{ miss: number | null }>({
+  miss: Joi.number().min(0).max(1e4).allow(null).required(),
+});
 
 /** How a refusal is told to the browser: a name for code, a sentence for people. */
 export interface Refusal {

@@ -7,23 +7,56 @@ import { begunOf, factsOf } from './pose-facts.ts';
 import { markSchema, preparationSchema, referencePatchSchema, referenceQuerySchema } from './references.ts';
 import { newStudySchema, studyPatchSchema } from './resources.ts';
 import { knockSchema, takeSchema } from './services.ts';
-import { clockSchema, newSessionSchema, planSchema, posePatchSchema, sessionPatchSchema, type Pose } from './sessions.ts';
+import {
+  clockSchema,
+  newSessionSchema,
+  planSchema,
+  posePatchSchema,
+  sessionPatchSchema,
+  type Pose,
+} from './sessions.ts';
 import { manyPatchSchema, moveSchema, setFileSchema, setPatchSchema } from './sets.ts';
 
 const id = (n: number): string => n.toString(16).padStart(32, '0');
-const fits = (schema: Joi.Schema, value: unknown): boolean => schema.validate(value, { convert: false }).error === undefined;
+const fits = (schema: Joi.Schema, value: unknown): boolean =>
+  schema.validate(value, { convert: false }).error === undefined;
 const plan = (...blocks: object[]) => ({ title: 'Evening', blocks });
-const corners = [{ x: 0, y: 0 }, { x: 10, y: 0 }, { x: 10, y: 12 }, { x: 0, y: 12 }];
-const preparation = { outline: null, flip: false, turn: 0, straighten: 0, crop: null, grey: false, black: 0, white: 255, middle: 1, soft: 0 };
+const corners = [
+  { x: 0, y: 0 },
+  { x: 10, y: 0 },
+  { x: 10, y: 12 },
+  { x: 0, y: 12 },
+];
+const preparation = {
+  outline: null,
+  flip: false,
+  turn: 0,
+  straighten: 0,
+  crop: null,
+  grey: false,
+  black: 0,
+  white: 255,
+  middle: 1,
+  soft: 0,
+};
 
 describe('plans and sessions', () => {
   test('every block that can be made fits, and comes back as it went', () => {
-    fc.assert(fc.property(fc.constantFrom(...GROUNDS), fc.constantFrom(...SOURCES), fc.integer({ min: 1, max: 20 }), fc.integer({ min: 2, max: 4 * 3600 }), fc.integer({ min: 0, max: 3600 }), (ground, source, count, seconds, rest) => {
-      const block = newBlock(count, seconds, { ground, source, rest, look: source === 'sight' ? 0 : 10 });
-      const { value, error } = planSchema.validate(plan(block));
-      expect(error).toBeUndefined();
-      expect(value!.blocks).toEqual([block]);
-    }));
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...GROUNDS),
+        fc.constantFrom(...SOURCES),
+        fc.integer({ min: 1, max: 20 }),
+        fc.integer({ min: 2, max: 4 * 3600 }),
+        fc.integer({ min: 0, max: 3600 }),
+        (ground, source, count, seconds, rest) => {
+          const block = newBlock(count, seconds, { ground, source, rest, look: source === 'sight' ? 0 : 10 });
+          const { value, error } = planSchema.validate(plan(block));
+          expect(error).toBeUndefined();
+          expect(value!.blocks).toEqual([block]);
+        },
+      ),
+    );
   });
 
   test.each([
@@ -37,45 +70,74 @@ describe('plans and sessions', () => {
 
   test(`a plan of more than ${MOST_POSES} pictures is refused in a sentence`, () => {
     expect(fits(planSchema, plan(newBlock(MOST_POSES, 30)))).toBe(true);
-    expect(planSchema.validate(plan(newBlock(MOST_POSES, 30), newBlock(1, 30))).error?.message).toBe(`A plan asks for ${MOST_POSES} pictures at the most.`);
+    expect(planSchema.validate(plan(newBlock(MOST_POSES, 30), newBlock(1, 30))).error?.message).toBe(
+      `A plan asks for ${MOST_POSES} pictures at the most.`,
+    );
   });
 
   test('a session is asked for by set and plan; by seed, choice and pictures if wanted', () => {
     const wanted = { set: id(1), plan: plan(newBlock(2, 30)) };
     expect(fits(newSessionSchema, wanted)).toBe(true);
-    for (const choice of CHOICES) expect(fits(newSessionSchema, { ...wanted, choice, flip: true, seed: 2 ** 32 - 1 })).toBe(true);
-    expect(fits(newSessionSchema, { ...wanted, pictures: [{ id: id(2), revision: 0, flipped: true }] })).toBe(true);
+    for (const choice of CHOICES)
+      expect(fits(newSessionSchema, { ...wanted, choice, flip: true, seed: 2 ** 32 - 1 })).toBe(true);
+    expect(fits(newSessionSchema, { ...wanted, pictures: [{ id: id(2), revision: 0, flipped: true }] })).toBe(
+      true,
+    );
     expect(fits(newSessionSchema, { ...wanted, seed: -1 })).toBe(false);
     expect(fits(newSessionSchema, { ...wanted, pictures: [] })).toBe(false);
     expect(fits(newSessionSchema, { plan: wanted.plan })).toBe(false);
   });
 
   test('what is noted of a session or a pose, and the clock’s times', () => {
-    expect([fits(sessionPatchSchema, { lesson: '' }), fits(sessionPatchSchema, {}), fits(posePatchSchema, { starred: true }), fits(posePatchSchema, { note: 'x'.repeat(2001) })]).toEqual([true, false, true, false]);
+    expect([
+      fits(sessionPatchSchema, { lesson: '' }),
+      fits(sessionPatchSchema, {}),
+      fits(posePatchSchema, { starred: true }),
+      fits(posePatchSchema, { note: 'x'.repeat(2001) }),
+    ]).toEqual([true, false, true, false]);
     const times = { id: id(3), drawnMs: null, heldMs: 0, addedMs: 0, skipped: false };
     expect(fits(clockSchema, { clock: { phase: 'held' }, over: false, poses: [times] })).toBe(true);
-    expect(fits(clockSchema, { clock: { phase: 'held' }, over: false, poses: [{ ...times, heldMs: -1 }] })).toBe(false);
+    expect(
+      fits(clockSchema, { clock: { phase: 'held' }, over: false, poses: [{ ...times, heldMs: -1 }] }),
+    ).toBe(false);
     expect(fits(clockSchema, { clock: 'held', over: false, poses: [] })).toBe(false);
   });
 });
 
 describe('what is said of a pose', () => {
-  const pose = (more: Partial<Pose>): Pose => ({ step: { ground: 'on screen', source: 'sight', seconds: 60 }, drawnMs: 60_000, heldMs: 0, addedMs: 0, skipped: false, flipped: false, ...more }) as Pose;
+  const pose = (more: Partial<Pose>): Pose =>
+    ({
+      step: { ground: 'on screen', source: 'sight', seconds: 60 },
+      drawnMs: 60_000,
+      heldMs: 0,
+      addedMs: 0,
+      skipped: false,
+      flipped: false,
+      ...more,
+    }) as Pose;
 
   test('real, planned, added and held time, each kept apart', () => {
     expect(factsOf(pose({}))).toEqual(['1 min drawn of 1 min']);
-    expect(factsOf(pose({ drawnMs: 45_000, heldMs: 5000, addedMs: 30_000, skipped: true, flipped: true }))).toEqual(['45 s drawn of 1 min', '30 s added', 'held 5 s', 'the other way round', 'skipped']);
+    expect(
+      factsOf(pose({ drawnMs: 45_000, heldMs: 5000, addedMs: 30_000, skipped: true, flipped: true })),
+    ).toEqual(['45 s drawn of 1 min', '30 s added', 'held 5 s', 'the other way round', 'skipped']);
     expect(factsOf(pose({ heldMs: 900 }))).toEqual(['1 min drawn of 1 min']);
   });
 
   test('its way, where it is not the usual one', () => {
     const step = { ...pose({}).step, ground: 'on paper', source: 'memory' } as Pose['step'];
     expect(factsOf(pose({ step }))).toEqual(['1 min on paper', 'from memory']);
-    expect(factsOf(pose({ step: { ...step, ground: 'on a grid', source: 'knowledge' } }))).toEqual(['1 min drawn of 1 min', 'from what you knew', 'on a grid']);
+    expect(factsOf(pose({ step: { ...step, ground: 'on a grid', source: 'knowledge' } }))).toEqual([
+      '1 min drawn of 1 min',
+      'from what you knew',
+      'on a grid',
+    ]);
   });
 
   test('a session that was ended early came to some of its poses', () => {
-    expect(begunOf([pose({ drawnMs: 10 }), pose({ drawnMs: 0, skipped: true }), pose({ drawnMs: null })])).toHaveLength(2);
+    expect(
+      begunOf([pose({ drawnMs: 10 }), pose({ drawnMs: 0, skipped: true }), pose({ drawnMs: null })]),
+    ).toHaveLength(2);
   });
 });
 
@@ -100,41 +162,114 @@ describe('paper', () => {
 
 describe('references, sets, boards and studies', () => {
   test('a query in the address is read; what is none is refused', () => {
-    expect(referenceQuerySchema.validate({ q: ' lamp ', from: '20', hidden: '1' }).value).toMatchObject({ q: 'lamp', from: 20, hidden: true, sort: 'order', count: 100 });
-    for (const odd of [{ from: -1 }, { count: 1e6 }, { sort: 'beauty' }, { shape: 'round' }, { q: 'x'.repeat(201) }, { sql: '1' }]) expect(referenceQuerySchema.validate(odd).error).toBeDefined();
+    expect(referenceQuerySchema.validate({ q: ' lamp ', from: '20', hidden: '1' }).value).toMatchObject({
+      q: 'lamp',
+      from: 20,
+      hidden: true,
+      sort: 'order',
+      count: 100,
+    });
+    for (const odd of [
+      { from: -1 },
+      { count: 1e6 },
+      { sort: 'beauty' },
+      { shape: 'round' },
+      { q: 'x'.repeat(201) },
+      { sql: '1' },
+    ])
+      expect(referenceQuerySchema.validate(odd).error).toBeDefined();
   });
 
   test('marks of each kind, with just what that kind has', () => {
     const at = { x: 3, y: 4 };
-    const marks = [{ kind: 'trait', id: id(1), text: 'long neck', at: null }, { kind: 'landmark', id: id(1), name: 'crown', at, hidden: false }, { kind: 'sight', id: id(1), unit: [at, at], span: [at, at], guess: null }, { kind: 'detail', id: id(1), box: { x: 0, y: 0, width: 5, height: 5 }, reference: id(2) }];
+    const marks = [
+      { kind: 'trait', id: id(1), text: 'long neck', at: null },
+      { kind: 'landmark', id: id(1), name: 'crown', at, hidden: false },
+      { kind: 'sight', id: id(1), unit: [at, at], span: [at, at], guess: null },
+      { kind: 'detail', id: id(1), box: { x: 0, y: 0, width: 5, height: 5 }, reference: id(2) },
+    ];
     for (const mark of marks) {
       expect(fits(markSchema, mark)).toBe(true);
       expect(fits(markSchema, { ...mark, extra: 1 })).toBe(false);
-      for (const key of Object.keys(mark)) expect(fits(markSchema, { ...mark, [key]: undefined })).toBe(false);
+      for (const key of Object.keys(mark))
+        expect(fits(markSchema, { ...mark, [key]: undefined })).toBe(false);
     }
     expect(fits(markSchema, { kind: 'stain', id: id(1) })).toBe(false);
   });
 
   test('a preparation keeps black under white and its crop within the picture', () => {
     expect(fits(preparationSchema, preparation)).toBe(true);
-    for (const odd of [{ black: 200, white: 200 }, { crop: { x: 0.5, y: 0, width: 0, height: 1 } }, { crop: { x: -0.1, y: 0, width: 0.5, height: 1 } }, { turn: 45 }, { outline: corners.slice(2) }, { soft: -1 }]) expect(fits(preparationSchema, { ...preparation, ...odd })).toBe(false);
+    for (const odd of [
+      { black: 200, white: 200 },
+      { crop: { x: 0.5, y: 0, width: 0, height: 1 } },
+      { crop: { x: -0.1, y: 0, width: 0.5, height: 1 } },
+      { turn: 45 },
+      { outline: corners.slice(2) },
+      { soft: -1 },
+    ])
+      expect(fits(preparationSchema, { ...preparation, ...odd })).toBe(false);
   });
 
   test('what is changed must be something, and something known', () => {
-    for (const schema of [referencePatchSchema, setPatchSchema, studyPatchSchema, boardPatchSchema, manyPatchSchema]) {
+    for (const schema of [
+      referencePatchSchema,
+      setPatchSchema,
+      studyPatchSchema,
+      boardPatchSchema,
+      manyPatchSchema,
+    ]) {
       expect(fits(schema, {})).toBe(false);
       expect(fits(schema, { owner: 'me' })).toBe(false);
     }
     expect(fits(referencePatchSchema, { tags: ['rain', 'rain'] })).toBe(false);
     expect(fits(manyPatchSchema, { references: [id(1)] })).toBe(false);
     expect(fits(manyPatchSchema, { references: [id(1)], tag: 'rain' })).toBe(true);
-    expect([fits(moveSchema, { reference: id(1), after: null }), fits(moveSchema, { reference: id(1) })]).toEqual([true, false]);
-    expect([fits(newStudySchema, { reference: id(1) }), fits(newStudySchema, { reference: id(1), attempt: id(2) }), fits(newStudySchema, {})]).toEqual([true, false, false]);
-    expect([fits(newBoardSchema, { title: 'Hats', references: Array.from({ length: MOST_ON_BOARD }, (_, i) => id(i)) }), fits(newBoardSchema, { title: 'Hats', references: Array.from({ length: MOST_ON_BOARD + 1 }, (_, i) => id(i)) })]).toEqual([true, false]);
+    expect([
+      fits(moveSchema, { reference: id(1), after: null }),
+      fits(moveSchema, { reference: id(1) }),
+    ]).toEqual([true, false]);
+    expect([
+      fits(newStudySchema, { reference: id(1) }),
+      fits(newStudySchema, { reference: id(1), attempt: id(2) }),
+      fits(newStudySchema, {}),
+    ]).toEqual([true, false, false]);
+    expect([
+      fits(newBoardSchema, {
+        title: 'Hats',
+        references: Array.from({ length: MOST_ON_BOARD }, (_, i) => id(i)),
+      }),
+      fits(newBoardSchema, {
+        title: 'Hats',
+        references: Array.from({ length: MOST_ON_BOARD + 1 }, (_, i) => id(i)),
+      }),
+    ]).toEqual([true, false]);
   });
 
   test('a set’s file of another format or version is not read', () => {
-    const file = { format: 'deft-study-set', version: 1, title: 'Lamps', pictures: [{ file: 'a.png', title: 'Lamp', author: '', source: '', credit: '', licence: '', caption: '', year: null, taken: '', subject: 'object', tags: [], view: null, note: '', figureHeight: null, marks: [] }] };
+    const file = {
+      format: 'deft-study-set',
+      version: 1,
+      title: 'Lamps',
+      pictures: [
+        {
+          file: 'a.png',
+          title: 'Lamp',
+          author: '',
+          source: '',
+          credit: '',
+          licence: '',
+          caption: '',
+          year: null,
+          taken: '',
+          subject: 'object',
+          tags: [],
+          view: null,
+          note: '',
+          figureHeight: null,
+          marks: [],
+        },
+      ],
+    };
     expect(fits(setFileSchema, { ...file, format: 'other' })).toBe(false);
     expect(fits(setFileSchema, { ...file, version: 2 })).toBe(false);
     expect(fits(setFileSchema, { ...file, pictures: [] })).toBe(true);
@@ -142,6 +277,12 @@ describe('references, sets, boards and studies', () => {
 });
 
 test('at the door and at the picture service only what they ask for', () => {
-  expect(['123456', '00000000', '12', '12345a', "1' or 1"].map((code) => fits(knockSchema, { code, name: '' }))).toEqual([true, true, false, false, false]);
-  expect([fits(takeSchema, { keys: ['lamp-3'] }), fits(takeSchema, { keys: ['../etc'] }), fits(takeSchema, { keys: ['a', 'a'] })]).toEqual([true, false, false]);
+  expect(
+    ['123456', '00000000', '12', '12345a', "1' or 1"].map((code) => fits(knockSchema, { code, name: '' })),
+  ).toEqual([true, true, false, false, false]);
+  expect([
+    fits(takeSchema, { keys: ['lamp-3'] }),
+    fits(takeSchema, { keys: ['../etc'] }),
+    fits(takeSchema, { keys: ['a', 'a'] }),
+  ]).toEqual([true, false, false]);
 });

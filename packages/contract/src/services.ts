@@ -19,12 +19,23 @@ export interface OfferedPage {
   readonly items: readonly Offered[];
 }
 
-export const searchSchema = Joi.object<{ q: string; page: number }>({ q: Joi.string().trim().allow('').max(200).default(''), page: Joi.number().integer().min(1).max(10_000).default(1) });
+export const searchSchema = Joi.object<{ q: string; page: number }>({
+  q: Joi.string().trim().allow('').max(200).default(''),
+  page: Joi.number().integer().min(1).max(10_000).default(1),
+});
 /** Most pictures taken at once. */
 export const MOST_TAKEN = 60;
 export const takeSchema = Joi.object<{ keys: string[]; set: string | null }>({
-  keys: Joi.array().items(Joi.string().pattern(/^[a-z0-9-]{1,80}$/)).min(1).max(MOST_TAKEN).unique().required(),
-  set: Joi.string().pattern(/^[0-9a-f]{32}$/).allow(null).default(null),
+  keys: Joi.array()
+    .items(Joi.string().pattern(/^[a-z0-9-]{1,80}$/))
+    .min(1)
+    .max(MOST_TAKEN)
+    .unique()
+    .required(),
+  set: Joi.string()
+    .pattern(/^[0-9a-f]{32}$/)
+    .allow(null)
+    .default(null),
 });
 
 /** How the stand-in may misbehave, for tests and for trying out. */
@@ -53,4 +64,9 @@ export interface Door {
   readonly guests: readonly Guest[];
 }
 export const doorSchema = Joi.object<{ open: boolean }>({ open: Joi.boolean().required() });
-export const knockSchema = Joi.object<{ code: string; name: string }>({ code: Joi.string().pattern(/^\d{4,12}$/).required(), name: Joi.string().trim().max(60).allow('').required() });
+export const knockSchema = Joi.object<{ code: string; name: string }>({
+  code: Joi.string()
+    .pattern(/^\d{4,12}$/)
+    .required(),
+  name: Joi.string().trim().max(60).allow('').required(),
+});

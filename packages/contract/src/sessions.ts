@@ -1,5 +1,21 @@
 import Joi from 'joi';
-import { CHOICES, GROUNDS, LEAST_SECONDS, MOST_POSES, MOST_SECONDS, planPictures, SOURCES, type Block, type Choice, type Ground, type Id, type Plan, type Point, type Source, type Step } from '@deft/core';
+import {
+  CHOICES,
+  GROUNDS,
+  LEAST_SECONDS,
+  MOST_POSES,
+  MOST_SECONDS,
+  planPictures,
+  SOURCES,
+  type Block,
+  type Choice,
+  type Ground,
+  type Id,
+  type Plan,
+  type Point,
+  type Source,
+  type Step,
+} from '@deft/core';
 import { id } from './operations.ts';
 import type { ReferenceBrief } from './references.ts';
 
@@ -66,7 +82,10 @@ const blockSchema = Joi.object<Block>({
   rest: Joi.number().integer().min(0).max(3600).required(),
 });
 const title = Joi.string().trim().min(1).max(80);
-export const planSchema = Joi.object<Plan>({ title: title.required(), blocks: Joi.array().items(blockSchema).min(1).max(20).required() })
+export const planSchema = Joi.object<Plan>({
+  title: title.required(),
+  blocks: Joi.array().items(blockSchema).min(1).max(20).required(),
+})
   .custom((plan: Plan, help) => (planPictures(plan) > MOST_POSES ? help.error('plan.long') : plan))
   .messages({ 'plan.long': `A plan asks for ${MOST_POSES} pictures at the most.` });
 
@@ -86,20 +105,38 @@ export const newSessionSchema = Joi.object<NewSession>({
   plan: planSchema.required(),
   choice: Joi.valid(...CHOICES),
   flip: Joi.boolean(),
-  seed: Joi.number().integer().min(0).max(2 ** 32 - 1),
-  pictures: Joi.array().items(Joi.object({ id: id.required(), revision: Joi.number().integer().min(0).required(), flipped: Joi.boolean().required() })).min(1).max(MOST_POSES),
+  seed: Joi.number()
+    .integer()
+    .min(0)
+    .max(2 ** 32 - 1),
+  pictures: Joi.array()
+    .items(
+      Joi.object({
+        id: id.required(),
+        revision: Joi.number().integer().min(0).required(),
+        flipped: Joi.boolean().required(),
+      }),
+    )
+    .min(1)
+    .max(MOST_POSES),
 });
 
 export interface SessionPatch {
   readonly title?: string;
   readonly lesson?: string;
 }
-export const sessionPatchSchema = Joi.object<SessionPatch>({ title: title.allow(''), lesson: Joi.string().allow('').max(4000) }).min(1);
+export const sessionPatchSchema = Joi.object<SessionPatch>({
+  title: title.allow(''),
+  lesson: Joi.string().allow('').max(4000),
+}).min(1);
 export interface PosePatch {
   readonly starred?: boolean;
   readonly note?: string;
 }
-export const posePatchSchema = Joi.object<PosePatch>({ starred: Joi.boolean(), note: Joi.string().allow('').max(2000) }).min(1);
+export const posePatchSchema = Joi.object<PosePatch>({
+  starred: Joi.boolean(),
+  note: Joi.string().allow('').max(2000),
+}).min(1);
 
 export type PoseTimesKept = Pick<Pose, 'id' | 'drawnMs' | 'heldMs' | 'addedMs' | 'skipped'>;
 export interface ClockChange {
@@ -111,5 +148,16 @@ const ms = Joi.number().min(0).max(1e12);
 export const clockSchema = Joi.object<ClockChange>({
   clock: Joi.object().max(20).required(),
   over: Joi.boolean().required(),
-  poses: Joi.array().max(2 * MOST_POSES).items(Joi.object({ id: id.required(), drawnMs: ms.allow(null).required(), heldMs: ms.required(), addedMs: ms.required(), skipped: Joi.boolean().required() })).required(),
+  poses: Joi.array()
+    .max(2 * MOST_POSES)
+    .items(
+      Joi.object({
+        id: id.required(),
+        drawnMs: ms.allow(null).required(),
+        heldMs: ms.required(),
+        addedMs: ms.required(),
+        skipped: Joi.boolean().required(),
+      }),
+    )
+    .required(),
 });

@@ -20,22 +20,44 @@ export interface ReferenceSet {
   readonly first: readonly ReferenceBrief[];
 }
 
-const traits = Joi.array().items(Joi.object({ id: id.required(), text: Joi.string().trim().min(1).max(500).required() })).max(50);
+const traits = Joi.array()
+  .items(Joi.object({ id: id.required(), text: Joi.string().trim().min(1).max(500).required() }))
+  .max(50);
 export interface SetPatch {
   readonly title?: string;
   readonly note?: string;
   readonly traits?: readonly SubjectTrait[];
 }
-export const setPatchSchema = Joi.object<SetPatch>({ title: Joi.string().trim().min(1).max(200), note: Joi.string().trim().allow('').max(5000), traits }).min(1);
-export const newSetSchema = Joi.object<{ title: string; references: Id[] }>({ title: Joi.string().trim().min(1).max(200).required(), references: Joi.array().items(id).max(10_000).default([]) });
+export const setPatchSchema = Joi.object<SetPatch>({
+  title: Joi.string().trim().min(1).max(200),
+  note: Joi.string().trim().allow('').max(5000),
+  traits,
+}).min(1);
+export const newSetSchema = Joi.object<{ title: string; references: Id[] }>({
+  title: Joi.string().trim().min(1).max(200).required(),
+  references: Joi.array().items(id).max(10_000).default([]),
+});
 
 /** Several references at once: put into a set or taken out, tagged, hidden. */
-export const manySchema = Joi.object<{ references: Id[] }>({ references: Joi.array().items(id).min(1).max(10_000).required() });
-export const manyPatchSchema = Joi.object<{ references: Id[]; hidden?: boolean; tag?: string; untag?: string }>({
-  references: Joi.array().items(id).min(1).max(10_000).required(), hidden: Joi.boolean(), tag: Joi.string().trim().min(1).max(60), untag: Joi.string().trim().min(1).max(60),
+export const manySchema = Joi.object<{ references: Id[] }>({
+  references: Joi.array().items(id).min(1).max(10_000).required(),
+});
+export const manyPatchSchema = Joi.object<{
+  references: Id[];
+  hidden?: boolean;
+  tag?: string;
+  untag?: string;
+}>({
+  references: Joi.array().items(id).min(1).max(10_000).required(),
+  hidden: Joi.boolean(),
+  tag: Joi.string().trim().min(1).max(60),
+  untag: Joi.string().trim().min(1).max(60),
 }).or('hidden', 'tag', 'untag');
 /** A member of a set to another place in its order: after another member, or first. */
-export const moveSchema = Joi.object<{ reference: Id; after: Id | null }>({ reference: id.required(), after: id.allow(null).required() });
+export const moveSchema = Joi.object<{ reference: Id; after: Id | null }>({
+  reference: id.required(),
+  after: id.allow(null).required(),
+});
 
 /** The open set format: `set.json` in a zip, described in docs/formats.md. */
 export const SET_FORMAT = 'deft-study-set';
@@ -56,5 +78,8 @@ export const setFileSchema = Joi.object<SetFile>({
   title: Joi.string().trim().min(1).max(200).required(),
   note: Joi.string().allow('').max(5000).default(''),
   traits: Joi.array().items(Joi.string().trim().min(1).max(500)).max(50).default([]),
-  pictures: Joi.array().items(Joi.object({ file: Joi.string().min(1).max(500).required(), key: id, ...factsFields })).max(10_000).required(),
+  pictures: Joi.array()
+    .items(Joi.object({ file: Joi.string().min(1).max(500).required(), key: id, ...factsFields }))
+    .max(10_000)
+    .required(),
 });

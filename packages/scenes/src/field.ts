@@ -42,7 +42,10 @@ export function ellipsoid(centre: Vector3, r: Vector3, frame = new Matrix3()): F
 }
 
 /** Bodies of which the nearest counts: for links that meet in a shared ball. */
-export const nearest = (...fields: readonly Field[]): Field => (p) => Math.min(...fields.map((field) => field(p)));
+export const nearest =
+  (...fields: readonly Field[]): Field =>
+  (p) =>
+    Math.min(...fields.map((field) => field(p)));
 
 /** Bodies run together over a width of `k` metres (polynomial smooth minimum). */
 export function together(k: number, ...fields: readonly Field[]): Field {

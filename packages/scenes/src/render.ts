@@ -1,6 +1,21 @@
 import {
-  ACESFilmicToneMapping, Box3, BoxGeometry, CircleGeometry, Color, CylinderGeometry, DirectionalLight, Fog, Group, HemisphereLight, Mesh, MeshStandardMaterial,
-  PCFShadowMap, PerspectiveCamera, Scene as World, Vector3, WebGLRenderer,
+  ACESFilmicToneMapping,
+  Box3,
+  BoxGeometry,
+  CircleGeometry,
+  Color,
+  CylinderGeometry,
+  DirectionalLight,
+  Fog,
+  Group,
+  HemisphereLight,
+  Mesh,
+  MeshStandardMaterial,
+  PCFShadowMap,
+  PerspectiveCamera,
+  Scene as World,
+  Vector3,
+  WebGLRenderer,
 } from 'three';
 import { RoundedBoxGeometry } from 'three/examples/jsm/geometries/RoundedBoxGeometry.js';
 import { toRadians } from '@deft/core';
@@ -25,7 +40,12 @@ interface Shown extends Made {
   readonly facing: number;
 }
 
-function solid(group: Group, geometry: ConstructorParameters<typeof Mesh>[0], colour: string, at: Vector3): Mesh {
+function solid(
+  group: Group,
+  geometry: ConstructorParameters<typeof Mesh>[0],
+  colour: string,
+  at: Vector3,
+): Mesh {
   const mesh = new Mesh(geometry, material(colour));
   mesh.position.copy(at);
   mesh.castShadow = true;
@@ -35,39 +55,77 @@ function solid(group: Group, geometry: ConstructorParameters<typeof Mesh>[0], co
 }
 
 function rod(group: Group, from: Vector3, to: Vector3, thick: number, thin: number, colour: string): void {
-  const mesh = solid(group, new CylinderGeometry(thin, thick, from.distanceTo(to), 24), colour, from.clone().lerp(to, 0.5));
+  const mesh = solid(
+    group,
+    new CylinderGeometry(thin, thick, from.distanceTo(to), 24),
+    colour,
+    from.clone().lerp(to, 0.5),
+  );
   mesh.quaternion.setFromUnitVectors(vec(0, 1, 0), to.clone().sub(from).normalize());
 }
 
 /** What a person holds, sits on or leans against. */
 const PROPS: Readonly<Record<Prop, (group: Group, at: (name: string) => Vector3) => void>> = {
   broom: (group, at) => {
-    const [upper, lower] = [at('right wrist').clone().add(vec(0.07, 0, 0.06)), at('left wrist').clone().add(vec(0.02, -0.06, 0.06))];
+    const [upper, lower] = [
+      at('right wrist')
+        .clone()
+        .add(vec(0.07, 0, 0.06)),
+      at('left wrist')
+        .clone()
+        .add(vec(0.02, -0.06, 0.06)),
+    ];
     const down = lower.clone().sub(upper).normalize();
     const foot = lower.clone().addScaledVector(down, (lower.y - 0.12) / -down.y);
     rod(group, foot, upper.clone().addScaledVector(down, -0.25), 0.014, 0.014, '#8a7350');
-    rod(group, foot.clone().addScaledVector(down, 0.12), foot.clone().addScaledVector(down, -0.1), 0.1, 0.035, '#a58d5c');
+    rod(
+      group,
+      foot.clone().addScaledVector(down, 0.12),
+      foot.clone().addScaledVector(down, -0.1),
+      0.1,
+      0.035,
+      '#a58d5c',
+    );
   },
   case: (group, at) => {
-    const hand = at('left wrist').clone().add(vec(0.01, -0.1, 0.02));
-    solid(group, new RoundedBoxGeometry(0.17, 0.38, 0.56, 3, 0.03), '#6f5f4e', vec(hand.x + 0.02, hand.y - 0.23, hand.z));
+    const hand = at('left wrist')
+      .clone()
+      .add(vec(0.01, -0.1, 0.02));
+    solid(
+      group,
+      new RoundedBoxGeometry(0.17, 0.38, 0.56, 3, 0.03),
+      '#6f5f4e',
+      vec(hand.x + 0.02, hand.y - 0.23, hand.z),
+    );
   },
   crate: (group, at) => {
     const hands = at('left wrist').clone().lerp(at('right wrist'), 0.5);
     solid(group, new BoxGeometry(0.52, 0.34, 0.38), '#8a7358', hands.clone().add(vec(0, 0.26, 0.03)));
-    for (const y of [0.13, 0.39]) solid(group, new BoxGeometry(0.535, 0.06, 0.395), '#7a6549', hands.clone().add(vec(0, y, 0.03)));
+    for (const y of [0.13, 0.39])
+      solid(group, new BoxGeometry(0.535, 0.06, 0.395), '#7a6549', hands.clone().add(vec(0, y, 0.03)));
   },
   load: (group, at) => {
     const hands = at('left wrist').clone().lerp(at('right wrist'), 0.5);
     const wide = at('left wrist').distanceTo(at('right wrist'));
     const h = Math.max(0.22, hands.y + 0.02);
-    solid(group, new RoundedBoxGeometry(Math.max(0.3, wide - 0.09), h, 0.36, 3, 0.015), '#7f6d58', vec(hands.x, h / 2, hands.z + 0.08));
+    solid(
+      group,
+      new RoundedBoxGeometry(Math.max(0.3, wide - 0.09), h, 0.36, 3, 0.015),
+      '#7f6d58',
+      vec(hands.x, h / 2, hands.z + 0.08),
+    );
   },
   seat: (group, at) => {
     const hips = at('left hip').clone().lerp(at('right hip'), 0.5);
     const h = hips.y - 0.085;
-    solid(group, new RoundedBoxGeometry(0.85, h, 0.46, 3, 0.015), '#7f6d58', vec(hips.x, h / 2, hips.z - 0.02));
-    for (const x of [-0.3, 0.3]) solid(group, new BoxGeometry(0.05, h + 0.01, 0.474), '#57493c', vec(hips.x + x, h / 2, hips.z - 0.02));
+    solid(
+      group,
+      new RoundedBoxGeometry(0.85, h, 0.46, 3, 0.015),
+      '#7f6d58',
+      vec(hips.x, h / 2, hips.z - 0.02),
+    );
+    for (const x of [-0.3, 0.3])
+      solid(group, new BoxGeometry(0.05, h + 0.01, 0.474), '#57493c', vec(hips.x + x, h / 2, hips.z - 0.02));
   },
   step: (group, at) => {
     const foot = at('left ankle');
@@ -78,7 +136,8 @@ const PROPS: Readonly<Record<Prop, (group: Group, at: (name: string) => Vector3)
     const hands = at('left wrist').clone().lerp(at('right wrist'), 0.5);
     const y = hands.y - 0.035;
     solid(group, new BoxGeometry(1.9, 0.06, 0.09), '#6a5a49', vec(hands.x, y, hands.z - 0.03));
-    for (const x of [-0.8, 0, 0.8]) solid(group, new BoxGeometry(0.07, y, 0.07), '#6a5a49', vec(hands.x + x, y / 2, hands.z - 0.03));
+    for (const x of [-0.8, 0, 0.8])
+      solid(group, new BoxGeometry(0.07, y, 0.07), '#6a5a49', vec(hands.x + x, y / 2, hands.z - 0.03));
     solid(group, new BoxGeometry(1.9, 0.05, 0.05), '#6a5a49', vec(hands.x, y * 0.55, hands.z - 0.03));
   },
 };
@@ -93,8 +152,20 @@ const meshed = (field: Field, box: Box3, cell: number, colour: string): Mesh => 
 /** Height of the eye of someone who stands and looks, metres. */
 const EYE = 1.5;
 
-const FACING: Readonly<Record<Thing['kind'], number>> = { figure: 0, goat: -90, head: 0, thing: 0, building: 0 };
-const FLESH: Readonly<Record<Thing['kind'], number>> = { figure: 0.16, goat: 0.16, head: 0.02, thing: 0, building: 0 };
+const FACING: Readonly<Record<Thing['kind'], number>> = {
+  figure: 0,
+  goat: -90,
+  head: 0,
+  thing: 0,
+  building: 0,
+};
+const FLESH: Readonly<Record<Thing['kind'], number>> = {
+  figure: 0.16,
+  goat: 0.16,
+  head: 0.02,
+  thing: 0,
+  building: 0,
+};
 
 function build(thing: Thing): Shown {
   const more = { facing: FACING[thing.kind], flesh: FLESH[thing.kind] };
@@ -109,24 +180,50 @@ function build(thing: Thing): Shown {
     group.updateMatrixWorld(true);
     const low = new Box3().setFromObject(group).min.y;
     made.group.position.y = -low;
-    const turn = (p: Vector3): Vector3 => p.clone().applyAxisAngle(vec(0, 0, 1), toRadians(thing.turn ?? 0)).add(vec(0, -low, 0));
-    return { group, landmarks: renamed(made.landmarks.map(({ name, at }) => ({ name, at: turn(at) }))), field: null, ...more };
+    const turn = (p: Vector3): Vector3 =>
+      p
+        .clone()
+        .applyAxisAngle(vec(0, 0, 1), toRadians(thing.turn ?? 0))
+        .add(vec(0, -low, 0));
+    return {
+      group,
+      landmarks: renamed(made.landmarks.map(({ name, at }) => ({ name, at: turn(at) }))),
+      field: null,
+      ...more,
+    };
   }
-  const body: Body = thing.kind === 'figure' ? figure(POSES[thing.pose], thing.build) : thing.kind === 'goat' ? goat(thing.as) : head(thing.as);
+  const body: Body =
+    thing.kind === 'figure'
+      ? figure(POSES[thing.pose], thing.build)
+      : thing.kind === 'goat'
+        ? goat(thing.as)
+        : head(thing.as);
   const group = new Group();
   group.add(meshed(body.field, body.box, body.cell, body.colour));
-  for (const { field, colour, box = body.box, cell = body.cell } of body.worn) group.add(meshed(field, box, cell, colour));
+  for (const { field, colour, box = body.box, cell = body.cell } of body.worn)
+    group.add(meshed(field, box, cell, colour));
   const at = (name: string): Vector3 => body.landmarks.find((l) => l.name === name)?.at ?? vec(0, 0, 0);
   if (thing.kind === 'figure') for (const prop of thing.props ?? []) PROPS[prop](group, at);
-  return { group, landmarks: body.landmarks, field: nearest(body.field, ...body.worn.map(({ field }) => field)), ...more };
+  return {
+    group,
+    landmarks: body.landmarks,
+    field: nearest(body.field, ...body.worn.map(({ field }) => field)),
+    ...more,
+  };
 }
 
 /** Corners of a box that was turned, named again by where they are: +x +z is near. */
 function renamed(corners: Made['landmarks']): Made['landmarks'] {
   const mid = corners.reduce((sum, { at }) => sum.add(at), vec(0, 0, 0)).divideScalar(corners.length);
-  const side = ({ x, z }: Vector3): string => (x > mid.x ? (z > mid.z ? 'near' : 'right') : z > mid.z ? 'left' : 'far');
-  const named = corners.map(({ at }) => ({ name: `${side(at)} corner, ${at.y > mid.y ? 'top' : 'bottom'}`, at }));
-  return named.filter(({ name }, i) => name !== 'far corner, bottom' && named.findIndex((n) => n.name === name) === i);
+  const side = ({ x, z }: Vector3): string =>
+    x > mid.x ? (z > mid.z ? 'near' : 'right') : z > mid.z ? 'left' : 'far';
+  const named = corners.map(({ at }) => ({
+    name: `${side(at)} corner, ${at.y > mid.y ? 'top' : 'bottom'}`,
+    at,
+  }));
+  return named.filter(
+    ({ name }, i) => name !== 'far corner, bottom' && named.findIndex((n) => n.name === name) === i,
+  );
 }
 
 function isHidden({ field, flesh }: Shown, eye: Vector3, at: Vector3): boolean {
@@ -134,7 +231,7 @@ function isHidden({ field, flesh }: Shown, eye: Vector3, at: Vector3): boolean {
   const way = at.clone().sub(eye);
   const far = way.length();
   way.normalize();
-  for (let t = far * 0.5; t < far - flesh; ) {
+  for (let t = far * 0.5; t < far - flesh;) {
     const d = field(eye.clone().addScaledVector(way, t));
     if (d < Math.min(0.002, flesh / 20)) return true;
     t += Math.max(d * 0.8, 0.0015);
@@ -149,7 +246,8 @@ function verticesOf(group: Group, whole: boolean): Vector3[] {
   group.traverse((o) => {
     if (!(o instanceof Mesh) || (!whole && o.userData['around'])) return;
     const position = o.geometry.getAttribute('position');
-    for (let i = 0; i < position.count; i += 1) found.push(vec(position.getX(i), position.getY(i), position.getZ(i)).applyMatrix4(o.matrixWorld));
+    for (let i = 0; i < position.count; i += 1)
+      found.push(vec(position.getX(i), position.getY(i), position.getZ(i)).applyMatrix4(o.matrixWorld));
   });
   return found;
 }
@@ -176,16 +274,29 @@ export function renderScene(key: string, quality: number): { picture: string; tr
   const middle = room.getCenter(vec(0, 0, 0));
   const { camera, from, at, azimuth } = stand(scene, vertices, shown.facing, width / height);
   world.fog = new Fog(scene.wall, from.distanceTo(at) + extent * 1.2, from.distanceTo(at) + extent * 6);
-  const floor = scene.thing.kind === 'head' ? null : scene.thing.kind === 'building' ? Math.min(...verticesOf(shown.group, true).map((v) => v.y)) : 0;
+  const floor =
+    scene.thing.kind === 'head'
+      ? null
+      : scene.thing.kind === 'building'
+        ? Math.min(...verticesOf(shown.group, true).map((v) => v.y))
+        : 0;
   if (floor !== null) {
-    const ground = new Mesh(new CircleGeometry(extent * 16, 96), new MeshStandardMaterial({ color: scene.ground, roughness: 1 }));
+    const ground = new Mesh(
+      new CircleGeometry(extent * 16, 96),
+      new MeshStandardMaterial({ color: scene.ground, roughness: 1 }),
+    );
     ground.rotation.x = -Math.PI / 2;
     ground.position.set(middle.x, floor, middle.z);
     ground.receiveShadow = true;
     world.add(ground);
   }
   world.add(new HemisphereLight('#e4eaee', '#9a8f80', 0.95));
-  const light = (turn: number, up: number): Vector3 => vec(Math.sin(toRadians(azimuth + turn)) * Math.cos(toRadians(up)), Math.sin(toRadians(up)), Math.cos(toRadians(azimuth + turn)) * Math.cos(toRadians(up)));
+  const light = (turn: number, up: number): Vector3 =>
+    vec(
+      Math.sin(toRadians(azimuth + turn)) * Math.cos(toRadians(up)),
+      Math.sin(toRadians(up)),
+      Math.cos(toRadians(azimuth + turn)) * Math.cos(toRadians(up)),
+    );
   const sun = new DirectionalLight('#fff1dc', 3.2);
   sun.position.copy(middle).addScaledVector(light(...scene.light), extent * 2);
   sun.target.position.copy(middle);
@@ -196,7 +307,14 @@ export function renderScene(key: string, quality: number): { picture: string; tr
   sun.shadow.normalBias = 0.004 * extent;
   sun.shadow.bias = -0.0004;
   const reach = extent * 0.75;
-  Object.assign(sun.shadow.camera, { left: -reach, right: reach, top: reach, bottom: -reach, near: 0.05 * extent, far: 5 * extent });
+  Object.assign(sun.shadow.camera, {
+    left: -reach,
+    right: reach,
+    top: reach,
+    bottom: -reach,
+    near: 0.05 * extent,
+    far: 5 * extent,
+  });
   world.add(sun);
   // A little light from the other side, so that the shade keeps its forms.
   const fill = new DirectionalLight('#c9d6e2', 0.35);
@@ -207,7 +325,10 @@ export function renderScene(key: string, quality: number): { picture: string; tr
 
   const project = (p: Vector3): { x: number; y: number } => {
     const q = p.clone().project(camera);
-    return { x: Math.round(((q.x + 1) / 2) * width * 100) / 100, y: Math.round(((1 - q.y) / 2) * height * 100) / 100 };
+    return {
+      x: Math.round(((q.x + 1) / 2) * width * 100) / 100,
+      y: Math.round(((1 - q.y) / 2) * height * 100) / 100,
+    };
   };
   let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
   for (const vertex of vertices) {
@@ -229,7 +350,9 @@ export function renderScene(key: string, quality: number): { picture: string; tr
   return {
     picture,
     truth: {
-      landmarks: shown.landmarks.map(({ name, at: place }) => ({ name, at: project(place), hidden: isHidden(shown, from, place) })).filter((l) => inside(l.at)),
+      landmarks: shown.landmarks
+        .map(({ name, at: place }) => ({ name, at: project(place), hidden: isHidden(shown, from, place) }))
+        .filter((l) => inside(l.at)),
       camera: { fov: camera.fov, from: rounded(from), at: rounded(at) },
       height: Math.round(Math.max(maxX - minX, maxY - minY) * 100) / 100,
     },
@@ -237,7 +360,12 @@ export function renderScene(key: string, quality: number): { picture: string; tr
 }
 
 /** The scene's camera, and from where it looks: degrees from +z towards +x. */
-function stand({ camera: asked, thing }: Scene, vertices: readonly Vector3[], facing: number, aspect: number): { camera: PerspectiveCamera; from: Vector3; at: Vector3; azimuth: number } {
+function stand(
+  { camera: asked, thing }: Scene,
+  vertices: readonly Vector3[],
+  facing: number,
+  aspect: number,
+): { camera: PerspectiveCamera; from: Vector3; at: Vector3; azimuth: number } {
   if ('yaw' in asked) {
     const azimuth = facing + asked.yaw;
     // Of a head the shoulders may run out of the picture.

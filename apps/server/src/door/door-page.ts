@@ -1,7 +1,13 @@
 const escape = (text: string): string => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 
 /** What somebody sees who is not let in yet: a place for the code, and nothing of the desk. */
-export function doorPage({ code = '', sentence = '' }: { readonly code?: string; readonly sentence?: string }): string {
+export function doorPage({
+  code = '',
+  sentence = '',
+}: {
+  readonly code?: string;
+  readonly sentence?: string;
+}): string {
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Deft Study, the door</title>
 <style>

@@ -12,7 +12,8 @@ const TRIES = 5;
 const DEAF = 15_000;
 const LONGEST_DEAF = 10 * 60_000;
 
-export type Knocked = { readonly let: 'in'; readonly token: string } | { readonly let: 'out'; readonly sentence: string };
+export type Knocked =
+  { readonly let: 'in'; readonly token: string } | { readonly let: 'out'; readonly sentence: string };
 
 /**
  * Who is let in from the local network. Somebody new shows the code that the desk shows; somebody
@@ -27,7 +28,10 @@ export class Door {
   private readonly known = new Map<string, Id>();
 
   /** @param now milliseconds, for tests */
-  constructor(private readonly store: Pick<Store, 'listGuests' | 'keepGuest' | 'meetGuest' | 'sendGuestAway'>, private readonly now: () => number = Date.now) {}
+  constructor(
+    private readonly store: Pick<Store, 'listGuests' | 'keepGuest' | 'meetGuest' | 'sendGuestAway'>,
+    private readonly now: () => number = Date.now,
+  ) {}
 
   get isOpen(): boolean {
     return this.code !== null;
@@ -60,7 +64,11 @@ export class Door {
     const shown = this.shown();
     if (!shown) return { let: 'out', sentence: 'This desk is shut.' };
     const wait = this.deafUntil - this.now();
-    if (wait > 0) return { let: 'out', sentence: `Too many wrong codes. Wait ${Math.ceil(wait / 1000)} seconds, then type the new code that the desk shows.` };
+    if (wait > 0)
+      return {
+        let: 'out',
+        sentence: `Too many wrong codes. Wait ${Math.ceil(wait / 1000)} seconds, then type the new code that the desk shows.`,
+      };
     const [given, right] = [Buffer.from(code.padEnd(DIGITS).slice(0, DIGITS)), Buffer.from(shown.code)];
     if (code.length !== DIGITS || !timingSafeEqual(given, right)) {
       this.wrong += 1;

@@ -21,7 +21,8 @@ const refusal = (sentence: string): Refusal => ({ refusal: 'Door', sentence });
 function meantForUs(address: string): RequestHandler {
   return ({ headers: { host, origin } }, response, next) => {
     if (host !== address) response.status(421).json(refusal('This desk answers at another address.'));
-    else if (origin !== undefined && origin !== `http://${address}`) response.status(403).json(refusal('This desk takes no requests from other sites.'));
+    else if (origin !== undefined && origin !== `http://${address}`)
+      response.status(403).json(refusal('This desk takes no requests from other sites.'));
     else next();
   };
 }
@@ -34,26 +35,61 @@ export function lanApp(door: Door, desk: Express, address: string): Express {
   const app = express();
   app.disable('x-powered-by');
   // Without a referrer a browser would send the form with the origin “null”.
-  app.use(helmet({ contentSecurityPolicy: { useDefaults: false, directives: { defaultSrc: ["'none'"], styleSrc: ["'unsafe-inline'"], formAction: ["'self'"], frameAncestors: ["'none'"], baseUri: ["'none'"] } }, strictTransportSecurity: false, referrerPolicy: { policy: 'same-origin' } }));
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          styleSrc: ["'unsafe-inline'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+          baseUri: ["'none'"],
+        },
+      },
+      strictTransportSecurity: false,
+      referrerPolicy: { policy: 'same-origin' },
+    }),
+  );
   app.use(meantForUs(address));
   app.post('/door', express.urlencoded({ extended: false, limit: '2kb' }), async (request, response) => {
-    const { value, error } = knockSchema.validate({ name: '', ...(request.body as object) }, { stripUnknown: true });
-    const knocked = error ? ({ let: 'out', sentence: 'A code is made of figures only.' } as const) : await door.knock(value.code, value.name);
+    const { value, error } = knockSchema.validate(
+      { name: '', ...(request.body as object) },
+      { stripUnknown: true },
+    );
+    const knocked = error
+      ? ({ let: 'out', sentence: 'A code is made of figures only.' } as const)
+      : await door.knock(value.code, value.name);
     if (knocked.let === 'out') {
-      response.status(403).type('html').send(doorPage({ sentence: knocked.sentence }));
+      response
+        .status(403)
+        .type('html')
+        .send(doorPage({ sentence: knocked.sentence }));
       return;
     }
-    response.cookie(COOKIE, knocked.token, { httpOnly: true, sameSite: 'lax', path: '/', maxAge: LASTS_SECONDS * 1000 });
+    response.cookie(COOKIE, knocked.token, {
+      httpOnly: true,
+      sameSite: 'lax',
+      path: '/',
+      maxAge: LASTS_SECONDS * 1000,
+    });
     response.redirect(303, '/');
   });
   app.use((request, response, next) => {
     door.knows(tokenOf(request.headers.cookie)).then((known) => {
-      if (known && request.path.startsWith('/api/door')) response.status(403).json(refusal('The door is opened and shut at the desk itself.'));
+      if (known && request.path.startsWith('/api/door'))
+        response.status(403).json(refusal('The door is opened and shut at the desk itself.'));
       else if (known) desk(request, response, next);
       else if (request.method === 'GET' && !request.path.startsWith('/api/')) {
         const { code } = request.query;
-        response.status(401).type('html').send(doorPage({ code: typeof code === 'string' && /^\d{1,12}$/.test(code) ? code : '' }));
-      } else response.status(401).json(refusal('This desk does not know you. Open it in a browser and type its code.'));
+        response
+          .status(401)
+          .type('html')
+          .send(doorPage({ code: typeof code === 'string' && /^\d{1,12}$/.test(code) ? code : '' }));
+      } else
+        response
+          .status(401)
+          .json(refusal('This desk does not know you. Open it in a browser and type its code.'));
     }, next);
   });
   return app;

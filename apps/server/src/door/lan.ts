@@ -6,7 +6,10 @@ import { lanApp } from './lan-app.ts';
 
 /** This machine's address in its local network; null where it is in none. */
 export function lanAddress(interfaces = networkInterfaces()): string | null {
-  const all = Object.values(interfaces).flatMap((list) => list ?? []).filter(({ family, internal }) => family === 'IPv4' && !internal).map(({ address }) => address);
+  const all = Object.values(interfaces)
+    .flatMap((list) => list ?? [])
+    .filter(({ family, internal }) => family === 'IPv4' && !internal)
+    .map(({ address }) => address);
   return all.find((address) => /^(192\.168|10|172\.(1[6-9]|2\d|3[01]))\./.test(address)) ?? all[0] ?? null;
 }
 
@@ -19,7 +22,12 @@ export class Lan {
    * @param deskFor makes the desk for an address
    * @param host where to listen; found out when it is opened where null
    */
-  constructor(private readonly door: Door, private readonly deskFor: (address: string) => Express, private readonly port: number, private readonly host: string | null = null) {}
+  constructor(
+    private readonly door: Door,
+    private readonly deskFor: (address: string) => Express,
+    private readonly port: number,
+    private readonly host: string | null = null,
+  ) {}
 
   /** Where the desk is found; null while it does not listen. */
   get address(): string | null {

@@ -10,13 +10,19 @@ export function oneAddress(canonical: string): RequestHandler {
   return (request, response, next) => {
     const { host, origin } = request.headers;
     if (origin !== undefined && origin !== `http://${canonical}`) {
-      response.status(403).json({ refusal: 'Foreign', sentence: 'This desk takes no requests from other sites.' } satisfies Refusal);
+      response.status(403).json({
+        refusal: 'Foreign',
+        sentence: 'This desk takes no requests from other sites.',
+      } satisfies Refusal);
     } else if (host === canonical) {
       next();
     } else if (request.method === 'GET' && !request.path.startsWith('/api/')) {
       response.redirect(308, `http://${canonical}${request.originalUrl}`);
     } else {
-      response.status(421).json({ refusal: 'Foreign', sentence: `This desk answers at http://${canonical}.` } satisfies Refusal);
+      response.status(421).json({
+        refusal: 'Foreign',
+        sentence: `This desk answers at http://${canonical}.`,
+      } satisfies Refusal);
     }
   };
 }

@@ -34,7 +34,15 @@ export interface AppOptions {
   readonly door?: { readonly door: Door; readonly lan: Lan };
 }
 
-export function makeApp({ workshop, service, lost = [], studio, address, log = true, door }: AppOptions): Express {
+export function makeApp({
+  workshop,
+  service,
+  lost = [],
+  studio,
+  address,
+  log = true,
+  door,
+}: AppOptions): Express {
   const { store, files } = workshop;
   const app = express();
   app.disable('x-powered-by');
@@ -44,8 +52,17 @@ export function makeApp({ workshop, service, lost = [], studio, address, log = t
       contentSecurityPolicy: {
         useDefaults: false,
         directives: {
-          defaultSrc: ["'self'"], scriptSrc: ["'self'"], workerSrc: ["'self'"], connectSrc: ["'self'"], fontSrc: ["'self'"],
-          styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'blob:', 'data:'], objectSrc: ["'none'"], baseUri: ["'self'"], frameAncestors: ["'none'"], formAction: ["'self'"],
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          fontSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'blob:', 'data:'],
+          objectSrc: ["'none'"],
+          baseUri: ["'self'"],
+          frameAncestors: ["'none'"],
+          formAction: ["'self'"],
         },
       },
       strictTransportSecurity: false,
@@ -69,7 +86,14 @@ export function makeApp({ workshop, service, lost = [], studio, address, log = t
   app.use('/api', papersRouter(workshop));
   app.use('/api', notFound);
   if (studio && existsSync(studio)) {
-    app.use(express.static(studio, { index: false, maxAge: '1y', immutable: true, setHeaders: (r, path) => path.endsWith('.html') && r.set('Cache-Control', 'no-cache') }));
+    app.use(
+      express.static(studio, {
+        index: false,
+        maxAge: '1y',
+        immutable: true,
+        setHeaders: (r, path) => path.endsWith('.html') && r.set('Cache-Control', 'no-cache'),
+      }),
+    );
     app.get('/{*path}', (request, response) => {
       if (/\.\w+$/.test(request.path)) response.status(404).end();
       else response.set('Cache-Control', 'no-cache').sendFile(join(studio, 'index.html'));

@@ -12,7 +12,9 @@ export function boardsRouter(store: Store, files: BlobFiles): Router {
     response.json(await store.listBoards());
   });
   router.post('/', async (request, response) => {
-    response.json(await store.makeBoard({ id: newId(), page: newId(), ...valid(newBoardSchema, request.body) }));
+    response.json(
+      await store.makeBoard({ id: newId(), page: newId(), ...valid(newBoardSchema, request.body) }),
+    );
   });
   router.get('/:id', async (request, response) => {
     response.json(await store.readBoard(valid(idSchema, request.params.id)));
@@ -32,10 +34,16 @@ export function boardsRouter(store: Store, files: BlobFiles): Router {
     response.json(await store.readBoard(id));
   });
   router.get('/:id/board.png', async (request, response) => {
-    response.attachment('board.png').type('image/png').send(await boardPng(store, files, valid(idSchema, request.params.id)));
+    response
+      .attachment('board.png')
+      .type('image/png')
+      .send(await boardPng(store, files, valid(idSchema, request.params.id)));
   });
   router.get('/:id/board.pdf', async (request, response) => {
-    response.attachment('board.pdf').type('application/pdf').send(await boardPdf(store, files, valid(idSchema, request.params.id)));
+    response
+      .attachment('board.pdf')
+      .type('application/pdf')
+      .send(await boardPdf(store, files, valid(idSchema, request.params.id)));
   });
   return router;
 }

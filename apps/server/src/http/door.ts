@@ -12,8 +12,18 @@ export function doorRouter(door: Door, lan: Lan): Router {
   const shown = async (): Promise<DoorShown> => {
     const code = door.shown();
     const { address } = lan;
-    const qr = code && address ? await qrCode(`http://${address}/door?code=${code.code}`, { type: 'svg', margin: 1 }) : null;
-    return { open: code !== null, address: address && `http://${address}`, code: code?.code ?? null, until: code?.until ?? null, qr, guests: await door.guests() };
+    const qr =
+      code && address
+        ? await qrCode(`http://${address}/door?code=${code.code}`, { type: 'svg', margin: 1 })
+        : null;
+    return {
+      open: code !== null,
+      address: address && `http://${address}`,
+      code: code?.code ?? null,
+      until: code?.until ?? null,
+      qr,
+      guests: await door.guests(),
+    };
   };
   router.get('/', async (_request, response) => {
     response.json(await shown());
@@ -22,9 +32,12 @@ export function doorRouter(door: Door, lan: Lan): Router {
     const { open } = valid(doorSchema, request.body);
     if (open) {
       await lan.open().catch((error: NodeJS.ErrnoException) => {
-        throw new Malformed(`The desk cannot listen on the network: ${error.code === 'EADDRINUSE' ? 'another program has its port' : error.message}.`);
+        throw new Malformed(
+          `The desk cannot listen on the network: ${error.code === 'EADDRINUSE' ? 'another program has its port' : error.message}.`,
+        );
       });
-      if (!lan.address) throw new Malformed('This machine is in no network just now. Connect it to one, and try again.');
+      if (!lan.address)
+        throw new Malformed('This machine is in no network just now. Connect it to one, and try again.');
     } else await lan.close();
     response.json(await shown());
   });

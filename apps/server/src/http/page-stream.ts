@@ -10,7 +10,11 @@ export class PageStreams {
 
   listen(page: Id, head: number, response: Response): void {
     // "no-transform" keeps compression from holding events back.
-    response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-cache, no-transform', Connection: 'keep-alive' });
+    response.writeHead(200, {
+      'Content-Type': 'text/event-stream',
+      'Cache-Control': 'no-cache, no-transform',
+      Connection: 'keep-alive',
+    });
     response.write(`retry: 1000\ndata: ${head}\n\n`);
     const all = this.#listeners.get(page) ?? new Set();
     this.#listeners.set(page, all.add(response));

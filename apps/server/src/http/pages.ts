@@ -12,7 +12,8 @@ import { valid } from './refuse.ts';
 /** What Joi cannot see: a stroke must unpack, and an operation must speak of the page it is sent to. */
 function mustBeSound(page: string, operations: readonly Operation[]): void {
   for (const operation of operations) {
-    if (operation.page !== page) throw new Malformed('An operation speaks of another page than the one it was sent to.');
+    if (operation.page !== page)
+      throw new Malformed('An operation speaks of another page than the one it was sent to.');
     if (operation.kind === 'revert') continue;
     const strokes = [...(operation.body.add ?? []), ...(operation.body.set ?? []).map((entry) => entry.to)];
     for (const thing of strokes) {
@@ -34,7 +35,11 @@ export function pagesRouter(store: Store, files: BlobFiles): Router {
   const router = Router();
   const streams = new PageStreams();
   const truth = Joi.boolean().truthy('1').falsy('0').default(false);
-  const exportSchema = Joi.object<{ guides: boolean; picture: boolean; dpi: number }>({ guides: truth, picture: truth, dpi: Joi.number().integer().min(36).max(1200).default(300) });
+  const exportSchema = Joi.object<{ guides: boolean; picture: boolean; dpi: number }>({
+    guides: truth,
+    picture: truth,
+    dpi: Joi.number().integer().min(36).max(1200).default(300),
+  });
   const options = (query: unknown): { guides: boolean; picture: boolean; dpi: number } => {
     const { error, value } = exportSchema.validate(query);
     if (error) throw new Malformed(`This request does not fit: ${error.message}.`);
@@ -43,7 +48,8 @@ export function pagesRouter(store: Store, files: BlobFiles): Router {
 
   router.get('/:page/operations', async (request, response) => {
     const after = Number(request.query['after'] ?? 0);
-    if (!Number.isSafeInteger(after) || after < 0 || after > LAST_NUMBER) throw new Malformed('The number to read on from must be a whole number.');
+    if (!Number.isSafeInteger(after) || after < 0 || after > LAST_NUMBER)
+      throw new Malformed('The number to read on from must be a whole number.');
     response.type('json').send(await store.readPageText(valid(idSchema, request.params.page), after));
   });
 
@@ -70,7 +76,10 @@ export function pagesRouter(store: Store, files: BlobFiles): Router {
   router.get('/:page/page.png', async (request, response) => {
     const page = valid(idSchema, request.params.page);
     const { dpi, ...what } = options(request.query);
-    response.attachment('deft-study-page.png').type('image/png').send(await exportPng(store, files, page, dpi, what));
+    response
+      .attachment('deft-study-page.png')
+      .type('image/png')
+      .send(await exportPng(store, files, page, dpi, what));
   });
 
   return router;

@@ -1,7 +1,15 @@
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Router } from 'express';
-import { begunOf, idSchema, inkQuerySchema, joiningSchema, liftingSchema, MOST_BYTES, type Session } from '@deft/contract';
+import {
+  begunOf,
+  idSchema,
+  inkQuerySchema,
+  joiningSchema,
+  liftingSchema,
+  MOST_BYTES,
+  type Session,
+} from '@deft/contract';
 import { isConvex, type Id } from '@deft/core';
 import { newId } from '../ids.ts';
 import type { Workshop } from '../jobs/bring-in.ts';
@@ -12,7 +20,8 @@ import { valid, validQuery } from './refuse.ts';
 import { filesOf } from './uploads.ts';
 
 /** What there may be on the paper of a session: once it is over, only what it came to. */
-const onPaper = ({ poses, over }: Session) => (over ? begunOf(poses) : poses).filter(({ step }) => step.ground === 'on paper');
+const onPaper = ({ poses, over }: Session) =>
+  (over ? begunOf(poses) : poses).filter(({ step }) => step.ground === 'on paper');
 
 /** Photos of paper: taken, looked through, lifted, and joined to the poses that were drawn on it. */
 export function papersRouter(workshop: Workshop): Router {
@@ -21,9 +30,19 @@ export function papersRouter(workshop: Workshop): Router {
 
   const keep = async (session: Id, path: string) => {
     const { mime, width, height, shown, found } = await pictures.findPaper(path).catch((error: unknown) => {
-      throw error instanceof NotAPicture ? new Malformed(`The photo was not taken in: ${error.message}.`) : error;
+      throw error instanceof NotAPicture
+        ? new Malformed(`The photo was not taken in: ${error.message}.`)
+        : error;
     });
-    return store.keepPaper({ id: newId(), session, photo: await files.keep(await readFile(path), mime), shown: await files.keep(shown, 'image/jpeg'), width, height, found });
+    return store.keepPaper({
+      id: newId(),
+      session,
+      photo: await files.keep(await readFile(path), mime),
+      shown: await files.keep(shown, 'image/jpeg'),
+      width,
+      height,
+      found,
+    });
   };
 
   router.get('/sessions/:id/papers', async (request, response) => {
@@ -33,7 +52,12 @@ export function papersRouter(workshop: Workshop): Router {
     const { id } = await store.readSession(valid(idSchema, request.params.id));
     const folder = await mkdtemp(join(temporary, 'paper-'));
     try {
-      const [photo] = await filesOf(request, response, { folder, field: 'photo', most: 1, bytes: MOST_BYTES });
+      const [photo] = await filesOf(request, response, {
+        folder,
+        field: 'photo',
+        most: 1,
+        bytes: MOST_BYTES,
+      });
       if (!photo) throw new Malformed('No photo came along.');
       response.json(await keep(id, photo.path));
     } finally {
@@ -47,10 +71,17 @@ export function papersRouter(workshop: Workshop): Router {
     if (poses.length === 0) throw new Malformed('Nothing of this session was drawn on paper.');
     const taken = (await store.listPapers(session.id)).length;
     const seed = (parseInt(session.id.slice(0, 7), 16) + taken) >>> 0;
-    const figures = await Promise.all(poses.map(async ({ reference }, i) => hurriedDrawing(await store.readReference(reference.id, reference.revision), seed + i)));
+    const figures = await Promise.all(
+      poses.map(async ({ reference }, i) =>
+        hurriedDrawing(await store.readReference(reference.id, reference.revision), seed + i),
+      ),
+    );
     const folder = await mkdtemp(join(temporary, 'paper-'));
     try {
-      await writeFile(join(folder, 'photo'), await pictures.takePhoto(figures, layoutFor(poses, taken), seed, taken === 0));
+      await writeFile(
+        join(folder, 'photo'),
+        await pictures.takePhoto(figures, layoutFor(poses, taken), seed, taken === 0),
+      );
       response.json(await keep(session.id, join(folder, 'photo')));
     } finally {
       await rm(folder, { recursive: true, force: true });
@@ -58,24 +89,39 @@ export function papersRouter(workshop: Workshop): Router {
   });
   router.get('/papers/:id/photo', async (request, response) => {
     const { shown } = await store.readPaperFiles(valid(idSchema, request.params.id));
-    response.set('Cache-Control', 'private, max-age=31536000, immutable').type('image/jpeg').sendFile(files.path(shown));
+    response
+      .set('Cache-Control', 'private, max-age=31536000, immutable')
+      .type('image/jpeg')
+      .sendFile(files.path(shown));
   });
   router.get('/papers/:id/ink', async (request, response) => {
     const { lift } = validQuery(inkQuerySchema, request.query);
     const { sha256 } = await store.readInk(valid(idSchema, request.params.id), lift);
-    response.set('Cache-Control', 'private, max-age=31536000, immutable').type('image/png').sendFile(files.path(sha256));
+    response
+      .set('Cache-Control', 'private, max-age=31536000, immutable')
+      .type('image/png')
+      .sendFile(files.path(sha256));
   });
   router.put('/papers/:id/lifted', async (request, response) => {
     const id = valid(idSchema, request.params.id);
     const settings = valid(liftingSchema, request.body);
-    if (!isConvex(settings.corners)) throw new Malformed('These four corners hold no page: two of them have changed places, or three lie in a line.');
+    if (!isConvex(settings.corners))
+      throw new Malformed(
+        'These four corners hold no page: two of them have changed places, or three lie in a line.',
+      );
     const { session, width: photoWidth } = await store.readPaper(id);
     const { photo } = await store.readPaperFiles(id);
     const wanted = onPaper(await store.readSession(session)).length;
-    const { ink, width, height, loops } = await pictures.liftPaper(files.path(photo), settings, photoWidth, wanted).catch((error: unknown) => {
-      throw error instanceof NotAPicture ? new Malformed(`Nothing could be lifted: ${error.message}.`) : error;
-    });
-    response.json(await store.keepLifted(id, { settings, ink: await files.keep(ink, 'image/png'), width, height, loops }));
+    const { ink, width, height, loops } = await pictures
+      .liftPaper(files.path(photo), settings, photoWidth, wanted)
+      .catch((error: unknown) => {
+        throw error instanceof NotAPicture
+          ? new Malformed(`Nothing could be lifted: ${error.message}.`)
+          : error;
+      });
+    response.json(
+      await store.keepLifted(id, { settings, ink: await files.keep(ink, 'image/png'), width, height, loops }),
+    );
   });
   router.put('/papers/:id/poses', async (request, response) => {
     const { session, page } = await store.readPaper(valid(idSchema, request.params.id));

@@ -1,7 +1,18 @@
 import { copyFile, mkdtemp, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Router, type Response } from 'express';
-import { idSchema, manyPatchSchema, manySchema, markSchema, MOST_MARKS, preparationSchema, referencePatchSchema, referenceQuerySchema, takeSchema, ZIP } from '@deft/contract';
+import {
+  idSchema,
+  manyPatchSchema,
+  manySchema,
+  markSchema,
+  MOST_MARKS,
+  preparationSchema,
+  referencePatchSchema,
+  referenceQuerySchema,
+  takeSchema,
+  ZIP,
+} from '@deft/contract';
 import { bringIn, refusalOf, type Workshop } from '../jobs/bring-in.ts';
 import { bringZip } from '../jobs/bring-zip.ts';
 import { kindOf } from '../jobs/picture-kind.ts';
@@ -16,7 +27,8 @@ import { filesOf } from './uploads.ts';
 const MOST_FILES = 50;
 
 /** Names in a form come as bytes of UTF-8 that were read as Latin 1. */
-const fileName = (raw: string): string => Buffer.from(raw, 'latin1').toString('utf8').split(/[\\/]/).at(-1)?.slice(0, 200) ?? '';
+const fileName = (raw: string): string =>
+  Buffer.from(raw, 'latin1').toString('utf8').split(/[\\/]/).at(-1)?.slice(0, 200) ?? '';
 
 export function referencesRouter(workshop: Workshop, service: PictureService): Router {
   const { store, files, pictures, temporary } = workshop;
@@ -33,7 +45,12 @@ export function referencesRouter(workshop: Workshop, service: PictureService): R
   router.post('/', async (request, response) => {
     const folder = await mkdtemp(join(temporary, 'bring-'));
     try {
-      const sent = await filesOf(request, response, { folder, field: 'pictures', most: MOST_FILES, bytes: ZIP.mostBytes + 1 });
+      const sent = await filesOf(request, response, {
+        folder,
+        field: 'pictures',
+        most: MOST_FILES,
+        bytes: ZIP.mostBytes + 1,
+      });
       if (sent.length === 0) throw new Malformed('No picture came along.');
       const options = { keepLocation: (request.body as { location?: string }).location === 'keep' };
       const { tell, stopped } = answerInLines(response);
@@ -65,7 +82,9 @@ export function referencesRouter(workshop: Workshop, service: PictureService): R
         }
         const { title, author, licence, year, source, subject, view, keywords, truth } = offered.listed;
         await copyFile(offered.path, join(folder, key));
-        const brought = await bringIn(workshop, join(folder, key), title, { facts: { title, author, licence, year, source, subject, view, tags: keywords, truth } });
+        const brought = await bringIn(workshop, join(folder, key), title, {
+          facts: { title, author, licence, year, source, subject, view, tags: keywords, truth },
+        });
         if (set && 'reference' in brought) await store.addMembers(set, [brought.reference]);
         tell(brought);
       }
@@ -89,7 +108,10 @@ export function referencesRouter(workshop: Workshop, service: PictureService): R
       const [i, j] = [place.get(a), place.get(b)];
       return i !== undefined && j !== undefined ? [[i, j]] : [];
     });
-    const groups = await pictures.alike(all.map(({ likeness }) => likeness), pairs);
+    const groups = await pictures.alike(
+      all.map(({ likeness }) => likeness),
+      pairs,
+    );
     const shown = await store.briefs(groups.flat().map((i) => all[i]?.id ?? ''));
     response.json(groups.map((group) => group.flatMap((i) => shown.get(all[i]?.id ?? '') ?? [])));
   });
@@ -104,7 +126,12 @@ export function referencesRouter(workshop: Workshop, service: PictureService): R
   });
 
   router.patch('/:id', async (request, response) => {
-    response.json(await store.changeReference(valid(idSchema, request.params.id), valid(referencePatchSchema, request.body)));
+    response.json(
+      await store.changeReference(
+        valid(idSchema, request.params.id),
+        valid(referencePatchSchema, request.body),
+      ),
+    );
   });
 
   router.put('/:id/marks/:mark', async (request, response) => {
@@ -133,13 +160,22 @@ export function referencesRouter(workshop: Workshop, service: PictureService): R
   });
 
   const send = (response: Response, blob: Blob): void => {
-    response.type(blob.mime).set({ 'Cache-Control': 'private, max-age=31536000, immutable', ETag: `"${blob.sha256}"`, 'Content-Length': String(blob.bytes) });
-    files.stream(blob.sha256).on('error', () => response.destroy()).pipe(response);
+    response.type(blob.mime).set({
+      'Cache-Control': 'private, max-age=31536000, immutable',
+      ETag: `"${blob.sha256}"`,
+      'Content-Length': String(blob.bytes),
+    });
+    files
+      .stream(blob.sha256)
+      .on('error', () => response.destroy())
+      .pipe(response);
   };
   for (const what of ['picture', 'preview', 'small'] as const) {
     router.get(`/:id/${what}`, async (request, response) => {
-      const revision = request.query['revision'] === undefined ? undefined : Number(request.query['revision']);
-      if (revision !== undefined && !Number.isSafeInteger(revision)) throw new Malformed('A preparation has a whole number.');
+      const revision =
+        request.query['revision'] === undefined ? undefined : Number(request.query['revision']);
+      if (revision !== undefined && !Number.isSafeInteger(revision))
+        throw new Malformed('A preparation has a whole number.');
       send(response, (await store.referenceFiles(valid(idSchema, request.params.id), revision))[what]);
     });
   }

@@ -1,5 +1,12 @@
 import { Router } from 'express';
-import { clockSchema, idSchema, newSessionSchema, planSchema, posePatchSchema, sessionPatchSchema } from '@deft/contract';
+import {
+  clockSchema,
+  idSchema,
+  newSessionSchema,
+  planSchema,
+  posePatchSchema,
+  sessionPatchSchema,
+} from '@deft/contract';
 import type { Workshop } from '../jobs/bring-in.ts';
 import { sheetPdf, sheetPng } from '../jobs/export-sheet.ts';
 import { startSession } from '../jobs/start-session.ts';
@@ -32,10 +39,16 @@ export function sessionsRouter(workshop: Workshop): Router {
     response.json(await store.readSession(id));
   });
   router.get('/:id/sheet.png', async (request, response) => {
-    response.attachment('contact-sheet.png').type('image/png').send(await sheetPng(store, files, valid(idSchema, request.params.id)));
+    response
+      .attachment('contact-sheet.png')
+      .type('image/png')
+      .send(await sheetPng(store, files, valid(idSchema, request.params.id)));
   });
   router.get('/:id/sheet.pdf', async (request, response) => {
-    response.attachment('contact-sheet.pdf').type('application/pdf').send(await sheetPdf(store, files, valid(idSchema, request.params.id)));
+    response
+      .attachment('contact-sheet.pdf')
+      .type('application/pdf')
+      .send(await sheetPdf(store, files, valid(idSchema, request.params.id)));
   });
   return router;
 }
@@ -47,7 +60,9 @@ export function plansRouter({ store }: Workshop): Router {
     response.json(await store.listPlans());
   });
   router.put('/:id', async (request, response) => {
-    response.json(await store.keepPlan({ id: valid(idSchema, request.params.id), ...valid(planSchema, request.body) }));
+    response.json(
+      await store.keepPlan({ id: valid(idSchema, request.params.id), ...valid(planSchema, request.body) }),
+    );
   });
   router.delete('/:id', async (request, response) => {
     await store.removePlan(valid(idSchema, request.params.id));

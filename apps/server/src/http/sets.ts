@@ -8,7 +8,17 @@ import type { Store } from '../store/store.ts';
 import { valid } from './refuse.ts';
 
 const putBackSchema = Joi.object<{ members: { reference: string; order: string }[] }>({
-  members: Joi.array().items(Joi.object({ reference: idSchema.required(), order: Joi.string().pattern(/^[A-Za-z0-9]{1,200}$/).required() })).max(10_000).required(),
+  members: Joi.array()
+    .items(
+      Joi.object({
+        reference: idSchema.required(),
+        order: Joi.string()
+          .pattern(/^[A-Za-z0-9]{1,200}$/)
+          .required(),
+      }),
+    )
+    .max(10_000)
+    .required(),
 });
 
 export function setsRouter(store: Store, files: BlobFiles): Router {
@@ -44,7 +54,12 @@ export function setsRouter(store: Store, files: BlobFiles): Router {
     response.json(await store.readSet(id));
   });
   router.delete('/:id/members', async (request, response) => {
-    response.json(await store.removeMembers(valid(idSchema, request.params.id), valid(manySchema, request.body).references));
+    response.json(
+      await store.removeMembers(
+        valid(idSchema, request.params.id),
+        valid(manySchema, request.body).references,
+      ),
+    );
   });
   router.post('/:id/members/back', async (request, response) => {
     const id = valid(idSchema, request.params.id);

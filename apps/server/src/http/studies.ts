@@ -16,7 +16,9 @@ export function studiesRouter(store: Store): Router {
     response.json(await store.readStudy(valid(idSchema, request.params.id)));
   });
   router.patch('/:id', async (request, response) => {
-    response.json(await store.changeStudy(valid(idSchema, request.params.id), valid(studyPatchSchema, request.body)));
+    response.json(
+      await store.changeStudy(valid(idSchema, request.params.id), valid(studyPatchSchema, request.body)),
+    );
   });
   router.post('/:id/traces', async (request, response) => {
     response.json(await store.addTrace(valid(idSchema, request.params.id), { id: newId(), page: newId() }));

@@ -24,7 +24,8 @@ export interface BringOptions extends TakeOptions {
   readonly id?: Id;
 }
 
-const titleOf = (name: string): string => parse(name).name.replace(/[_-]+/g, ' ').trim().slice(0, 200) || 'Picture';
+const titleOf = (name: string): string =>
+  parse(name).name.replace(/[_-]+/g, ' ').trim().slice(0, 200) || 'Picture';
 export const refusalOf = (name: string, reason: string): string => `“${name}” was not brought in: ${reason}.`;
 
 /**
@@ -32,15 +33,34 @@ export const refusalOf = (name: string, reason: string): string => `“${name}�
  * that a student could see. What is refused leaves nothing behind.
  * @param path a file in the workshop's temporary folder; it is taken over
  */
-export async function bringIn({ store, files, pictures }: Pick<Workshop, 'store' | 'files' | 'pictures'>, path: string, name: string, { facts = {}, id = newId(), ...options }: BringOptions = {}): Promise<Brought> {
+export async function bringIn(
+  { store, files, pictures }: Pick<Workshop, 'store' | 'files' | 'pictures'>,
+  path: string,
+  name: string,
+  { facts = {}, id = newId(), ...options }: BringOptions = {},
+): Promise<Brought> {
   try {
-    const { sha256, mime, bytes, shown, preview, small, facts: told, ...fields } = await pictures.take(path, options);
+    const {
+      sha256,
+      mime,
+      bytes,
+      shown,
+      preview,
+      small,
+      facts: told,
+      ...fields
+    } = await pictures.take(path, options);
     const there = await store.knownOriginal(sha256);
     if (there) return { file: name, reference: there.id, title: there.title, known: true };
     const { marks = [], preparation = null, ...about } = facts;
     const original = await files.adopt(path, { sha256, mime, bytes });
     const kept = await store.keepReference({
-      subject: 'thing', ...told, ...about, ...fields, id, title: about.title ?? told.title ?? titleOf(name),
+      subject: 'thing',
+      ...told,
+      ...about,
+      ...fields,
+      id,
+      title: about.title ?? told.title ?? titleOf(name),
       original,
       shown: shown ? await files.keep(shown.bytes, shown.mime) : null,
       preview: await files.keep(preview, 'image/webp'),

@@ -37,7 +37,9 @@ export async function agree({ store, files, pictures, temporary }: Workshop): Pr
         const { shown, preview, small, likeness } = await pictures.take(copy, { keepLocation: true });
         await store.mendReference(reference.id, {
           shown: shown ? await files.keep(shown.bytes, shown.mime) : null,
-          preview: await files.keep(preview, 'image/webp'), small: await files.keep(small, 'image/webp'), likeness,
+          preview: await files.keep(preview, 'image/webp'),
+          small: await files.keep(small, 'image/webp'),
+          likeness,
         });
         made += 1;
       } catch (error) {
@@ -50,8 +52,17 @@ export async function agree({ store, files, pictures, temporary }: Workshop): Pr
     for (const { reference, revision, settings } of await store.listPreparationsToMend(missing)) {
       if (unusable.has(reference)) continue;
       const { picture: source } = await store.referenceFiles(reference, 0);
-      const { picture, mime, preview, small, width, height } = await pictures.prepare(files.path(source.sha256), settings);
-      await store.mendPreparation(reference, revision, { width, height, picture: await files.keep(picture, mime), preview: await files.keep(preview, 'image/webp'), small: await files.keep(small, 'image/webp') });
+      const { picture, mime, preview, small, width, height } = await pictures.prepare(
+        files.path(source.sha256),
+        settings,
+      );
+      await store.mendPreparation(reference, revision, {
+        width,
+        height,
+        picture: await files.keep(picture, mime),
+        preview: await files.keep(preview, 'image/webp'),
+        small: await files.keep(small, 'image/webp'),
+      });
       made += 1;
     }
     return made;

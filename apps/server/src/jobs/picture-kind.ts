@@ -4,7 +4,13 @@ export type PictureKind = 'jpeg' | 'png' | 'webp' | 'avif' | 'gif' | 'tiff' | 's
 export type FileKind = PictureKind | 'zip';
 
 export const MIMES: Readonly<Record<PictureKind, string>> = {
-  jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp', avif: 'image/avif', gif: 'image/gif', tiff: 'image/tiff', svg: 'image/svg+xml',
+  jpeg: 'image/jpeg',
+  png: 'image/png',
+  webp: 'image/webp',
+  avif: 'image/avif',
+  gif: 'image/gif',
+  tiff: 'image/tiff',
+  svg: 'image/svg+xml',
 };
 
 /** What every browser may be given as it is; everything else is shown as pixels made from it. */
@@ -25,7 +31,8 @@ export async function kindOf(path: string): Promise<FileKind | null> {
     if (text.startsWith('II*\0') || text.startsWith('MM\0*')) return 'tiff';
     if (text.slice(4, 8) === 'ftyp' && /avi[fs]/.test(text.slice(8, 64))) return 'avif';
     if (text.startsWith('PK\x03\x04') || text.startsWith('PK\x05\x06')) return 'zip';
-    if (/^(?:\xef\xbb\xbf)?\s*(?:<\?xml|<!--|<!DOCTYPE svg|<svg[\s>])/i.test(text) && /<svg[\s>]/i.test(text)) return 'svg';
+    if (/^(?:\xef\xbb\xbf)?\s*(?:<\?xml|<!--|<!DOCTYPE svg|<svg[\s>])/i.test(text) && /<svg[\s>]/i.test(text))
+      return 'svg';
     return null;
   } finally {
     await file.close();

@@ -10,10 +10,23 @@ function alike(likenesses: readonly string[], pairs: readonly (readonly [number,
   return groupAlike(likenesses, (a, b) => apart.has(`${a} ${b}`));
 }
 
-const TASKS: Readonly<Record<string, (...rest: never[]) => unknown>> = { take: takePicture, prepare: preparePicture, alike, findPaper, liftPaper, takePhoto };
+const TASKS: Readonly<Record<string, (...rest: never[]) => unknown>> = {
+  take: takePicture,
+  prepare: preparePicture,
+  alike,
+  findPaper,
+  liftPaper,
+  takePhoto,
+};
 
 /** What a thread of the pool does. */
-export default async function work({ task, rest }: { task: string; rest: never[] }): Promise<Outcome<unknown>> {
+export default async function work({
+  task,
+  rest,
+}: {
+  task: string;
+  rest: never[];
+}): Promise<Outcome<unknown>> {
   try {
     return { done: await TASKS[task]?.(...rest) };
   } catch (error) {

@@ -17,7 +17,12 @@ export interface Pictures {
   /** Opens a photo of paper and looks for the page. */
   findPaper(path: string): Promise<Photographed>;
   liftPaper(path: string, settings: Lifting, photoWidth: number, wanted: number | null): Promise<LiftedPaper>;
-  takePhoto(figures: readonly (readonly MadeLine[])[], layout: MadeLayout, seed: number, easy: boolean): Promise<Uint8Array>;
+  takePhoto(
+    figures: readonly (readonly MadeLine[])[],
+    layout: MadeLayout,
+    seed: number,
+    easy: boolean,
+  ): Promise<Uint8Array>;
   close(): Promise<void>;
 }
 
@@ -33,15 +38,28 @@ export type Outcome<T> = { readonly done: T } | { readonly refused: string };
  * Starts threads for pictures: all processors but one, so that pages are answered meanwhile.
  * @param worker the built picture-worker.ts; beside this file once both are built
  */
-export function startPictures(worker = new URL('./picture-worker.js', import.meta.url), threads = Math.max(1, Math.min(4, availableParallelism() - 1))): Pictures {
-  const pool = new Piscina({ filename: worker.href, minThreads: 1, maxThreads: threads, maxQueue: MOST_WAITING, idleTimeout: 60_000 });
+export function startPictures(
+  worker = new URL('./picture-worker.js', import.meta.url),
+  threads = Math.max(1, Math.min(4, availableParallelism() - 1)),
+): Pictures {
+  const pool = new Piscina({
+    filename: worker.href,
+    minThreads: 1,
+    maxThreads: threads,
+    maxQueue: MOST_WAITING,
+    idleTimeout: 60_000,
+  });
   const run = async <T>(task: string, rest: readonly unknown[]): Promise<T> => {
     try {
-      const outcome = (await pool.run({ task, rest }, { signal: AbortSignal.timeout(LONGEST_MS) })) as Outcome<T>;
+      const outcome = (await pool.run(
+        { task, rest },
+        { signal: AbortSignal.timeout(LONGEST_MS) },
+      )) as Outcome<T>;
       if ('refused' in outcome) throw new NotAPicture(outcome.refused);
       return outcome.done;
     } catch (error) {
-      if (error instanceof Error && error.name === 'AbortError') throw new NotAPicture('it took too long to open');
+      if (error instanceof Error && error.name === 'AbortError')
+        throw new NotAPicture('it took too long to open');
       throw error;
     }
   };

@@ -23,12 +23,19 @@ const NOTHING = { r: 0, g: 0, b: 0, alpha: 0 };
 export async function preparePicture(path: string, settings: Preparation): Promise<Prepared> {
   const { outline, flip, turn, straighten, crop, soft } = settings;
   const image = sharp(path, { limitInputPixels: MOST_PIXELS }).autoOrient().toColourspace('srgb');
-  const { data, info } = await (outline ? image.ensureAlpha() : image).raw().toBuffer({ resolveWithObject: true });
+  const { data, info } = await (outline ? image.ensureAlpha() : image)
+    .raw()
+    .toBuffer({ resolveWithObject: true });
   const size = { width: info.width, height: info.height };
-  const raw = (width: number, height: number) => ({ raw: { width, height, channels: info.channels }, limitInputPixels: 4 * MOST_PIXELS });
+  const raw = (width: number, height: number) => ({
+    raw: { width, height, channels: info.channels },
+    limitInputPixels: 4 * MOST_PIXELS,
+  });
   let stage = { data, ...size };
   const through = async (make: (from: Sharp) => Sharp): Promise<void> => {
-    const made = await make(sharp(stage.data, raw(stage.width, stage.height))).raw().toBuffer({ resolveWithObject: true });
+    const made = await make(sharp(stage.data, raw(stage.width, stage.height)))
+      .raw()
+      .toBuffer({ resolveWithObject: true });
     stage = { data: made.data, width: made.info.width, height: made.info.height };
   };
   if (outline) {
@@ -42,15 +49,34 @@ export async function preparePicture(path: string, settings: Preparation): Promi
   if (straighten !== 0) await through((from) => from.rotate(-straighten, { background: NOTHING }));
   const frame = preparedFrame(size, settings);
   const box = crop ?? { x: 0, y: 0, width: 1, height: 1 };
-  const left = Math.max(0, Math.round((stage.width - straight.width) / 2 + Math.round(box.x * straight.width)));
-  const top = Math.max(0, Math.round((stage.height - straight.height) / 2 + Math.round(box.y * straight.height)));
-  const [width, height] = [Math.min(frame.width, stage.width - left), Math.min(frame.height, stage.height - top)];
-  if (width !== stage.width || height !== stage.height) await through((from) => from.extract({ left, top, width, height }));
+  const left = Math.max(
+    0,
+    Math.round((stage.width - straight.width) / 2 + Math.round(box.x * straight.width)),
+  );
+  const top = Math.max(
+    0,
+    Math.round((stage.height - straight.height) / 2 + Math.round(box.y * straight.height)),
+  );
+  const [width, height] = [
+    Math.min(frame.width, stage.width - left),
+    Math.min(frame.height, stage.height - top),
+  ];
+  if (width !== stage.width || height !== stage.height)
+    await through((from) => from.extract({ left, top, width, height }));
   const pixels = new Uint8ClampedArray(stage.data.buffer, stage.data.byteOffset, stage.data.length);
   soften(pixels, stage.width, stage.height, info.channels, soft * Math.max(size.width, size.height));
   carryTone(pixels, info.channels, toneCurve(settings), settings.grey);
   const open = () => sharp(pixels, raw(stage.width, stage.height));
-  const picture = outline ? await open().webp({ quality: 92, effort: 2 }).toBuffer() : await open().jpeg({ quality: 93 }).toBuffer();
+  const picture = outline
+    ? await open().webp({ quality: 92, effort: 2 }).toBuffer()
+    : await open().jpeg({ quality: 93 }).toBuffer();
   const { preview, small } = await previewsOf(open);
-  return { picture, mime: outline ? 'image/webp' : 'image/jpeg', preview, small, width: stage.width, height: stage.height };
+  return {
+    picture,
+    mime: outline ? 'image/webp' : 'image/jpeg',
+    preview,
+    small,
+    width: stage.width,
+    height: stage.height,
+  };
 }

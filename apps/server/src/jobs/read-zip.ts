@@ -14,15 +14,24 @@ const KIND = 0o170000;
 /** Unpacked over packed, above which a zip is not what it pretends to be; pictures hardly pack at all. */
 const MOST_RATIO = 200;
 
-const whole = (bytes: number): string => (bytes >= 1024 ** 3 ? `${Math.round(bytes / 1024 ** 3)} GB` : `${Math.round(bytes / 1024 ** 2)} MB`);
+const whole = (bytes: number): string =>
+  bytes >= 1024 ** 3 ? `${Math.round(bytes / 1024 ** 3)} GB` : `${Math.round(bytes / 1024 ** 2)} MB`;
 
 /** Names that other programs leave in zips and that are no pictures. */
 const isClutter = (name: string): boolean => /(^|\/)(__MACOSX\/|\.DS_Store$|Thumbs\.db$|\._)/.test(name);
 
 function mustBeHarmless(entry: Entry): void {
   const name = entry.fileName;
-  if (name.includes('\\') || name.startsWith('/') || /^[A-Za-z]:/.test(name) || name.split('/').includes('..') || name.includes('\0')) throw new NotAPicture('it holds a file whose name leads outside of it');
-  if (((entry.externalFileAttributes >>> 16) & KIND) === LINK) throw new NotAPicture('it holds a link instead of a file');
+  if (
+    name.includes('\\') ||
+    name.startsWith('/') ||
+    /^[A-Za-z]:/.test(name) ||
+    name.split('/').includes('..') ||
+    name.includes('\0')
+  )
+    throw new NotAPicture('it holds a file whose name leads outside of it');
+  if (((entry.externalFileAttributes >>> 16) & KIND) === LINK)
+    throw new NotAPicture('it holds a link instead of a file');
   if (entry.isEncrypted()) throw new NotAPicture('it is locked with a password');
 }
 
@@ -41,12 +50,21 @@ export interface OpenZip {
 export async function openZip(path: string): Promise<OpenZip> {
   const { size } = await stat(path);
   if (size > ZIP.mostBytes) throw new NotAPicture(`it is larger than ${whole(ZIP.mostBytes)}`);
-  const zip = await open(path, { lazyEntries: true, autoClose: false, decodeStrings: true, validateEntrySizes: true, strictFileNames: false }).catch(() => {
+  const zip = await open(path, {
+    lazyEntries: true,
+    autoClose: false,
+    decodeStrings: true,
+    validateEntrySizes: true,
+    strictFileNames: false,
+  }).catch(() => {
     throw new NotAPicture('it is damaged, so it cannot be opened');
   });
   const entries: Entry[] = [];
   try {
-    if (zip.entryCount > ZIP.mostFiles) throw new NotAPicture(`it holds ${zip.entryCount} files, and the most is ${ZIP.mostFiles}; part it into several`);
+    if (zip.entryCount > ZIP.mostFiles)
+      throw new NotAPicture(
+        `it holds ${zip.entryCount} files, and the most is ${ZIP.mostFiles}; part it into several`,
+      );
     await new Promise<void>((resolve, reject) => {
       zip.on('entry', (entry: Entry) => {
         try {
@@ -58,32 +76,54 @@ export async function openZip(path: string): Promise<OpenZip> {
         }
       });
       zip.on('end', resolve);
-      zip.on('error', (error: Error) => reject(/invalid relative path|absolute path|invalid characters/.test(error.message) ? new NotAPicture('it holds a file whose name leads outside of it') : new NotAPicture('it is damaged, so it cannot be opened')));
+      zip.on('error', (error: Error) =>
+        reject(
+          /invalid relative path|absolute path|invalid characters/.test(error.message)
+            ? new NotAPicture('it holds a file whose name leads outside of it')
+            : new NotAPicture('it is damaged, so it cannot be opened'),
+        ),
+      );
       zip.readEntry();
     });
     const unpacked = entries.reduce((sum, entry) => sum + entry.uncompressedSize, 0);
-    if (unpacked > ZIP.mostUnpacked) throw new NotAPicture(`it would unpack to ${whole(unpacked)}, and the most is ${whole(ZIP.mostUnpacked)}`);
-    if (entries.some((e) => e.uncompressedSize > 1024 * 1024 && e.uncompressedSize > MOST_RATIO * e.compressedSize)) throw new NotAPicture('it unpacks to far more than pictures can, so it is not opened');
+    if (unpacked > ZIP.mostUnpacked)
+      throw new NotAPicture(
+        `it would unpack to ${whole(unpacked)}, and the most is ${whole(ZIP.mostUnpacked)}`,
+      );
+    if (
+      entries.some(
+        (e) => e.uncompressedSize > 1024 * 1024 && e.uncompressedSize > MOST_RATIO * e.compressedSize,
+      )
+    )
+      throw new NotAPicture('it unpacks to far more than pictures can, so it is not opened');
   } catch (error) {
     zip.close();
     throw error;
   }
-  const read = promisify<Entry, NodeJS.ReadableStream>((entry, done) => zip.openReadStream(entry, done as never));
+  const read = promisify<Entry, NodeJS.ReadableStream>((entry, done) =>
+    zip.openReadStream(entry, done as never),
+  );
   return {
     entries,
     async unpack(entry, to) {
-      if (entry.uncompressedSize > MOST_BYTES) throw new NotAPicture(`it is larger than ${whole(MOST_BYTES)}`);
+      if (entry.uncompressedSize > MOST_BYTES)
+        throw new NotAPicture(`it is larger than ${whole(MOST_BYTES)}`);
       let bytes = 0;
       const counted = new Transform({
         transform(chunk: Buffer, _encoding, done) {
           bytes += chunk.length;
-          done(bytes > entry.uncompressedSize ? new NotAPicture('it is larger than its zip says') : null, chunk);
+          done(
+            bytes > entry.uncompressedSize ? new NotAPicture('it is larger than its zip says') : null,
+            chunk,
+          );
         },
       });
       try {
         await pipeline(await read(entry), counted, createWriteStream(to, { flags: 'wx' }));
       } catch (error) {
-        throw error instanceof NotAPicture ? error : new NotAPicture('it is damaged in its zip, so it cannot be unpacked');
+        throw error instanceof NotAPicture
+          ? error
+          : new NotAPicture('it is damaged in its zip, so it cannot be unpacked');
       }
     },
     close: () => zip.close(),

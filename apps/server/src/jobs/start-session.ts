@@ -13,16 +13,30 @@ interface Shown {
 }
 
 /** Pictures for a plan out of a set: chosen by the seed, and half of them turned over where that is asked for. */
-async function chosenFrom({ store, files, pictures }: Workshop, { set, plan, choice = 'least drawn', flip = false }: NewSession, seed: number): Promise<Shown[]> {
+async function chosenFrom(
+  { store, files, pictures }: Workshop,
+  { set, plan, choice = 'least drawn', flip = false }: NewSession,
+  seed: number,
+): Promise<Shown[]> {
   const offered = await store.listChoosable(set);
   if (offered.length === 0) throw new Malformed('There is no picture in this set yet.');
-  const chosen = choosePictures(offered, planPictures(plan), { choice, seed, misses: choice === 'weakest subject' ? await store.readMisses() : {} });
+  const chosen = choosePictures(offered, planPictures(plan), {
+    choice,
+    seed,
+    misses: choice === 'weakest subject' ? await store.readMisses() : {},
+  });
   // Another row of chances than the choosing's, so that flipping changes nothing of what is chosen.
   const random = seeded(seed ^ 0x5eed);
   const shown: Shown[] = [];
   for (const { id, revision } of chosen) {
     const flipped = flip && random() < 0.5;
-    const other = flipped ? await preparedAs({ store, files, pictures }, id, mirrored((await store.readReference(id, revision)).preparation)) : revision;
+    const other = flipped
+      ? await preparedAs(
+          { store, files, pictures },
+          id,
+          mirrored((await store.readReference(id, revision)).preparation),
+        )
+      : revision;
     shown.push({ id, revision: other, flipped });
   }
   return shown;

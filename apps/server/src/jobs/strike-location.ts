@@ -11,7 +11,12 @@ function strikeTiff(bytes: Buffer, start: number): boolean {
   if (!little && order !== 'MM\0*') return false;
   const u16 = (at: number): number => (little ? bytes.readUInt16LE(at) : bytes.readUInt16BE(at));
   const u32 = (at: number): number => (little ? bytes.readUInt32LE(at) : bytes.readUInt32BE(at));
-  const entries = (offset: number): number[] => (offset > 0 && start + offset + 2 <= bytes.length ? Array.from({ length: u16(start + offset) }, (_, i) => start + offset + 2 + 12 * i).filter((at) => at + 12 <= bytes.length) : []);
+  const entries = (offset: number): number[] =>
+    offset > 0 && start + offset + 2 <= bytes.length
+      ? Array.from({ length: u16(start + offset) }, (_, i) => start + offset + 2 + 12 * i).filter(
+          (at) => at + 12 <= bytes.length,
+        )
+      : [];
   let struck = false;
   for (const entry of entries(u32(start + 4))) {
     if (u16(entry) !== GPS_TAG) continue;
@@ -32,8 +37,15 @@ function strikeTiff(bytes: Buffer, start: number): boolean {
 function strikeXmp(bytes: Buffer, from: number, to: number): boolean {
   const text = bytes.toString('latin1', from, to);
   const without = text
-    .replace(/(exif:GPS\w+\s*=\s*)("[^"]*"|'[^']*')/g, (_, name: string, value: string) => `${name}${value[0]}${' '.repeat(value.length - 2)}${value[0]}`)
-    .replace(/(<exif:GPS(\w+)[^>]*>)([^<]*)(<\/exif:GPS\2>)/g, (_, open: string, _name: string, value: string, close: string) => `${open}${' '.repeat(value.length)}${close}`);
+    .replace(
+      /(exif:GPS\w+\s*=\s*)("[^"]*"|'[^']*')/g,
+      (_, name: string, value: string) => `${name}${value[0]}${' '.repeat(value.length - 2)}${value[0]}`,
+    )
+    .replace(
+      /(<exif:GPS(\w+)[^>]*>)([^<]*)(<\/exif:GPS\2>)/g,
+      (_, open: string, _name: string, value: string, close: string) =>
+        `${open}${' '.repeat(value.length)}${close}`,
+    );
   if (without === text) return false;
   bytes.write(without, from, 'latin1');
   return true;
@@ -41,11 +53,12 @@ function strikeXmp(bytes: Buffer, from: number, to: number): boolean {
 
 /** Mends the check sums of a PNG's own chunks after something in them has changed. */
 function mendPng(bytes: Buffer): void {
-  for (let at = 8; at + 12 <= bytes.length; ) {
+  for (let at = 8; at + 12 <= bytes.length;) {
     const size = bytes.readUInt32BE(at);
     const end = at + 8 + size;
     if (end + 4 > bytes.length) return;
-    if (['eXIf', 'iTXt', 'tEXt'].includes(bytes.toString('latin1', at + 4, at + 8))) bytes.writeUInt32BE(crc32(bytes.subarray(at + 4, end)), end);
+    if (['eXIf', 'iTXt', 'tEXt'].includes(bytes.toString('latin1', at + 4, at + 8)))
+      bytes.writeUInt32BE(crc32(bytes.subarray(at + 4, end)), end);
     at = end + 4;
   }
 }

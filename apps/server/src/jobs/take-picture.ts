@@ -44,37 +44,77 @@ const limited = (input: string | Buffer, more: { density?: number } = {}): Sharp
   sharp(input, { limitInputPixels: MOST_PIXELS, failOn: 'truncated', ...more }).timeout({ seconds: SECONDS });
 
 /** Both previews of a picture and its likeness; `decode` opens it anew. */
-export async function previewsOf(decode: () => Sharp): Promise<{ preview: Buffer; small: Buffer; likeness: string }> {
-  const { data, info } = await decode().autoOrient().resize(PREVIEW, PREVIEW, { fit: 'inside', withoutEnlargement: true }).toColourspace('srgb').raw().toBuffer({ resolveWithObject: true });
+export async function previewsOf(
+  decode: () => Sharp,
+): Promise<{ preview: Buffer; small: Buffer; likeness: string }> {
+  const { data, info } = await decode()
+    .autoOrient()
+    .resize(PREVIEW, PREVIEW, { fit: 'inside', withoutEnlargement: true })
+    .toColourspace('srgb')
+    .raw()
+    .toBuffer({ resolveWithObject: true });
   const raw = { raw: { width: info.width, height: info.height, channels: info.channels } };
   const preview = await sharp(data, raw).webp({ quality: 80, effort: 1 }).toBuffer();
-  const small = await sharp(data, raw).resize(SMALL_PREVIEW, SMALL_PREVIEW, { fit: 'inside', withoutEnlargement: true }).webp({ quality: 80, effort: 2 }).toBuffer();
-  const grey = await sharp(data, raw).flatten({ background: '#ffffff' }).greyscale().resize(LIKENESS.width, LIKENESS.height, { fit: 'fill' }).raw().toBuffer();
+  const small = await sharp(data, raw)
+    .resize(SMALL_PREVIEW, SMALL_PREVIEW, { fit: 'inside', withoutEnlargement: true })
+    .webp({ quality: 80, effort: 2 })
+    .toBuffer();
+  const grey = await sharp(data, raw)
+    .flatten({ background: '#ffffff' })
+    .greyscale()
+    .resize(LIKENESS.width, LIKENESS.height, { fit: 'fill' })
+    .raw()
+    .toBuffer();
   return { preview, small, likeness: likenessOf(grey) };
 }
 
 /** Draws an SVG to pixels. It is read from memory, so that it can reach neither files nor the network. */
 async function drawSvg(bytes: Buffer): Promise<Buffer> {
-  if (bytes.length > MOST_SVG_BYTES) throw new NotAPicture(`it is an SVG larger than ${MOST_SVG_BYTES / 1024 / 1024} MB`);
-  if (/<!ENTITY/i.test(bytes.toString('latin1'))) throw new NotAPicture('it declares entities of its own, which this desk does not open');
-  const head = await sharp(bytes, { limitInputPixels: false }).metadata().catch(() => null);
+  if (bytes.length > MOST_SVG_BYTES)
+    throw new NotAPicture(`it is an SVG larger than ${MOST_SVG_BYTES / 1024 / 1024} MB`);
+  if (/<!ENTITY/i.test(bytes.toString('latin1')))
+    throw new NotAPicture('it declares entities of its own, which this desk does not open');
+  const head = await sharp(bytes, { limitInputPixels: false })
+    .metadata()
+    .catch(() => null);
   if (!head?.width || !head.height) throw new NotAPicture('it cannot be drawn: it is damaged or has no size');
   const density = Math.max(1, Math.min(2400, (72 * DRAWN) / Math.max(head.width, head.height)));
   return limited(bytes, { density }).resize(DRAWN, DRAWN, { fit: 'inside' }).png().toBuffer();
 }
 
-async function decoded(bytes: Buffer, kind: PictureKind): Promise<Pick<Taken, 'width' | 'height' | 'shown' | 'preview' | 'small' | 'likeness'>> {
+async function decoded(
+  bytes: Buffer,
+  kind: PictureKind,
+): Promise<Pick<Taken, 'width' | 'height' | 'shown' | 'preview' | 'small' | 'likeness'>> {
   const drawn = kind === 'svg' ? await drawSvg(bytes) : null;
-  const head = await sharp(drawn ?? bytes, { limitInputPixels: false }).metadata().catch(() => null);
+  const head = await sharp(drawn ?? bytes, { limitInputPixels: false })
+    .metadata()
+    .catch(() => null);
   if (!head?.width || !head.height) throw new NotAPicture('its beginning is damaged, so it cannot be read');
-  if (head.format !== (drawn ? 'png' : kind === 'avif' ? 'heif' : kind)) throw new NotAPicture('it is not what its beginning says it is');
+  if (head.format !== (drawn ? 'png' : kind === 'avif' ? 'heif' : kind))
+    throw new NotAPicture('it is not what its beginning says it is');
   const pixels = head.width * head.height;
-  if (pixels > MOST_PIXELS) throw new NotAPicture(`it has ${Math.round(pixels / 1e6)} megapixels, and the most is ${MOST_PIXELS / 1e6}`);
+  if (pixels > MOST_PIXELS)
+    throw new NotAPicture(
+      `it has ${Math.round(pixels / 1e6)} megapixels, and the most is ${MOST_PIXELS / 1e6}`,
+    );
   const turned = (head.orientation ?? 1) >= 5;
   const open = (): Sharp => limited(drawn ?? bytes);
   const previews = await previewsOf(open);
-  const shown = SHOWN_AS_IT_IS.has(kind) ? null : drawn ? { bytes: drawn, mime: 'image/png' } : { bytes: await open().autoOrient().toColourspace('srgb').webp({ quality: 95, effort: 2 }).toBuffer(), mime: 'image/webp' };
-  return { width: turned ? head.height : head.width, height: turned ? head.width : head.height, shown, ...previews };
+  const shown = SHOWN_AS_IT_IS.has(kind)
+    ? null
+    : drawn
+      ? { bytes: drawn, mime: 'image/png' }
+      : {
+          bytes: await open().autoOrient().toColourspace('srgb').webp({ quality: 95, effort: 2 }).toBuffer(),
+          mime: 'image/webp',
+        };
+  return {
+    width: turned ? head.height : head.width,
+    height: turned ? head.width : head.height,
+    shown,
+    ...previews,
+  };
 }
 
 /**
@@ -90,15 +130,28 @@ export async function takePicture(path: string, { keepLocation = false }: TakeOp
   if (kind === null) throw new NotAPicture('it is not a JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG picture');
   if (kind === 'zip') throw new NotAPicture('it is a zip within a zip, which this desk does not open');
   const bytes = await readFile(path);
-  const { location, ...facts } = kind === 'svg' ? {} : readCredit(bytes.subarray(0, kind === 'tiff' || kind === 'avif' ? bytes.length : HEAD));
+  const { location, ...facts } =
+    kind === 'svg'
+      ? {}
+      : readCredit(bytes.subarray(0, kind === 'tiff' || kind === 'avif' ? bytes.length : HEAD));
   if (!keepLocation && strikeLocation(bytes)) await writeFile(path, bytes);
   let made: Awaited<ReturnType<typeof decoded>>;
   try {
     made = await decoded(bytes, kind);
   } catch (error) {
     if (error instanceof NotAPicture) throw error;
-    throw new NotAPicture(/timeout/i.test(String(error)) ? `it took longer than ${SECONDS} seconds to open` : 'it is cut short or damaged, so it cannot be shown whole');
+    throw new NotAPicture(
+      /timeout/i.test(String(error))
+        ? `it took longer than ${SECONDS} seconds to open`
+        : 'it is cut short or damaged, so it cannot be shown whole',
+    );
   }
   const sha256 = createHash('sha256').update(bytes).digest('hex');
-  return { sha256, mime: MIMES[kind], bytes: bytes.length, ...made, facts: { ...facts, ...(keepLocation && location ? { location } : {}) } };
+  return {
+    sha256,
+    mime: MIMES[kind],
+    bytes: bytes.length,
+    ...made,
+    facts: { ...facts, ...(keepLocation && location ? { location } : {}) },
+  };
 }

@@ -35,23 +35,49 @@ export class PictureService {
 
   async #list(): Promise<readonly Listed[]> {
     if (this.fault === 'slow') await new Promise((done) => setTimeout(done, SLOW_MS));
-    if (this.fault === 'failing') throw new ServiceTrouble('The picture service does not answer just now. Your own pictures are not touched; try again in a moment.');
+    if (this.fault === 'failing')
+      throw new ServiceTrouble(
+        'The picture service does not answer just now. Your own pictures are not touched; try again in a moment.',
+      );
     if (this.fault === 'empty') return [];
     const path = join(this.folder, 'catalogue.json');
-    this.#catalogue ??= existsSync(path) ? (JSON.parse(await readFile(path, 'utf8')) as readonly Listed[]) : [];
+    this.#catalogue ??= existsSync(path)
+      ? (JSON.parse(await readFile(path, 'utf8')) as readonly Listed[])
+      : [];
     return this.#catalogue;
   }
 
   /** Pictures of which every word is the beginning of a word of title, keywords, author or licence; those that match in the title first. */
   async search(words: string, page: number): Promise<OfferedPage> {
-    const asked = words.toLowerCase().split(/\s+/).filter((word) => word !== '');
-    const begins = (text: string, word: string): boolean => ` ${text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ')}`.includes(` ${word}`);
+    const asked = words
+      .toLowerCase()
+      .split(/\s+/)
+      .filter((word) => word !== '');
+    const begins = (text: string, word: string): boolean =>
+      ` ${text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ')}`.includes(` ${word}`);
     const found = (await this.#list())
-      .filter((p) => asked.every((word) => begins(`${p.title} ${p.keywords.join(' ')} ${p.author} ${p.licence} ${p.view}`, word)))
+      .filter((p) =>
+        asked.every((word) =>
+          begins(`${p.title} ${p.keywords.join(' ')} ${p.author} ${p.licence} ${p.view}`, word),
+        ),
+      )
       .map((p, i) => ({ p, i, rank: asked.filter((word) => begins(p.title, word)).length }))
       .sort((a, b) => b.rank - a.rank || a.i - b.i)
-      .map(({ p: { key, title, author, licence, year, width, height } }): Offered => ({ key, title, author, licence, year, width, height }));
-    return { total: found.length, page, pages: Math.ceil(found.length / PER_PAGE), items: found.slice((page - 1) * PER_PAGE, page * PER_PAGE) };
+      .map(({ p: { key, title, author, licence, year, width, height } }): Offered => ({
+        key,
+        title,
+        author,
+        licence,
+        year,
+        width,
+        height,
+      }));
+    return {
+      total: found.length,
+      page,
+      pages: Math.ceil(found.length / PER_PAGE),
+      items: found.slice((page - 1) * PER_PAGE, page * PER_PAGE),
+    };
   }
 
   /** Pictures with where each lies and all that the service says of it; null for a name that it does not have. */

@@ -62,7 +62,10 @@ export class BlobFiles {
 
   /** Whether the file is there, whole. */
   has(sha256: string, bytes: number): Promise<boolean> {
-    return stat(this.path(sha256)).then(({ size }) => size === bytes, () => false);
+    return stat(this.path(sha256)).then(
+      ({ size }) => size === bytes,
+      () => false,
+    );
   }
 
   /** Names of all files that are here, and paths of what was left half-written. */

@@ -15,7 +15,10 @@ class StoreError extends Error {
  * Starts the database's own thread and gives its store as if it were here.
  * @param thread the built thread.ts; beside this file once both are built
  */
-export async function startStore(options: OpenOptions, thread = new URL('./thread.js', import.meta.url)): Promise<Store> {
+export async function startStore(
+  options: OpenOptions,
+  thread = new URL('./thread.js', import.meta.url),
+): Promise<Store> {
   const worker = new Worker(thread, { workerData: options });
   const waiting = new Map<number, { resolve: (value: unknown) => void; reject: (error: Error) => void }>();
   let last = 0;

@@ -20,10 +20,15 @@ export interface OpenOptions {
  * Opens the database, bringing it up to date. A new one is made in a temporary folder and renamed
  * when it is whole, so that a kill on the way leaves nothing that looks like a database.
  */
-export async function openDatabase({ folder, migrations, template }: OpenOptions): Promise<{ client: PGlite; database: Database }> {
+export async function openDatabase({
+  folder,
+  migrations,
+  template,
+}: OpenOptions): Promise<{ client: PGlite; database: Database }> {
   mkdirSync(dirname(folder), { recursive: true });
   const unfinished = `${basename(folder)}.new-`;
-  for (const name of readdirSync(dirname(folder))) if (name.startsWith(unfinished)) rmSync(join(dirname(folder), name), { recursive: true, force: true });
+  for (const name of readdirSync(dirname(folder)))
+    if (name.startsWith(unfinished)) rmSync(join(dirname(folder), name), { recursive: true, force: true });
   if (!existsSync(folder)) {
     const temporary = join(dirname(folder), `${unfinished}${process.pid}`);
     const loadDataDir = template && existsSync(template) ? new Blob([await readFile(template)]) : undefined;

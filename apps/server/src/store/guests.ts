@@ -9,17 +9,31 @@ const hashed = (token: string): string => createHash('sha256').update(token).dig
 
 /** Devices that were let in and not sent away, the first first. */
 export async function listGuests(database: Database): Promise<Guest[]> {
-  return (await database.select().from(guests).orderBy(asc(guests.createdAt))).map(({ id, name, createdAt, seenAt }) => ({ id, name, createdAt: createdAt.getTime(), seenAt: seenAt.getTime() }));
+  return (await database.select().from(guests).orderBy(asc(guests.createdAt))).map(
+    ({ id, name, createdAt, seenAt }) => ({
+      id,
+      name,
+      createdAt: createdAt.getTime(),
+      seenAt: seenAt.getTime(),
+    }),
+  );
 }
 
-export async function keepGuest(database: Database, guest: { id: Id; name: string; token: string }): Promise<void> {
+export async function keepGuest(
+  database: Database,
+  guest: { id: Id; name: string; token: string },
+): Promise<void> {
   const { id, name, token } = guest;
   await database.insert(guests).values({ id, name, tokenHash: hashed(token) });
 }
 
 /** The device that shows this token, and that it was seen now; null for one that was not let in, or was sent away. */
 export async function meetGuest(database: Database, token: string): Promise<Id | null> {
-  const [row] = await database.update(guests).set({ seenAt: sql`now()` }).where(eq(guests.tokenHash, hashed(token))).returning({ id: guests.id });
+  const [row] = await database
+    .update(guests)
+    .set({ seenAt: sql`now()` })
+    .where(eq(guests.tokenHash, hashed(token)))
+    .returning({ id: guests.id });
   return row?.id ?? null;
 }
 

@@ -53,7 +53,10 @@ export function takeLock(file: string): () => void {
     } catch (error) {
       if ((error as NodeJS.ErrnoException).code !== 'EEXIST' || attempt > 3) throw error;
       const pid = holder(file);
-      if (pid !== null) throw new DeskInUse(`This desk is already open: process ${pid} is using its data folder. Close that one first, or choose another folder with DEFT_DATA.`);
+      if (pid !== null)
+        throw new DeskInUse(
+          `This desk is already open: process ${pid} is using its data folder. Close that one first, or choose another folder with DEFT_DATA.`,
+        );
       try {
         unlinkSync(file);
       } catch {

@@ -1,6 +1,33 @@
-import { and, asc, desc, eq, exists, getTableColumns, inArray, like, not, or, sql, type SQL } from 'drizzle-orm';
-import type { Reference, ReferenceBrief, ReferencePatch, ReferenceQuery, Truth, ViewKey } from '@deft/contract';
-import { seenLandmarks, UNTOUCHED, type Id, type Preparation, type ReferenceMark, type SubjectKey } from '@deft/core';
+import {
+  and,
+  asc,
+  desc,
+  eq,
+  exists,
+  getTableColumns,
+  inArray,
+  like,
+  not,
+  or,
+  sql,
+  type SQL,
+} from 'drizzle-orm';
+import type {
+  Reference,
+  ReferenceBrief,
+  ReferencePatch,
+  ReferenceQuery,
+  Truth,
+  ViewKey,
+} from '@deft/contract';
+import {
+  seenLandmarks,
+  UNTOUCHED,
+  type Id,
+  type Preparation,
+  type ReferenceMark,
+  type SubjectKey,
+} from '@deft/core';
 import type { Database } from './database.ts';
 import { Gone, Malformed } from './refusals.ts';
 import { blobs, keptBoth, preparations, referenceMarks, references, setMembers } from './schema.ts';
@@ -19,29 +46,71 @@ export interface ReferenceFiles {
   readonly small: Blob;
 }
 
-export type NewReference = { readonly id: Id; readonly title: string; readonly subject: SubjectKey; readonly width: number; readonly height: number; readonly likeness: string } & {
+export type NewReference = {
+  readonly id: Id;
+  readonly title: string;
+  readonly subject: SubjectKey;
+  readonly width: number;
+  readonly height: number;
+  readonly likeness: string;
+} & {
   readonly original: Blob;
   readonly shown: Blob | null;
   readonly preview: Blob;
   readonly small: Blob;
-} & Partial<Pick<typeof references.$inferInsert, 'source' | 'author' | 'credit' | 'caption' | 'year' | 'taken' | 'licence' | 'tags' | 'view' | 'note' | 'hidden' | 'location' | 'truth' | 'figureHeight'>>;
+} & Partial<
+    Pick<
+      typeof references.$inferInsert,
+      | 'source'
+      | 'author'
+      | 'credit'
+      | 'caption'
+      | 'year'
+      | 'taken'
+      | 'licence'
+      | 'tags'
+      | 'view'
+      | 'note'
+      | 'hidden'
+      | 'location'
+      | 'truth'
+      | 'figureHeight'
+    >
+  >;
 
-const seenIn = and(eq(preparations.reference, references.id), eq(preparations.revision, references.revision)) as SQL;
+const seenIn = and(
+  eq(preparations.reference, references.id),
+  eq(preparations.revision, references.revision),
+) as SQL;
 const landmarked = (database: Pick<Database, 'select'>) =>
-  exists(database.select({ one: sql`1` }).from(referenceMarks).where(and(eq(referenceMarks.reference, references.id), eq(referenceMarks.kind, 'landmark'))));
+  exists(
+    database
+      .select({ one: sql`1` })
+      .from(referenceMarks)
+      .where(and(eq(referenceMarks.reference, references.id), eq(referenceMarks.kind, 'landmark'))),
+  );
 
 const briefColumns = (database: Pick<Database, 'select'>) => ({
-  id: references.id, title: references.title, subject: sql<SubjectKey>`${references.subject}`, revision: references.revision,
+  id: references.id,
+  title: references.title,
+  subject: sql<SubjectKey>`${references.subject}`,
+  revision: references.revision,
   width: sql<number>`coalesce(${preparations.width}, ${references.width})`.mapWith(Number),
   height: sql<number>`coalesce(${preparations.height}, ${references.height})`.mapWith(Number),
-  view: sql<ViewKey | null>`${references.view}`, hidden: references.hidden, attempts: references.attempts,
+  view: sql<ViewKey | null>`${references.view}`,
+  hidden: references.hidden,
+  attempts: references.attempts,
   marked: sql<boolean>`(${references.truth} is not null or ${landmarked(database)})`,
 });
 
 /** Briefs of some references, in no order. */
 export async function briefs(database: Database, ids: readonly Id[]): Promise<Map<Id, ReferenceBrief>> {
   if (ids.length === 0) return new Map();
-  const rows = await database.select(briefColumns(database)).from(references).leftJoin(preparations, seenIn).where(inArray(references.id, [...ids]));
+  const rows = await database
+    .select(briefColumns(database))
+    .from(references)
+    .leftJoin(preparations, seenIn)
+    .where(inArray(references.id, [...ids]));
   return new Map(rows.map((row) => [row.id, row]));
 }
 
@@ -49,9 +118,19 @@ export async function briefs(database: Database, ids: readonly Id[]): Promise<Ma
 const SQUARE = sql.raw('1.15');
 
 function conditions(database: Database, query: ReferenceQuery): SQL | undefined {
-  const [width, height] = [sql`coalesce(${preparations.width}, ${references.width})`, sql`coalesce(${preparations.height}, ${references.height})`];
-  const shapes = { upright: sql`${height} > ${SQUARE} * ${width}`, wide: sql`${width} > ${SQUARE} * ${height}`, square: sql`greatest(${width}, ${height}) <= ${SQUARE} * least(${width}, ${height})` };
-  const words = (query.q ?? '').toLowerCase().split(/\s+/).filter((word) => word !== '');
+  const [width, height] = [
+    sql`coalesce(${preparations.width}, ${references.width})`,
+    sql`coalesce(${preparations.height}, ${references.height})`,
+  ];
+  const shapes = {
+    upright: sql`${height} > ${SQUARE} * ${width}`,
+    wide: sql`${width} > ${SQUARE} * ${height}`,
+    square: sql`greatest(${width}, ${height}) <= ${SQUARE} * least(${width}, ${height})`,
+  };
+  const words = (query.q ?? '')
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '');
   return and(
     eq(references.hidden, query.hidden ?? false),
     ...words.map((word) => like(references.words, `%${word.replace(/[\\%_]/g, '\\$&')}%`)),
@@ -60,7 +139,16 @@ function conditions(database: Database, query: ReferenceQuery): SQL | undefined 
     query.view ? eq(references.view, query.view) : undefined,
     query.subject ? eq(references.subject, query.subject) : undefined,
     query.shape ? shapes[query.shape] : undefined,
-    query.loose ? not(exists(database.select({ one: sql`1` }).from(setMembers).where(eq(setMembers.reference, references.id)))) : undefined,
+    query.loose
+      ? not(
+          exists(
+            database
+              .select({ one: sql`1` })
+              .from(setMembers)
+              .where(eq(setMembers.reference, references.id)),
+          ),
+        )
+      : undefined,
     query.set ? eq(setMembers.set, query.set) : undefined,
   );
 }
@@ -69,7 +157,9 @@ function conditions(database: Database, query: ReferenceQuery): SQL | undefined 
 export async function listIds(database: Database, query: ReferenceQuery): Promise<Id[]> {
   const { set, sort = 'order' } = query;
   const orders = {
-    order: set ? [asc(setMembers.order), asc(references.id)] : [desc(references.createdAt), asc(references.id)],
+    order: set
+      ? [asc(setMembers.order), asc(references.id)]
+      : [desc(references.createdAt), asc(references.id)],
     new: [desc(references.createdAt), asc(references.id)],
     'least drawn': [asc(references.attempts), asc(references.createdAt), asc(references.id)],
     title: [asc(references.title), asc(references.id)],
@@ -81,14 +171,25 @@ export async function listIds(database: Database, query: ReferenceQuery): Promis
   return rows.map(({ id }) => id);
 }
 
-async function preparationOf(database: Database, id: Id, revision: number): Promise<typeof preparations.$inferSelect | null> {
+async function preparationOf(
+  database: Database,
+  id: Id,
+  revision: number,
+): Promise<typeof preparations.$inferSelect | null> {
   if (revision === 0) return null;
-  const [row] = await database.select().from(preparations).where(and(eq(preparations.reference, id), eq(preparations.revision, revision)));
+  const [row] = await database
+    .select()
+    .from(preparations)
+    .where(and(eq(preparations.reference, id), eq(preparations.revision, revision)));
   if (!row) throw new Gone('This preparation of the picture is not on the desk.');
   return row;
 }
 
-function seenTruth(truth: Truth | null, size: { width: number; height: number }, preparation: Preparation): Truth | null {
+function seenTruth(
+  truth: Truth | null,
+  size: { width: number; height: number },
+  preparation: Preparation,
+): Truth | null {
   return truth && { ...truth, landmarks: seenLandmarks(truth.landmarks, size, preparation) };
 }
 
@@ -97,20 +198,66 @@ function seenTruth(truth: Truth | null, size: { width: number; height: number },
  * @throws Gone where there is no such reference or preparation
  */
 export async function readReference(database: Database, id: Id, revision?: number): Promise<Reference> {
-  const [row] = await database.select({ ...getTableColumns(references), mime: blobs.mime, bytes: blobs.bytes }).from(references).innerJoin(blobs, eq(blobs.sha256, references.original)).where(eq(references.id, id));
+  const [row] = await database
+    .select({ ...getTableColumns(references), mime: blobs.mime, bytes: blobs.bytes })
+    .from(references)
+    .innerJoin(blobs, eq(blobs.sha256, references.original))
+    .where(eq(references.id, id));
   if (!row) throw new Gone('This reference is not on the desk.');
   const at = revision ?? row.revision;
   const prepared = await preparationOf(database, id, at);
   const preparation = prepared?.settings ?? UNTOUCHED;
-  const marks = (await database.select({ body: referenceMarks.body }).from(referenceMarks).where(eq(referenceMarks.reference, id)).orderBy(asc(referenceMarks.createdAt), asc(referenceMarks.id))).map(({ body }) => body);
-  const sets = await database.select({ set: setMembers.set }).from(setMembers).where(eq(setMembers.reference, id));
+  const marks = (
+    await database
+      .select({ body: referenceMarks.body })
+      .from(referenceMarks)
+      .where(eq(referenceMarks.reference, id))
+      .orderBy(asc(referenceMarks.createdAt), asc(referenceMarks.id))
+  ).map(({ body }) => body);
+  const sets = await database
+    .select({ set: setMembers.set })
+    .from(setMembers)
+    .where(eq(setMembers.reference, id));
   const original = { width: row.width, height: row.height, mime: row.mime, bytes: row.bytes };
-  const { title, source, author, credit, caption, year, taken, licence, tags, note, hidden, attempts, location, createdAt } = row;
+  const {
+    title,
+    source,
+    author,
+    credit,
+    caption,
+    year,
+    taken,
+    licence,
+    tags,
+    note,
+    hidden,
+    attempts,
+    location,
+    createdAt,
+  } = row;
   return {
-    id, title, source, author, credit, caption, year, taken, licence, tags, note, hidden, attempts, location,
-    subject: row.subject as SubjectKey, view: row.view as ViewKey | null, revision: at,
-    width: prepared?.width ?? row.width, height: prepared?.height ?? row.height,
-    original, preparation, marks,
+    id,
+    title,
+    source,
+    author,
+    credit,
+    caption,
+    year,
+    taken,
+    licence,
+    tags,
+    note,
+    hidden,
+    attempts,
+    location,
+    subject: row.subject as SubjectKey,
+    view: row.view as ViewKey | null,
+    revision: at,
+    width: prepared?.width ?? row.width,
+    height: prepared?.height ?? row.height,
+    original,
+    preparation,
+    marks,
     marked: row.truth !== null || marks.some((m) => m.kind === 'landmark'),
     truth: seenTruth(row.truth, original, preparation),
     figureHeight: row.figureHeight ?? row.truth?.height ?? null,
@@ -120,15 +267,30 @@ export async function readReference(database: Database, id: Id, revision?: numbe
 }
 
 /** A made picture's truth on the original, which `readReference` gives as it is seen. */
-export async function readTruth(database: Database, id: Id): Promise<{ truth: Truth | null; figureHeight: number | null }> {
-  const [row] = await database.select({ truth: references.truth, figureHeight: references.figureHeight }).from(references).where(eq(references.id, id));
+export async function readTruth(
+  database: Database,
+  id: Id,
+): Promise<{ truth: Truth | null; figureHeight: number | null }> {
+  const [row] = await database
+    .select({ truth: references.truth, figureHeight: references.figureHeight })
+    .from(references)
+    .where(eq(references.id, id));
   if (!row) throw new Gone('This reference is not on the desk.');
   return row;
 }
 
 /** The files behind a reference at one of its preparations. */
 export async function referenceFiles(database: Database, id: Id, revision?: number): Promise<ReferenceFiles> {
-  const [row] = await database.select({ original: references.original, shown: references.shown, preview: references.preview, small: references.small, revision: references.revision }).from(references).where(eq(references.id, id));
+  const [row] = await database
+    .select({
+      original: references.original,
+      shown: references.shown,
+      preview: references.preview,
+      small: references.small,
+      revision: references.revision,
+    })
+    .from(references)
+    .where(eq(references.id, id));
   if (!row) throw new Gone('This reference is not on the desk.');
   const prepared = await preparationOf(database, id, revision ?? row.revision);
   const names = {
@@ -137,27 +299,60 @@ export async function referenceFiles(database: Database, id: Id, revision?: numb
     preview: prepared?.preview ?? row.preview,
     small: prepared?.small ?? row.small ?? row.preview,
   };
-  const found = new Map((await database.select().from(blobs).where(inArray(blobs.sha256, Object.values(names)))).map((b) => [b.sha256, b]));
-  return Object.fromEntries(Object.entries(names).map(([key, name]) => [key, found.get(name)])) as unknown as ReferenceFiles;
+  const found = new Map(
+    (
+      await database
+        .select()
+        .from(blobs)
+        .where(inArray(blobs.sha256, Object.values(names)))
+    ).map((b) => [b.sha256, b]),
+  );
+  return Object.fromEntries(
+    Object.entries(names).map(([key, name]) => [key, found.get(name)]),
+  ) as unknown as ReferenceFiles;
 }
 
 /** Keeps a reference. One with the same original is there already, and stays as it is. */
-export async function keepReference(database: Database, made: NewReference): Promise<{ id: Id; title: string; known: boolean }> {
+export async function keepReference(
+  database: Database,
+  made: NewReference,
+): Promise<{ id: Id; title: string; known: boolean }> {
   const { original, shown, preview, small, ...fields } = made;
   return database.transaction(async (tx) => {
-    await tx.insert(blobs).values([original, preview, small, ...(shown ? [shown] : [])]).onConflictDoNothing();
-    const inserted = await tx.insert(references)
-      .values({ ...fields, original: original.sha256, shown: shown?.sha256 ?? null, preview: preview.sha256, small: small.sha256 }).onConflictDoNothing().returning({ id: references.id });
+    await tx
+      .insert(blobs)
+      .values([original, preview, small, ...(shown ? [shown] : [])])
+      .onConflictDoNothing();
+    const inserted = await tx
+      .insert(references)
+      .values({
+        ...fields,
+        original: original.sha256,
+        shown: shown?.sha256 ?? null,
+        preview: preview.sha256,
+        small: small.sha256,
+      })
+      .onConflictDoNothing()
+      .returning({ id: references.id });
     if (inserted.length > 0) return { id: fields.id, title: fields.title, known: false };
-    const [row] = await tx.select({ id: references.id, title: references.title }).from(references).where(eq(references.original, original.sha256));
+    const [row] = await tx
+      .select({ id: references.id, title: references.title })
+      .from(references)
+      .where(eq(references.original, original.sha256));
     if (!row) throw new Malformed('A reference of this number is there already.');
     return { ...row, known: true };
   });
 }
 
 /** Whether a file of this content is a reference's original already. */
-export async function knownOriginal(database: Database, sha256: string): Promise<{ id: Id; title: string } | null> {
-  const [row] = await database.select({ id: references.id, title: references.title }).from(references).where(eq(references.original, sha256));
+export async function knownOriginal(
+  database: Database,
+  sha256: string,
+): Promise<{ id: Id; title: string } | null> {
+  const [row] = await database
+    .select({ id: references.id, title: references.title })
+    .from(references)
+    .where(eq(references.original, sha256));
   return row ?? null;
 }
 
@@ -168,60 +363,129 @@ export async function changeReference(database: Database, id: Id, patch: Referen
 }
 
 /** Hides or tags several references at once. */
-export async function changeReferences(database: Database, ids: readonly Id[], { hidden, tag, untag }: { hidden?: boolean; tag?: string; untag?: string }): Promise<void> {
+export async function changeReferences(
+  database: Database,
+  ids: readonly Id[],
+  { hidden, tag, untag }: { hidden?: boolean; tag?: string; untag?: string },
+): Promise<void> {
   const these = inArray(references.id, [...ids]);
   await database.transaction(async (tx) => {
     if (hidden !== undefined) await tx.update(references).set({ hidden }).where(these);
-    if (tag) await tx.update(references).set({ tags: sql`${references.tags} || to_jsonb(${tag}::text)` }).where(and(these, not(sql`${references.tags} ? ${tag}`)));
-    if (untag) await tx.update(references).set({ tags: sql`${references.tags} - ${untag}::text` }).where(these);
+    if (tag)
+      await tx
+        .update(references)
+        .set({ tags: sql`${references.tags} || to_jsonb(${tag}::text)` })
+        .where(and(these, not(sql`${references.tags} ? ${tag}`)));
+    if (untag)
+      await tx
+        .update(references)
+        .set({ tags: sql`${references.tags} - ${untag}::text` })
+        .where(these);
   });
 }
 
 /** Puts a mark on a reference, or puts it anew. */
-export async function putMark(database: Database, reference: Id, mark: ReferenceMark, most: number): Promise<void> {
+export async function putMark(
+  database: Database,
+  reference: Id,
+  mark: ReferenceMark,
+  most: number,
+): Promise<void> {
   await database.transaction(async (tx) => {
-    const [row] = await tx.select({ count: sql<number>`count(*)`.mapWith(Number) }).from(references).leftJoin(referenceMarks, eq(referenceMarks.reference, references.id)).where(eq(references.id, reference)).groupBy(references.id);
+    const [row] = await tx
+      .select({ count: sql<number>`count(*)`.mapWith(Number) })
+      .from(references)
+      .leftJoin(referenceMarks, eq(referenceMarks.reference, references.id))
+      .where(eq(references.id, reference))
+      .groupBy(references.id);
     if (!row) throw new Gone('This reference is not on the desk.');
     if (row.count > most) throw new Malformed(`A reference holds at most ${most} marks.`);
-    const put = await tx.insert(referenceMarks).values({ id: mark.id, reference, kind: mark.kind, body: mark })
-      .onConflictDoUpdate({ target: referenceMarks.id, set: { body: mark, kind: mark.kind }, setWhere: eq(referenceMarks.reference, reference) }).returning({ id: referenceMarks.id });
+    const put = await tx
+      .insert(referenceMarks)
+      .values({ id: mark.id, reference, kind: mark.kind, body: mark })
+      .onConflictDoUpdate({
+        target: referenceMarks.id,
+        set: { body: mark, kind: mark.kind },
+        setWhere: eq(referenceMarks.reference, reference),
+      })
+      .returning({ id: referenceMarks.id });
     if (put.length === 0) throw new Malformed('This mark belongs to another reference.');
   });
 }
 
 export async function removeMark(database: Database, reference: Id, mark: Id): Promise<void> {
-  await database.delete(referenceMarks).where(and(eq(referenceMarks.id, mark), eq(referenceMarks.reference, reference)));
+  await database
+    .delete(referenceMarks)
+    .where(and(eq(referenceMarks.id, mark), eq(referenceMarks.reference, reference)));
 }
 
 /** A preparation with these settings that was made before, or null. */
-export async function knownPreparation(database: Database, reference: Id, settings: Preparation): Promise<number | null> {
-  const [row] = await database.select({ revision: preparations.revision }).from(preparations).where(and(eq(preparations.reference, reference), eq(preparations.settings, settings)));
+export async function knownPreparation(
+  database: Database,
+  reference: Id,
+  settings: Preparation,
+): Promise<number | null> {
+  const [row] = await database
+    .select({ revision: preparations.revision })
+    .from(preparations)
+    .where(and(eq(preparations.reference, reference), eq(preparations.settings, settings)));
   return row?.revision ?? null;
 }
 
 /** Keeps a preparation under the next number. @param current makes it the one that is shown from now on */
-export async function keepPreparation(database: Database, reference: Id, made: { settings: Preparation; picture: Blob; preview: Blob; small: Blob; width: number; height: number }, current = true): Promise<number> {
+export async function keepPreparation(
+  database: Database,
+  reference: Id,
+  made: { settings: Preparation; picture: Blob; preview: Blob; small: Blob; width: number; height: number },
+  current = true,
+): Promise<number> {
   const { picture, preview, small, ...fields } = made;
   return database.transaction(async (tx) => {
     await tx.insert(blobs).values([picture, preview, small]).onConflictDoNothing();
-    const [last] = await tx.select({ revision: sql<number>`coalesce(max(${preparations.revision}), 0)`.mapWith(Number) }).from(preparations).where(eq(preparations.reference, reference));
+    const [last] = await tx
+      .select({ revision: sql<number>`coalesce(max(${preparations.revision}), 0)`.mapWith(Number) })
+      .from(preparations)
+      .where(eq(preparations.reference, reference));
     const revision = (last?.revision ?? 0) + 1;
-    await tx.insert(preparations).values({ ...fields, reference, revision, picture: picture.sha256, preview: preview.sha256, small: small.sha256 });
+    await tx.insert(preparations).values({
+      ...fields,
+      reference,
+      revision,
+      picture: picture.sha256,
+      preview: preview.sha256,
+      small: small.sha256,
+    });
     if (current) await tx.update(references).set({ revision }).where(eq(references.id, reference));
     return revision;
   });
 }
 
 /** All preparations of a reference, the first made first. */
-export async function listPreparations(database: Database, reference: Id): Promise<{ revision: number; settings: Preparation; createdAt: number }[]> {
-  const rows = await database.select({ revision: preparations.revision, settings: preparations.settings, createdAt: preparations.createdAt }).from(preparations).where(eq(preparations.reference, reference)).orderBy(asc(preparations.revision));
+export async function listPreparations(
+  database: Database,
+  reference: Id,
+): Promise<{ revision: number; settings: Preparation; createdAt: number }[]> {
+  const rows = await database
+    .select({
+      revision: preparations.revision,
+      settings: preparations.settings,
+      createdAt: preparations.createdAt,
+    })
+    .from(preparations)
+    .where(eq(preparations.reference, reference))
+    .orderBy(asc(preparations.revision));
   return rows.map((row) => ({ ...row, createdAt: row.createdAt.getTime() }));
 }
 
 /** What the search for near-duplicates looks at, oldest first. */
-export async function listLikenesses(database: Database): Promise<{ pictures: { id: Id; likeness: string }[]; apart: [Id, Id][] }> {
-  const pictures = await database.select({ id: references.id, likeness: references.likeness }).from(references)
-    .where(and(not(references.hidden), sql`${references.likeness} <> ''`)).orderBy(asc(references.createdAt), asc(references.id));
+export async function listLikenesses(
+  database: Database,
+): Promise<{ pictures: { id: Id; likeness: string }[]; apart: [Id, Id][] }> {
+  const pictures = await database
+    .select({ id: references.id, likeness: references.likeness })
+    .from(references)
+    .where(and(not(references.hidden), sql`${references.likeness} <> ''`))
+    .orderBy(asc(references.createdAt), asc(references.id));
   const kept = await database.select().from(keptBoth);
   return { pictures, apart: kept.map(({ one, other }) => [one, other]) };
 }
@@ -239,34 +503,92 @@ export async function listBlobs(database: Database): Promise<Blob[]> {
 }
 
 /** What an earlier desk brought in without small previews and likeness, and what lost a file. */
-export async function listToMend(database: Database, lost: readonly string[]): Promise<{ id: Id; title: string; original: string; shown: string | null; preview: string; small: string | null; likeness: string }[]> {
+export async function listToMend(
+  database: Database,
+  lost: readonly string[],
+): Promise<
+  {
+    id: Id;
+    title: string;
+    original: string;
+    shown: string | null;
+    preview: string;
+    small: string | null;
+    likeness: string;
+  }[]
+> {
   const { id, title, original, shown, preview, small, likeness } = references;
   const gone = [...lost];
-  return database.select({ id, title, original, shown, preview, small, likeness }).from(references)
-    .where(gone.length > 0 ? or(sql`${small} is null`, inArray(original, gone), inArray(shown, gone), inArray(preview, gone), inArray(small, gone)) : sql`${small} is null`);
+  return database
+    .select({ id, title, original, shown, preview, small, likeness })
+    .from(references)
+    .where(
+      gone.length > 0
+        ? or(
+            sql`${small} is null`,
+            inArray(original, gone),
+            inArray(shown, gone),
+            inArray(preview, gone),
+            inArray(small, gone),
+          )
+        : sql`${small} is null`,
+    );
 }
 
 /** Puts made anew what can be made from the original. */
-export async function mendReference(database: Database, id: Id, made: { shown: Blob | null; preview: Blob; small: Blob; likeness: string }): Promise<void> {
+export async function mendReference(
+  database: Database,
+  id: Id,
+  made: { shown: Blob | null; preview: Blob; small: Blob; likeness: string },
+): Promise<void> {
   const { shown, preview, small, likeness } = made;
   await database.transaction(async (tx) => {
-    await tx.insert(blobs).values([preview, small, ...(shown ? [shown] : [])]).onConflictDoNothing();
-    await tx.update(references).set({ shown: shown?.sha256 ?? null, preview: preview.sha256, small: small.sha256, likeness }).where(eq(references.id, id));
+    await tx
+      .insert(blobs)
+      .values([preview, small, ...(shown ? [shown] : [])])
+      .onConflictDoNothing();
+    await tx
+      .update(references)
+      .set({ shown: shown?.sha256 ?? null, preview: preview.sha256, small: small.sha256, likeness })
+      .where(eq(references.id, id));
   });
 }
 
 /** Preparations that lost a file. */
-export async function listPreparationsToMend(database: Database, lost: readonly string[]): Promise<{ reference: Id; revision: number; settings: Preparation }[]> {
+export async function listPreparationsToMend(
+  database: Database,
+  lost: readonly string[],
+): Promise<{ reference: Id; revision: number; settings: Preparation }[]> {
   if (lost.length === 0) return [];
   const gone = [...lost];
-  return database.select({ reference: preparations.reference, revision: preparations.revision, settings: preparations.settings }).from(preparations)
-    .where(or(inArray(preparations.picture, gone), inArray(preparations.preview, gone), inArray(preparations.small, gone)));
+  return database
+    .select({
+      reference: preparations.reference,
+      revision: preparations.revision,
+      settings: preparations.settings,
+    })
+    .from(preparations)
+    .where(
+      or(
+        inArray(preparations.picture, gone),
+        inArray(preparations.preview, gone),
+        inArray(preparations.small, gone),
+      ),
+    );
 }
 
-export async function mendPreparation(database: Database, reference: Id, revision: number, made: { picture: Blob; preview: Blob; small: Blob; width: number; height: number }): Promise<void> {
+export async function mendPreparation(
+  database: Database,
+  reference: Id,
+  revision: number,
+  made: { picture: Blob; preview: Blob; small: Blob; width: number; height: number },
+): Promise<void> {
   const { picture, preview, small, width, height } = made;
   await database.transaction(async (tx) => {
     await tx.insert(blobs).values([picture, preview, small]).onConflictDoNothing();
-    await tx.update(preparations).set({ width, height, picture: picture.sha256, preview: preview.sha256, small: small.sha256 }).where(and(eq(preparations.reference, reference), eq(preparations.revision, revision)));
+    await tx
+      .update(preparations)
+      .set({ width, height, picture: picture.sha256, preview: preview.sha256, small: small.sha256 })
+      .where(and(eq(preparations.reference, reference), eq(preparations.revision, revision)));
   });
 }

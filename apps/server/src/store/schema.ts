@@ -1,5 +1,20 @@
 import { sql } from 'drizzle-orm';
-import { bigint, boolean, check, foreignKey, index, integer, jsonb, pgTable, primaryKey, real, smallint, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  boolean,
+  check,
+  foreignKey,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  real,
+  smallint,
+  text,
+  timestamp,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core';
 import type { FoundPage, Lifting, SubjectTrait, Truth } from '@deft/contract';
 import type { Block, Operation, Plan, Point, Preparation, ReferenceMark, Step } from '@deft/core';
 
@@ -17,85 +32,147 @@ export const blobs = pgTable('blobs', {
  * `original` is the file as it came; `shown` is what a browser gets where it cannot or must not show
  * the original itself. `small` is missing on what an earlier desk brought in, until it is made.
  */
-export const references = pgTable('references', {
-  id: text('id').primaryKey(),
-  title: text('title').notNull(),
-  subject: text('subject').notNull(),
-  original: text('original').notNull().references(() => blobs.sha256),
-  shown: text('shown').references(() => blobs.sha256),
-  preview: text('preview').notNull().references(() => blobs.sha256),
-  small: text('small').references(() => blobs.sha256),
-  width: integer('width').notNull(),
-  height: integer('height').notNull(),
-  source: text('source').notNull().default(''),
-  author: text('author').notNull().default(''),
-  credit: text('credit').notNull().default(''),
-  caption: text('caption').notNull().default(''),
-  year: smallint('year'),
-  taken: text('taken').notNull().default(''),
-  licence: text('licence').notNull().default(''),
-  tags: jsonb('tags').$type<readonly string[]>().notNull().default([]),
-  view: text('view'),
-  note: text('note').notNull().default(''),
-  hidden: boolean('hidden').notNull().default(false),
-  location: jsonb('location').$type<readonly [number, number]>(),
-  truth: jsonb('truth').$type<Truth>(),
-  figureHeight: real('figure_height'),
-  likeness: text('likeness').notNull().default(''),
-  /** What a search looks through. */
-  words: text('words').notNull().generatedAlwaysAs(sql`lower("title" || ' ' || "tags"::text || ' ' || "note" || ' ' || "caption" || ' ' || "author" || ' ' || "credit" || ' ' || "source" || ' ' || "licence")`),
-  revision: integer('revision').notNull().default(0),
-  /** Kept by a trigger on the attempts (migration 0002). */
-  attempts: integer('attempts').notNull().default(0),
-  createdAt: created(),
-}, (t) => [
-  index('references_created').on(t.createdAt), index('references_attempts').on(t.attempts), uniqueIndex('references_original').on(t.original),
-  check('references_size', sql`${t.width} > 0 and ${t.height} > 0`),
-  check('references_view', sql`${t.view} in ('front', 'three-quarter', 'side', 'back', 'above', 'below')`),
-]);
+export const references = pgTable(
+  'references',
+  {
+    id: text('id').primaryKey(),
+    title: text('title').notNull(),
+    subject: text('subject').notNull(),
+    original: text('original')
+      .notNull()
+      .references(() => blobs.sha256),
+    shown: text('shown').references(() => blobs.sha256),
+    preview: text('preview')
+      .notNull()
+      .references(() => blobs.sha256),
+    small: text('small').references(() => blobs.sha256),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    source: text('source').notNull().default(''),
+    author: text('author').notNull().default(''),
+    credit: text('credit').notNull().default(''),
+    caption: text('caption').notNull().default(''),
+    year: smallint('year'),
+    taken: text('taken').notNull().default(''),
+    licence: text('licence').notNull().default(''),
+    tags: jsonb('tags').$type<readonly string[]>().notNull().default([]),
+    view: text('view'),
+    note: text('note').notNull().default(''),
+    hidden: boolean('hidden').notNull().default(false),
+    location: jsonb('location').$type<readonly [number, number]>(),
+    truth: jsonb('truth').$type<Truth>(),
+    figureHeight: real('figure_height'),
+    likeness: text('likeness').notNull().default(''),
+    /** What a search looks through. */
+    words: text('words')
+      .notNull()
+      .generatedAlwaysAs(
+        sql`lower("title" || ' ' || "tags"::text || ' ' || "note" || ' ' || "caption" || ' ' || "author" || ' ' || "credit" || ' ' || "source" || ' ' || "licence")`,
+      ),
+    revision: integer('revision').notNull().default(0),
+    /** Kept by a trigger on the attempts (migration 0002). */
+    attempts: integer('attempts').notNull().default(0),
+    createdAt: created(),
+  },
+  (t) => [
+    index('references_created').on(t.createdAt),
+    index('references_attempts').on(t.attempts),
+    uniqueIndex('references_original').on(t.original),
+    check('references_size', sql`${t.width} > 0 and ${t.height} > 0`),
+    check('references_view', sql`${t.view} in ('front', 'three-quarter', 'side', 'back', 'above', 'below')`),
+  ],
+);
 
 /** What the student placed on a reference. */
-export const referenceMarks = pgTable('reference_marks', {
-  id: text('id').primaryKey(),
-  reference: text('reference').notNull().references(() => references.id, { onDelete: 'cascade' }),
-  kind: text('kind').notNull(),
-  body: jsonb('body').notNull().$type<ReferenceMark>(),
-  createdAt: created(),
-}, (t) => [index('reference_marks_reference').on(t.reference, t.createdAt), check('reference_marks_kind', sql`${t.kind} in ('trait', 'landmark', 'sight', 'detail')`)]);
+export const referenceMarks = pgTable(
+  'reference_marks',
+  {
+    id: text('id').primaryKey(),
+    reference: text('reference')
+      .notNull()
+      .references(() => references.id, { onDelete: 'cascade' }),
+    kind: text('kind').notNull(),
+    body: jsonb('body').notNull().$type<ReferenceMark>(),
+    createdAt: created(),
+  },
+  (t) => [
+    index('reference_marks_reference').on(t.reference, t.createdAt),
+    check('reference_marks_kind', sql`${t.kind} in ('trait', 'landmark', 'sight', 'detail')`),
+  ],
+);
 
 /** Prepared pictures of a reference, numbered from 1; all stay, since poses and attempts keep theirs. */
-export const preparations = pgTable('preparations', {
-  reference: text('reference').notNull().references(() => references.id, { onDelete: 'cascade' }),
-  revision: integer('revision').notNull(),
-  settings: jsonb('settings').notNull().$type<Preparation>(),
-  picture: text('picture').notNull().references(() => blobs.sha256),
-  preview: text('preview').notNull().references(() => blobs.sha256),
-  small: text('small').notNull().references(() => blobs.sha256),
-  width: integer('width').notNull(),
-  height: integer('height').notNull(),
-  createdAt: created(),
-}, (t) => [primaryKey({ columns: [t.reference, t.revision] }), check('preparations_revision', sql`${t.revision} > 0`)]);
+export const preparations = pgTable(
+  'preparations',
+  {
+    reference: text('reference')
+      .notNull()
+      .references(() => references.id, { onDelete: 'cascade' }),
+    revision: integer('revision').notNull(),
+    settings: jsonb('settings').notNull().$type<Preparation>(),
+    picture: text('picture')
+      .notNull()
+      .references(() => blobs.sha256),
+    preview: text('preview')
+      .notNull()
+      .references(() => blobs.sha256),
+    small: text('small')
+      .notNull()
+      .references(() => blobs.sha256),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    createdAt: created(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.reference, t.revision] }),
+    check('preparations_revision', sql`${t.revision} > 0`),
+  ],
+);
 
 /** Two pictures that look alike and are both wanted. */
-export const keptBoth = pgTable('kept_both', {
-  one: text('one').notNull().references(() => references.id, { onDelete: 'cascade' }),
-  other: text('other').notNull().references(() => references.id, { onDelete: 'cascade' }),
-}, (t) => [primaryKey({ columns: [t.one, t.other] })]);
+export const keptBoth = pgTable(
+  'kept_both',
+  {
+    one: text('one')
+      .notNull()
+      .references(() => references.id, { onDelete: 'cascade' }),
+    other: text('other')
+      .notNull()
+      .references(() => references.id, { onDelete: 'cascade' }),
+  },
+  (t) => [primaryKey({ columns: [t.one, t.other] })],
+);
 
-export const sets = pgTable('sets', {
-  id: text('id').primaryKey(),
-  title: text('title').notNull(),
-  note: text('note').notNull().default(''),
-  traits: jsonb('traits').$type<readonly SubjectTrait[]>().notNull().default([]),
-  order: text('order').notNull(),
-  removed: boolean('removed').notNull().default(false),
-}, (t) => [index('sets_order').on(t.order)]);
+export const sets = pgTable(
+  'sets',
+  {
+    id: text('id').primaryKey(),
+    title: text('title').notNull(),
+    note: text('note').notNull().default(''),
+    traits: jsonb('traits').$type<readonly SubjectTrait[]>().notNull().default([]),
+    order: text('order').notNull(),
+    removed: boolean('removed').notNull().default(false),
+  },
+  (t) => [index('sets_order').on(t.order)],
+);
 
-export const setMembers = pgTable('set_members', {
-  set: text('set').notNull().references(() => sets.id, { onDelete: 'cascade' }),
-  reference: text('reference').notNull().references(() => references.id, { onDelete: 'cascade' }),
-  order: text('order').notNull(),
-}, (t) => [primaryKey({ columns: [t.set, t.reference] }), index('set_members_order').on(t.set, t.order), index('set_members_reference').on(t.reference)]);
+export const setMembers = pgTable(
+  'set_members',
+  {
+    set: text('set')
+      .notNull()
+      .references(() => sets.id, { onDelete: 'cascade' }),
+    reference: text('reference')
+      .notNull()
+      .references(() => references.id, { onDelete: 'cascade' }),
+    order: text('order').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.set, t.reference] }),
+    index('set_members_order').on(t.set, t.order),
+    index('set_members_reference').on(t.reference),
+  ],
+);
 
 /** `head` is the last number given on the page. */
 export const pages = pgTable('pages', {
@@ -105,151 +182,247 @@ export const pages = pgTable('pages', {
 });
 
 /** Every sheet that a page has ever had: what an operation lays on another is refused. */
-export const pageSheets = pgTable('page_sheets', {
-  page: text('page').notNull().references(() => pages.id, { onDelete: 'cascade' }),
-  sheet: text('sheet').notNull(),
-}, (t) => [primaryKey({ columns: [t.page, t.sheet] })]);
+export const pageSheets = pgTable(
+  'page_sheets',
+  {
+    page: text('page')
+      .notNull()
+      .references(() => pages.id, { onDelete: 'cascade' }),
+    sheet: text('sheet').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.page, t.sheet] })],
+);
 
-export const operations = pgTable('operations', {
-  page: text('page').notNull().references(() => pages.id, { onDelete: 'cascade' }),
-  number: integer('number').notNull(),
-  id: text('id').notNull(),
-  device: text('device').notNull(),
-  n: integer('n').notNull(),
-  seen: integer('seen').notNull(),
-  at: bigint('at', { mode: 'number' }).notNull(),
-  kind: text('kind').notNull(),
-  version: smallint('version').notNull(),
-  body: jsonb('body').notNull().$type<Operation['body']>(),
-}, (t) => [
-  primaryKey({ columns: [t.page, t.number] }),
-  uniqueIndex('operations_id').on(t.id),
-  uniqueIndex('operations_device').on(t.page, t.device, t.n),
-  check('operations_kind', sql`${t.kind} in ('change', 'revert')`),
-  check('operations_number', sql`${t.number} > 0 and ${t.n} > 0`),
-]);
+export const operations = pgTable(
+  'operations',
+  {
+    page: text('page')
+      .notNull()
+      .references(() => pages.id, { onDelete: 'cascade' }),
+    number: integer('number').notNull(),
+    id: text('id').notNull(),
+    device: text('device').notNull(),
+    n: integer('n').notNull(),
+    seen: integer('seen').notNull(),
+    at: bigint('at', { mode: 'number' }).notNull(),
+    kind: text('kind').notNull(),
+    version: smallint('version').notNull(),
+    body: jsonb('body').notNull().$type<Operation['body']>(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.page, t.number] }),
+    uniqueIndex('operations_id').on(t.id),
+    uniqueIndex('operations_device').on(t.page, t.device, t.n),
+    check('operations_kind', sql`${t.kind} in ('change', 'revert')`),
+    check('operations_number', sql`${t.number} > 0 and ${t.n} > 0`),
+  ],
+);
 
-export const studies = pgTable('studies', {
-  id: text('id').primaryKey(),
-  reference: text('reference').notNull().references(() => references.id),
-  revision: integer('revision').notNull().default(0),
-  pass: text('pass').notNull(),
-  /** Traits of the subject that were found in it. */
-  ticked: jsonb('ticked').$type<readonly string[]>().notNull().default([]),
-  createdAt: created(),
-  updatedAt: moment('updated_at').notNull().defaultNow(),
-}, (t) => [index('studies_updated').on(t.updatedAt), check('studies_pass', sql`${t.pass} in ('trace', 'build', 'check')`)]);
+export const studies = pgTable(
+  'studies',
+  {
+    id: text('id').primaryKey(),
+    reference: text('reference')
+      .notNull()
+      .references(() => references.id),
+    revision: integer('revision').notNull().default(0),
+    pass: text('pass').notNull(),
+    /** Traits of the subject that were found in it. */
+    ticked: jsonb('ticked').$type<readonly string[]>().notNull().default([]),
+    createdAt: created(),
+    updatedAt: moment('updated_at').notNull().defaultNow(),
+  },
+  (t) => [
+    index('studies_updated').on(t.updatedAt),
+    check('studies_pass', sql`${t.pass} in ('trace', 'build', 'check')`),
+  ],
+);
 
-export const traces = pgTable('traces', {
-  id: text('id').primaryKey(),
-  study: text('study').notNull().references(() => studies.id, { onDelete: 'cascade' }),
-  page: text('page').notNull().references(() => pages.id),
-  createdAt: created(),
-}, (t) => [index('traces_study').on(t.study, t.createdAt)]);
+export const traces = pgTable(
+  'traces',
+  {
+    id: text('id').primaryKey(),
+    study: text('study')
+      .notNull()
+      .references(() => studies.id, { onDelete: 'cascade' }),
+    page: text('page')
+      .notNull()
+      .references(() => pages.id),
+    createdAt: created(),
+  },
+  (t) => [index('traces_study').on(t.study, t.createdAt)],
+);
 
 /** One drawing of a reference; a pose's drawing too. It belongs to a study once it is opened as one. */
-export const attempts = pgTable('attempts', {
-  id: text('id').primaryKey(),
-  page: text('page').notNull().references(() => pages.id),
-  /** The part of the page that it is; null for the whole page. */
-  region: jsonb('region').$type<readonly Point[]>(),
-  reference: text('reference').notNull().references(() => references.id),
-  revision: integer('revision').notNull().default(0),
-  study: text('study').references(() => studies.id, { onDelete: 'set null' }),
-  way: text('way').notNull(),
-  source: text('source').notNull().default('sight'),
-  seconds: integer('seconds'),
-  miss: real('miss'),
-  createdAt: created(),
-}, (t) => [
-  index('attempts_study').on(t.study, t.createdAt), index('attempts_reference').on(t.reference), index('attempts_page').on(t.page),
-  check('attempts_way', sql`${t.way} in ('on screen', 'on a grid', 'on paper', 'freehand')`), check('attempts_source', sql`${t.source} in ('sight', 'memory', 'knowledge')`),
-]);
+export const attempts = pgTable(
+  'attempts',
+  {
+    id: text('id').primaryKey(),
+    page: text('page')
+      .notNull()
+      .references(() => pages.id),
+    /** The part of the page that it is; null for the whole page. */
+    region: jsonb('region').$type<readonly Point[]>(),
+    reference: text('reference')
+      .notNull()
+      .references(() => references.id),
+    revision: integer('revision').notNull().default(0),
+    study: text('study').references(() => studies.id, { onDelete: 'set null' }),
+    way: text('way').notNull(),
+    source: text('source').notNull().default('sight'),
+    seconds: integer('seconds'),
+    miss: real('miss'),
+    createdAt: created(),
+  },
+  (t) => [
+    index('attempts_study').on(t.study, t.createdAt),
+    index('attempts_reference').on(t.reference),
+    index('attempts_page').on(t.page),
+    check('attempts_way', sql`${t.way} in ('on screen', 'on a grid', 'on paper', 'freehand')`),
+    check('attempts_source', sql`${t.source} in ('sight', 'memory', 'knowledge')`),
+  ],
+);
 
 /** Plans of the student's own. */
-export const plans = pgTable('plans', {
-  id: text('id').primaryKey(),
-  title: text('title').notNull(),
-  blocks: jsonb('blocks').notNull().$type<readonly Block[]>(),
-  createdAt: created(),
-}, (t) => [index('plans_created').on(t.createdAt)]);
+export const plans = pgTable(
+  'plans',
+  {
+    id: text('id').primaryKey(),
+    title: text('title').notNull(),
+    blocks: jsonb('blocks').notNull().$type<readonly Block[]>(),
+    createdAt: created(),
+  },
+  (t) => [index('plans_created').on(t.createdAt)],
+);
 
-export const sessions = pgTable('sessions', {
-  id: text('id').primaryKey(),
-  set: text('set').notNull().references(() => sets.id),
-  title: text('title').notNull().default(''),
-  plan: jsonb('plan').notNull().$type<Plan>(),
-  choice: text('choice').notNull().default('least drawn'),
-  flip: boolean('flip').notNull().default(false),
-  seed: bigint('seed', { mode: 'number' }).notNull().default(0),
-  lesson: text('lesson').notNull().default(''),
-  clock: jsonb('clock'),
-  over: boolean('over').notNull().default(false),
-  createdAt: created(),
-}, (t) => [index('sessions_created').on(t.createdAt), check('sessions_choice', sql`${t.choice} in ('least drawn', 'random', 'new first', 'weakest subject', 'in order')`)]);
+export const sessions = pgTable(
+  'sessions',
+  {
+    id: text('id').primaryKey(),
+    set: text('set')
+      .notNull()
+      .references(() => sets.id),
+    title: text('title').notNull().default(''),
+    plan: jsonb('plan').notNull().$type<Plan>(),
+    choice: text('choice').notNull().default('least drawn'),
+    flip: boolean('flip').notNull().default(false),
+    seed: bigint('seed', { mode: 'number' }).notNull().default(0),
+    lesson: text('lesson').notNull().default(''),
+    clock: jsonb('clock'),
+    over: boolean('over').notNull().default(false),
+    createdAt: created(),
+  },
+  (t) => [
+    index('sessions_created').on(t.createdAt),
+    check(
+      'sessions_choice',
+      sql`${t.choice} in ('least drawn', 'random', 'new first', 'weakest subject', 'in order')`,
+    ),
+  ],
+);
 
-export const poses = pgTable('poses', {
-  id: text('id').primaryKey(),
-  session: text('session').notNull(),
-  position: integer('position').notNull(),
-  attempt: text('attempt').notNull().references(() => attempts.id),
-  /** What was to be done, from the plan. */
-  step: jsonb('step').notNull().$type<Step>(),
-  flipped: boolean('flipped').notNull().default(false),
-  drawnMs: real('drawn_ms'),
-  heldMs: real('held_ms').notNull().default(0),
-  addedMs: real('added_ms').notNull().default(0),
-  skipped: boolean('skipped').notNull().default(false),
-  starred: boolean('starred').notNull().default(false),
-  note: text('note').notNull().default(''),
-}, (t) => [
-  uniqueIndex('poses_session').on(t.session, t.position), index('poses_attempt').on(t.attempt),
-  foreignKey({ columns: [t.session], foreignColumns: [sessions.id] }).onDelete('cascade'),
-]);
+export const poses = pgTable(
+  'poses',
+  {
+    id: text('id').primaryKey(),
+    session: text('session').notNull(),
+    position: integer('position').notNull(),
+    attempt: text('attempt')
+      .notNull()
+      .references(() => attempts.id),
+    /** What was to be done, from the plan. */
+    step: jsonb('step').notNull().$type<Step>(),
+    flipped: boolean('flipped').notNull().default(false),
+    drawnMs: real('drawn_ms'),
+    heldMs: real('held_ms').notNull().default(0),
+    addedMs: real('added_ms').notNull().default(0),
+    skipped: boolean('skipped').notNull().default(false),
+    starred: boolean('starred').notNull().default(false),
+    note: text('note').notNull().default(''),
+  },
+  (t) => [
+    uniqueIndex('poses_session').on(t.session, t.position),
+    index('poses_attempt').on(t.attempt),
+    foreignKey({ columns: [t.session], foreignColumns: [sessions.id] }).onDelete('cascade'),
+  ],
+);
 
 /** Photographs of paper. */
-export const papers = pgTable('papers', {
-  id: text('id').primaryKey(),
-  session: text('session').notNull().references(() => sessions.id, { onDelete: 'cascade' }),
-  photo: text('photo').notNull().references(() => blobs.sha256),
-  shown: text('shown').notNull().references(() => blobs.sha256),
-  /** Of the photo held upright, pixels. */
-  width: integer('width').notNull(),
-  height: integer('height').notNull(),
-  /** Where the page was found; null where none was. */
-  found: jsonb('found').$type<FoundPage>(),
-  createdAt: created(),
-}, (t) => [index('papers_session').on(t.session, t.createdAt), check('papers_size', sql`${t.width} > 0 and ${t.height} > 0`)]);
+export const papers = pgTable(
+  'papers',
+  {
+    id: text('id').primaryKey(),
+    session: text('session')
+      .notNull()
+      .references(() => sessions.id, { onDelete: 'cascade' }),
+    photo: text('photo')
+      .notNull()
+      .references(() => blobs.sha256),
+    shown: text('shown')
+      .notNull()
+      .references(() => blobs.sha256),
+    /** Of the photo held upright, pixels. */
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    /** Where the page was found; null where none was. */
+    found: jsonb('found').$type<FoundPage>(),
+    createdAt: created(),
+  },
+  (t) => [
+    index('papers_session').on(t.session, t.createdAt),
+    check('papers_size', sql`${t.width} > 0 and ${t.height} > 0`),
+  ],
+);
 
 /** What was lifted from a photo, each time on a page of its own, numbered from 1; all stay, since poses keep theirs. */
-export const lifts = pgTable('lifts', {
-  paper: text('paper').notNull().references(() => papers.id, { onDelete: 'cascade' }),
-  lift: integer('lift').notNull(),
-  settings: jsonb('settings').notNull().$type<Lifting>(),
-  ink: text('ink').notNull().references(() => blobs.sha256),
-  /** Of the ink, pixels. */
-  width: integer('width').notNull(),
-  height: integer('height').notNull(),
-  /** Proposed round what lies together on the paper. */
-  loops: jsonb('loops').notNull().$type<readonly (readonly Point[])[]>(),
-  page: text('page').notNull().references(() => pages.id),
-  createdAt: created(),
-}, (t) => [primaryKey({ columns: [t.paper, t.lift] }), check('lifts_lift', sql`${t.lift} > 0`)]);
+export const lifts = pgTable(
+  'lifts',
+  {
+    paper: text('paper')
+      .notNull()
+      .references(() => papers.id, { onDelete: 'cascade' }),
+    lift: integer('lift').notNull(),
+    settings: jsonb('settings').notNull().$type<Lifting>(),
+    ink: text('ink')
+      .notNull()
+      .references(() => blobs.sha256),
+    /** Of the ink, pixels. */
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    /** Proposed round what lies together on the paper. */
+    loops: jsonb('loops').notNull().$type<readonly (readonly Point[])[]>(),
+    page: text('page')
+      .notNull()
+      .references(() => pages.id),
+    createdAt: created(),
+  },
+  (t) => [primaryKey({ columns: [t.paper, t.lift] }), check('lifts_lift', sql`${t.lift} > 0`)],
+);
 
 /** Phones and other devices that have been let in. The token itself is known to the device alone. */
-export const guests = pgTable('guests', {
-  id: text('id').primaryKey(),
-  name: text('name').notNull(),
-  tokenHash: text('token_hash').notNull(),
-  createdAt: created(),
-  seenAt: moment('seen_at').notNull().defaultNow(),
-}, (t) => [uniqueIndex('guests_token').on(t.tokenHash)]);
+export const guests = pgTable(
+  'guests',
+  {
+    id: text('id').primaryKey(),
+    name: text('name').notNull(),
+    tokenHash: text('token_hash').notNull(),
+    createdAt: created(),
+    seenAt: moment('seen_at').notNull().defaultNow(),
+  },
+  (t) => [uniqueIndex('guests_token').on(t.tokenHash)],
+);
 
 /** Pictures laid out together: a page whose pictures can be moved. */
-export const boards = pgTable('boards', {
-  id: text('id').primaryKey(),
-  title: text('title').notNull(),
-  page: text('page').notNull().references(() => pages.id),
-  removed: boolean('removed').notNull().default(false),
-  createdAt: created(),
-}, (t) => [index('boards_created').on(t.createdAt)]);
+export const boards = pgTable(
+  'boards',
+  {
+    id: text('id').primaryKey(),
+    title: text('title').notNull(),
+    page: text('page')
+      .notNull()
+      .references(() => pages.id),
+    removed: boolean('removed').notNull().default(false),
+    createdAt: created(),
+  },
+  (t) => [index('boards_created').on(t.createdAt)],
+);

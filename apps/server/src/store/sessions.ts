@@ -1,5 +1,14 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
-import type { ClockChange, KeptPlan, Pose, PosePatch, PosePicture, Session, SessionBrief, SessionPatch } from '@deft/contract';
+import type {
+  ClockChange,
+  KeptPlan,
+  Pose,
+  PosePatch,
+  PosePicture,
+  Session,
+  SessionBrief,
+  SessionPatch,
+} from '@deft/contract';
 import { cellOutlines, cellsFor, PAGE_SIZE, type Choice, type Id, type Plan, type Step } from '@deft/core';
 import { newId } from '../ids.ts';
 import type { Database } from './database.ts';
@@ -11,39 +20,117 @@ const gone = (): Gone => new Gone('This session is not on the desk.');
 
 /** What of a reference a pose shows, at the preparation it was drawn from. */
 const pictureColumns = {
-  id: references.id, title: references.title, subject: references.subject, revision: attempts.revision,
+  id: references.id,
+  title: references.title,
+  subject: references.subject,
+  revision: attempts.revision,
   width: sql<number>`coalesce(${preparations.width}, ${references.width})`.mapWith(Number),
   height: sql<number>`coalesce(${preparations.height}, ${references.height})`.mapWith(Number),
 };
 
 const posesOf = (database: Database) =>
-  database.select({ pose: poses, attempt: attempts, picture: pictureColumns }).from(poses)
-    .innerJoin(attempts, eq(attempts.id, poses.attempt)).innerJoin(references, eq(references.id, attempts.reference))
-    .leftJoin(preparations, and(eq(preparations.reference, attempts.reference), eq(preparations.revision, attempts.revision))).$dynamic();
+  database
+    .select({ pose: poses, attempt: attempts, picture: pictureColumns })
+    .from(poses)
+    .innerJoin(attempts, eq(attempts.id, poses.attempt))
+    .innerJoin(references, eq(references.id, attempts.reference))
+    .leftJoin(
+      preparations,
+      and(eq(preparations.reference, attempts.reference), eq(preparations.revision, attempts.revision)),
+    )
+    .$dynamic();
 
 const shownPose = ({ pose, attempt, picture }: Awaited<ReturnType<typeof posesOf>>[number]): Pose => {
   const { id, step, flipped, drawnMs, heldMs, addedMs, skipped, starred, note } = pose;
-  return { id, reference: picture as PosePicture, page: attempt.page, region: attempt.region, attempt: attempt.id, study: attempt.study, step, flipped, drawnMs, heldMs, addedMs, skipped, starred, note };
+  return {
+    id,
+    reference: picture as PosePicture,
+    page: attempt.page,
+    region: attempt.region,
+    attempt: attempt.id,
+    study: attempt.study,
+    step,
+    flipped,
+    drawnMs,
+    heldMs,
+    addedMs,
+    skipped,
+    starred,
+    note,
+  };
 };
 
 /** A session with all its poses. @throws Gone where there is no such session */
 export async function readSession(database: Database, id: Id): Promise<Session> {
-  const [row] = await database.select().from(sessions).innerJoin(sets, eq(sets.id, sessions.set)).where(eq(sessions.id, id));
+  const [row] = await database
+    .select()
+    .from(sessions)
+    .innerJoin(sets, eq(sets.id, sessions.set))
+    .where(eq(sessions.id, id));
   if (!row) throw gone();
-  const shown = (await posesOf(database).where(eq(poses.session, id)).orderBy(asc(poses.position))).map(shownPose);
+  const shown = (await posesOf(database).where(eq(poses.session, id)).orderBy(asc(poses.position))).map(
+    shownPose,
+  );
   const { sessions: session, sets: set } = row;
   const { title, plan, choice, flip, seed, lesson, over, clock, createdAt } = session;
-  return { id, set: { id: set.id, title: set.title }, title, plan, choice: choice as Choice, flip, seed, lesson, createdAt: createdAt.getTime(), over, clock, poses: shown };
+  return {
+    id,
+    set: { id: set.id, title: set.title },
+    title,
+    plan,
+    choice: choice as Choice,
+    flip,
+    seed,
+    lesson,
+    createdAt: createdAt.getTime(),
+    over,
+    clock,
+    poses: shown,
+  };
 }
 
 /** The newest sessions, without their poses. */
 export async function listSessions(database: Database): Promise<SessionBrief[]> {
-  const rows = await database.select({ session: sessions, set: sets.title, count: sql<number>`case when ${sessions.over} then count(${poses.drawnMs}) else count(${poses.id}) end`.mapWith(Number), drawnMs: sql<number>`coalesce(sum(${poses.drawnMs}), 0)`.mapWith(Number), starred: sql<number>`count(*) filter (where ${poses.starred})`.mapWith(Number) })
-    .from(sessions).innerJoin(sets, eq(sets.id, sessions.set)).leftJoin(poses, eq(poses.session, sessions.id))
-    .groupBy(sessions.id, sets.id).orderBy(desc(sessions.createdAt), asc(sessions.id)).limit(200);
-  const firsts = rows.length > 0 ? await posesOf(database).where(and(inArray(poses.session, rows.map(({ session }) => session.id)), eq(poses.position, 0))) : [];
+  const rows = await database
+    .select({
+      session: sessions,
+      set: sets.title,
+      count:
+        sql<number>`case when ${sessions.over} then count(${poses.drawnMs}) else count(${poses.id}) end`.mapWith(
+          Number,
+        ),
+      drawnMs: sql<number>`coalesce(sum(${poses.drawnMs}), 0)`.mapWith(Number),
+      starred: sql<number>`count(*) filter (where ${poses.starred})`.mapWith(Number),
+    })
+    .from(sessions)
+    .innerJoin(sets, eq(sets.id, sessions.set))
+    .leftJoin(poses, eq(poses.session, sessions.id))
+    .groupBy(sessions.id, sets.id)
+    .orderBy(desc(sessions.createdAt), asc(sessions.id))
+    .limit(200);
+  const firsts =
+    rows.length > 0
+      ? await posesOf(database).where(
+          and(
+            inArray(
+              poses.session,
+              rows.map(({ session }) => session.id),
+            ),
+            eq(poses.position, 0),
+          ),
+        )
+      : [];
   const first = new Map(firsts.map(({ pose, picture }) => [pose.session, picture as PosePicture]));
-  return rows.map(({ session: { id, title, lesson, over, createdAt, set: setId }, set, ...sums }) => ({ id, title, lesson, over, createdAt: createdAt.getTime(), set: { id: setId, title: set }, ...sums, first: first.get(id) ?? null }));
+  return rows.map(({ session: { id, title, lesson, over, createdAt, set: setId }, set, ...sums }) => ({
+    id,
+    title,
+    lesson,
+    over,
+    createdAt: createdAt.getTime(),
+    set: { id: setId, title: set },
+    ...sums,
+    first: first.get(id) ?? null,
+  }));
 }
 
 export interface MadePose {
@@ -57,7 +144,11 @@ export interface MadePose {
  * A session with its poses, each with an attempt: on a page of its own, or in the next cell of the
  * page that its block shares.
  */
-export async function keepSession(database: Database, session: { id: Id; set: Id; plan: Plan; choice: Choice; flip: boolean; seed: number }, made: readonly MadePose[]): Promise<Session> {
+export async function keepSession(
+  database: Database,
+  session: { id: Id; set: Id; plan: Plan; choice: Choice; flip: boolean; seed: number },
+  made: readonly MadePose[],
+): Promise<Session> {
   await database.transaction(async (tx) => {
     await tx.insert(sessions).values(session);
     const places = new Map<number, { page: Id; region: readonly { x: number; y: number }[] | null }>();
@@ -80,7 +171,16 @@ export async function keepSession(database: Database, session: { id: Id; set: Id
     for (const [position, { reference, revision, flipped, step }] of made.entries()) {
       const attempt = newId();
       const { page, region } = places.get(position) ?? { page: '', region: null };
-      await tx.insert(attempts).values({ id: attempt, page, region, reference, revision, way: step.ground, source: step.source, seconds: step.seconds });
+      await tx.insert(attempts).values({
+        id: attempt,
+        page,
+        region,
+        reference,
+        revision,
+        way: step.ground,
+        source: step.source,
+        seconds: step.seconds,
+      });
       await tx.insert(poses).values({ id: newId(), session: session.id, position, attempt, step, flipped });
     }
   });
@@ -88,29 +188,57 @@ export async function keepSession(database: Database, session: { id: Id; set: Id
 }
 
 /** Writes down what the clock says. A session that is over stays so. */
-export async function changeSession(database: Database, id: Id, { clock, over, poses: times }: ClockChange): Promise<void> {
+export async function changeSession(
+  database: Database,
+  id: Id,
+  { clock, over, poses: times }: ClockChange,
+): Promise<void> {
   await database.transaction(async (tx) => {
-    const changed = await tx.update(sessions).set({ clock, over: sql`${sessions.over} or ${over}` }).where(eq(sessions.id, id)).returning({ id: sessions.id });
+    const changed = await tx
+      .update(sessions)
+      .set({ clock, over: sql`${sessions.over} or ${over}` })
+      .where(eq(sessions.id, id))
+      .returning({ id: sessions.id });
     if (changed.length === 0) throw gone();
-    for (const { id: pose, ...fields } of times) await tx.update(poses).set(fields).where(and(eq(poses.id, pose), eq(poses.session, id)));
+    for (const { id: pose, ...fields } of times)
+      await tx
+        .update(poses)
+        .set(fields)
+        .where(and(eq(poses.id, pose), eq(poses.session, id)));
   });
 }
 
 export async function noteSession(database: Database, id: Id, patch: SessionPatch): Promise<void> {
-  const changed = await database.update(sessions).set(patch).where(eq(sessions.id, id)).returning({ id: sessions.id });
+  const changed = await database
+    .update(sessions)
+    .set(patch)
+    .where(eq(sessions.id, id))
+    .returning({ id: sessions.id });
   if (changed.length === 0) throw gone();
 }
 
 export async function notePose(database: Database, session: Id, pose: Id, patch: PosePatch): Promise<void> {
-  const changed = await database.update(poses).set(patch).where(and(eq(poses.id, pose), eq(poses.session, session))).returning({ id: poses.id });
+  const changed = await database
+    .update(poses)
+    .set(patch)
+    .where(and(eq(poses.id, pose), eq(poses.session, session)))
+    .returning({ id: poses.id });
   if (changed.length === 0) throw new Gone('This pose is not in the session.');
 }
 
 /** Drawings joined to poses: each pose's attempt becomes the part of the page that it was given. */
-export async function joinPoses(database: Database, session: Id, page: Id, joins: readonly { pose: Id; region: readonly { x: number; y: number }[] | null }[]): Promise<void> {
+export async function joinPoses(
+  database: Database,
+  session: Id,
+  page: Id,
+  joins: readonly { pose: Id; region: readonly { x: number; y: number }[] | null }[],
+): Promise<void> {
   await database.transaction(async (tx) => {
     for (const { pose, region } of joins) {
-      const [row] = await tx.select({ attempt: poses.attempt }).from(poses).where(and(eq(poses.id, pose), eq(poses.session, session)));
+      const [row] = await tx
+        .select({ attempt: poses.attempt })
+        .from(poses)
+        .where(and(eq(poses.id, pose), eq(poses.session, session)));
       if (!row) throw new Gone('This pose is not in the session.');
       await tx.update(attempts).set({ page, region }).where(eq(attempts.id, row.attempt));
     }
@@ -119,8 +247,12 @@ export async function joinPoses(database: Database, session: Id, page: Id, joins
 
 /** How far the drawings of each subject were off when they were last checked: the average miss, per cent of the figure's height. */
 export async function readMisses(database: Database): Promise<Record<string, number>> {
-  const rows = await database.select({ subject: references.subject, miss: sql<number>`avg(${attempts.miss})`.mapWith(Number) }).from(attempts)
-    .innerJoin(references, eq(references.id, attempts.reference)).where(sql`${attempts.miss} is not null`).groupBy(references.subject);
+  const rows = await database
+    .select({ subject: references.subject, miss: sql<number>`avg(${attempts.miss})`.mapWith(Number) })
+    .from(attempts)
+    .innerJoin(references, eq(references.id, attempts.reference))
+    .where(sql`${attempts.miss} is not null`)
+    .groupBy(references.subject);
   return Object.fromEntries(rows.map(({ subject, miss }) => [subject, miss]));
 }
 
@@ -129,7 +261,9 @@ export async function keepMiss(database: Database, attempt: Id, miss: number | n
 }
 
 export async function listPlans(database: Database): Promise<KeptPlan[]> {
-  return (await database.select().from(plans).orderBy(asc(plans.createdAt), asc(plans.id))).map(({ id, title, blocks }) => ({ id, title, blocks }));
+  return (await database.select().from(plans).orderBy(asc(plans.createdAt), asc(plans.id))).map(
+    ({ id, title, blocks }) => ({ id, title, blocks }),
+  );
 }
 
 export async function keepPlan(database: Database, plan: KeptPlan): Promise<KeptPlan> {
@@ -141,4 +275,3 @@ export async function keepPlan(database: Database, plan: KeptPlan): Promise<Kept
 export async function removePlan(database: Database, id: Id): Promise<void> {
   await database.delete(plans).where(eq(plans.id, id));
 }
-

@@ -15,7 +15,18 @@ import * as studies from './studies.ts';
 type Bound<F> = F extends (database: Database, ...rest: infer A) => infer R ? (...rest: A) => R : never;
 type BoundAll<T> = { [K in keyof T]: Bound<T[K]> };
 
-const QUERIES = { ...boards, ...references, ...sets, ...studies, ...sessions, ...papers, ...guests, readPage: pages.readPage, readHead: pages.readHead, readPageText: pages.readPageText };
+const QUERIES = {
+  ...boards,
+  ...references,
+  ...sets,
+  ...studies,
+  ...sessions,
+  ...papers,
+  ...guests,
+  readPage: pages.readPage,
+  readHead: pages.readHead,
+  readPageText: pages.readPageText,
+};
 
 /** Queries that write nothing, by how they are called. */
 const READS = /^(read|list|known|briefs|referenceFiles)/;
@@ -39,7 +50,8 @@ export async function openStore(options: OpenOptions): Promise<Store> {
   const work = async (): Promise<void> => {
     if (busy) return;
     busy = true;
-    for (let next = urgent.shift() ?? patient.shift(); next; next = urgent.shift() ?? patient.shift()) await next();
+    for (let next = urgent.shift() ?? patient.shift(); next; next = urgent.shift() ?? patient.shift())
+      await next();
     busy = false;
   };
   const queue = <T>(line: (() => Promise<void>)[], job: () => Promise<T>): Promise<T> =>
@@ -51,11 +63,12 @@ export async function openStore(options: OpenOptions): Promise<Store> {
   const bound = Object.fromEntries(
     Object.entries(QUERIES).map(([name, query]) => [
       name,
-      (...rest: unknown[]) => queue(patient, async () => {
-        const answer = await (query as (...all: unknown[]) => Promise<unknown>)(database, ...rest);
-        if (!READS.test(name)) listings.forget();
-        return answer;
-      }),
+      (...rest: unknown[]) =>
+        queue(patient, async () => {
+          const answer = await (query as (...all: unknown[]) => Promise<unknown>)(database, ...rest);
+          if (!READS.test(name)) listings.forget();
+          return answer;
+        }),
     ]),
   ) as BoundAll<typeof QUERIES>;
   return {

@@ -7,19 +7,37 @@ import { Gone } from './refusals.ts';
 import { makePage } from './pages.ts';
 import { attempts, setMembers, sets, studies, traces } from './schema.ts';
 
-const shown = ({ createdAt, way, source, ...row }: typeof attempts.$inferSelect): Attempt => ({ ...row, way: way as Way, source: source as Source, createdAt: createdAt.getTime() });
+const shown = ({ createdAt, way, source, ...row }: typeof attempts.$inferSelect): Attempt => ({
+  ...row,
+  way: way as Way,
+  source: source as Source,
+  createdAt: createdAt.getTime(),
+});
 
 /** What defines the subject, from all the sets that the reference is in. */
 async function traitsOf(database: Database, reference: Id): Promise<SubjectTrait[]> {
-  const rows = await database.select({ traits: sets.traits }).from(setMembers).innerJoin(sets, eq(sets.id, setMembers.set)).where(and(eq(setMembers.reference, reference), eq(sets.removed, false))).orderBy(asc(sets.order));
+  const rows = await database
+    .select({ traits: sets.traits })
+    .from(setMembers)
+    .innerJoin(sets, eq(sets.id, setMembers.set))
+    .where(and(eq(setMembers.reference, reference), eq(sets.removed, false)))
+    .orderBy(asc(sets.order));
   return rows.flatMap((row) => row.traits);
 }
 
 export async function readStudy(database: Database, id: Id): Promise<Study> {
   const [row] = await database.select().from(studies).where(eq(studies.id, id));
   if (!row) throw new Gone('This study is not on the desk.');
-  const traceRows = await database.select().from(traces).where(eq(traces.study, id)).orderBy(asc(traces.createdAt));
-  const attemptRows = await database.select().from(attempts).where(eq(attempts.study, id)).orderBy(asc(attempts.createdAt));
+  const traceRows = await database
+    .select()
+    .from(traces)
+    .where(eq(traces.study, id))
+    .orderBy(asc(traces.createdAt));
+  const attemptRows = await database
+    .select()
+    .from(attempts)
+    .where(eq(attempts.study, id))
+    .orderBy(asc(attempts.createdAt));
   return {
     id,
     reference: await readReference(database, row.reference, row.revision),
@@ -33,7 +51,11 @@ export async function readStudy(database: Database, id: Id): Promise<Study> {
 }
 
 export async function listStudies(database: Database): Promise<Study[]> {
-  const rows = await database.select({ id: studies.id }).from(studies).orderBy(desc(studies.updatedAt)).limit(200);
+  const rows = await database
+    .select({ id: studies.id })
+    .from(studies)
+    .orderBy(desc(studies.updatedAt))
+    .limit(200);
   return Promise.all(rows.map(({ id }) => readStudy(database, id)));
 }
 
@@ -51,7 +73,12 @@ export async function openStudy(database: Database, { id, reference, attempt }: 
     if (drawn?.study) return drawn.study;
     const subject = drawn?.reference ?? reference ?? '';
     const { revision } = await readReference(tx as unknown as Database, subject, drawn?.revision);
-    const [there] = await tx.select({ id: studies.id }).from(studies).where(and(eq(studies.reference, subject), eq(studies.revision, revision))).orderBy(desc(studies.updatedAt)).limit(1);
+    const [there] = await tx
+      .select({ id: studies.id })
+      .from(studies)
+      .where(and(eq(studies.reference, subject), eq(studies.revision, revision)))
+      .orderBy(desc(studies.updatedAt))
+      .limit(1);
     const study = there?.id ?? id;
     if (!there) await tx.insert(studies).values({ id, reference: subject, revision, pass: 'trace' });
     if (drawn) await tx.update(attempts).set({ study }).where(eq(attempts.id, drawn.id));
@@ -61,7 +88,10 @@ export async function openStudy(database: Database, { id, reference, attempt }: 
 }
 
 export async function changeStudy(database: Database, id: Id, patch: StudyPatch): Promise<Study> {
-  await database.update(studies).set({ ...patch, updatedAt: sql`now()` }).where(eq(studies.id, id));
+  await database
+    .update(studies)
+    .set({ ...patch, updatedAt: sql`now()` })
+    .where(eq(studies.id, id));
   return readStudy(database, id);
 }
 
@@ -69,9 +99,17 @@ export async function changeStudy(database: Database, id: Id, patch: StudyPatch)
 export async function addTrace(database: Database, study: Id, made: { id: Id; page: Id }): Promise<Study> {
   const { reference } = await readStudy(database, study);
   await database.transaction(async (tx) => {
-    await makePage(tx, made.page, { reference: reference.id, revision: reference.revision, width: reference.width, height: reference.height });
+    await makePage(tx, made.page, {
+      reference: reference.id,
+      revision: reference.revision,
+      width: reference.width,
+      height: reference.height,
+    });
     await tx.insert(traces).values({ ...made, study });
-    await tx.update(studies).set({ updatedAt: sql`now()` }).where(eq(studies.id, study));
+    await tx
+      .update(studies)
+      .set({ updatedAt: sql`now()` })
+      .where(eq(studies.id, study));
   });
   return readStudy(database, study);
 }
@@ -81,8 +119,18 @@ export async function addAttempt(database: Database, study: Id, made: { id: Id; 
   const { reference } = await readStudy(database, study);
   await database.transaction(async (tx) => {
     await makePage(tx, made.page);
-    await tx.insert(attempts).values({ ...made, study, reference: reference.id, revision: reference.revision, way: 'freehand', seconds: null });
-    await tx.update(studies).set({ updatedAt: sql`now()` }).where(eq(studies.id, study));
+    await tx.insert(attempts).values({
+      ...made,
+      study,
+      reference: reference.id,
+      revision: reference.revision,
+      way: 'freehand',
+      seconds: null,
+    });
+    await tx
+      .update(studies)
+      .set({ updatedAt: sql`now()` })
+      .where(eq(studies.id, study));
   });
   return readStudy(database, study);
 }

@@ -17,7 +17,9 @@ const port = parentPort;
 if (!port) throw new Error('The store runs in its own thread.');
 
 const described = (error: unknown): { name: string; message: string; stack?: string } =>
-  error instanceof Error ? { name: error.name, message: error.message, ...(error.stack ? { stack: error.stack } : {}) } : { name: 'Error', message: String(error) };
+  error instanceof Error
+    ? { name: error.name, message: error.message, ...(error.stack ? { stack: error.stack } : {}) }
+    : { name: 'Error', message: String(error) };
 
 try {
   const store = await openStore(workerData as OpenOptions);

@@ -4,5 +4,10 @@ import { StudyScreen } from '../../src/studies/study-screen';
 
 export default function Route() {
   const { id = '', attempt, pass } = useLocalSearchParams<{ id: string; attempt?: string; pass?: string }>();
-  return <StudyScreen id={id} asked={{ attempt: attempt ?? null, pass: PASSES.find((one) => one === pass) ?? null }} />;
+  return (
+    <StudyScreen
+      id={id}
+      asked={{ attempt: attempt ?? null, pass: PASSES.find((one) => one === pass) ?? null }}
+    />
+  );
 }

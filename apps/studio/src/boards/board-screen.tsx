@@ -3,7 +3,16 @@ import { useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { boxOf, thingsOfType, type CropBox, type Id, type Placement, type Point } from '@deft/core';
 import type { Board, ReferenceBrief } from '@deft/contract';
-import { pictureOf, sentenceOf, useBoardQuery, useBringBackBoardMutation, useChangeBoardMutation, useReferenceQuery, useReferencesQuery, useRemoveBoardMutation } from '../data/api';
+import {
+  pictureOf,
+  sentenceOf,
+  useBoardQuery,
+  useBringBackBoardMutation,
+  useChangeBoardMutation,
+  useReferenceQuery,
+  useReferencesQuery,
+  useRemoveBoardMutation,
+} from '../data/api';
 import { takeHand } from '../data/desk-slice';
 import type { PageKeeper } from '../data/page-keeper';
 import { saveFile } from '../data/save-file';
@@ -39,7 +48,12 @@ export function BoardScreen({ id }: { readonly id: Id }) {
   const palette = usePalette();
   const { data: board, isError, error, refetch } = useBoardQuery(id);
   const keeper = usePage(board?.page ?? null);
-  if (!board || !keeper) return <View style={{ flex: 1, padding: 24, backgroundColor: palette.desk }}><Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /></View>;
+  if (!board || !keeper)
+    return (
+      <View style={{ flex: 1, padding: 24, backgroundColor: palette.desk }}>
+        <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} />
+      </View>
+    );
   return <OpenBoard key={board.id} board={board} keeper={keeper} />;
 }
 
@@ -66,13 +80,27 @@ function OpenBoard({ board, keeper }: { readonly board: Board; readonly keeper: 
   const picked = placements.filter(({ id }) => picks.has(id));
   useEffect(() => void dispatch(takeHand('Move')), [dispatch]);
   useHands({
-    surface, selected: null, select: () => undefined, picks, pick: setPicks, looped: setLoop, way, oneSheet: false, name: null, sheet: null,
-    refused: setRefusal, drawn: () => undefined, ask: (_, tell) => tell(null),
+    surface,
+    selected: null,
+    select: () => undefined,
+    picks,
+    pick: setPicks,
+    looped: setLoop,
+    way,
+    oneSheet: false,
+    name: null,
+    sheet: null,
+    refused: setRefusal,
+    drawn: () => undefined,
+    ask: (_, tell) => tell(null),
   });
   const close = (): void => setOpen(null);
   const out = async (kind: 'png' | 'pdf'): Promise<void> => {
     await keeper.flush();
-    await saveFile(`/api/boards/${board.id}/board.${kind}`, `${board.title}.${kind}`).then(() => say({ text: `${board.title}.${kind} is saved, with the credits underneath.` }), (error: Error) => say({ text: error.message }));
+    await saveFile(`/api/boards/${board.id}/board.${kind}`, `${board.title}.${kind}`).then(
+      () => say({ text: `${board.title}.${kind} is saved, with the credits underneath.` }),
+      (error: Error) => say({ text: error.message }),
+    );
   };
   const takeAway = async (): Promise<void> => {
     await remove(board.id);
@@ -82,54 +110,181 @@ function OpenBoard({ board, keeper }: { readonly board: Board; readonly keeper: 
   return (
     <View style={{ flex: 1, backgroundColor: palette.desk }}>
       <SlimLine
-        left={<WordAct label="‹ boards" spoken="Back to the boards" onPress={() => router.replace('/boards')} />}
-        middle={<View style={{ flexShrink: 1 }}><Words kind="strong" lines={1} level={1} style={{ textAlign: 'center' }}>{board.title}</Words><SaveSign keeper={keeper} /></View>}
+        left={
+          <WordAct label="‹ boards" spoken="Back to the boards" onPress={() => router.replace('/boards')} />
+        }
+        middle={
+          <View style={{ flexShrink: 1 }}>
+            <Words kind="strong" lines={1} level={1} style={{ textAlign: 'center' }}>
+              {board.title}
+            </Words>
+            <SaveSign keeper={keeper} />
+          </View>
+        }
         right={<WordAct small label="take it out" onPress={() => setOpen('out')} />}
       />
       <View style={{ flex: 1 }}>
         <PageView keeper={keeper} onSurface={setSurface}>
           {surface ? <ViewSign surface={surface} leftHanded={leftHanded} /> : null}
-          {placements.length === 0 ? <View style={{ position: 'absolute', top: 30, left: 20, right: 20, alignItems: 'center', pointerEvents: 'none' }}><Words soft>Add pictures, then move, turn and scale them as you like.</Words></View> : null}
-          {refusal ? <Notice refusal={refusal} onClose={() => setRefusal(null)} onGoOn={() => { if (refusal.goOn) void keeper.commit(refusal.goOn.change); setRefusal(null); }} /> : null}
+          {placements.length === 0 ? (
+            <View
+              style={{
+                position: 'absolute',
+                top: 30,
+                left: 20,
+                right: 20,
+                alignItems: 'center',
+                pointerEvents: 'none',
+              }}
+            >
+              <Words soft>Add pictures, then move, turn and scale them as you like.</Words>
+            </View>
+          ) : null}
+          {refusal ? (
+            <Notice
+              refusal={refusal}
+              onClose={() => setRefusal(null)}
+              onGoOn={() => {
+                if (refusal.goOn) void keeper.commit(refusal.goOn.change);
+                setRefusal(null);
+              }}
+            />
+          ) : null}
         </PageView>
-        {open === 'add' ? <AddPanel onAdd={(laid) => void keeper.commit(addingPictures(keeper.things, [laid])).then(() => say({ text: `“${laid.title}” lies in the middle of the board.`, undo: () => void keeper.undo() }))} onClose={close} leftHanded={leftHanded} /> : null}
+        {open === 'add' ? (
+          <AddPanel
+            onAdd={(laid) =>
+              void keeper.commit(addingPictures(keeper.things, [laid])).then(() =>
+                say({
+                  text: `“${laid.title}” lies in the middle of the board.`,
+                  undo: () => void keeper.undo(),
+                }),
+              )
+            }
+            onClose={close}
+            leftHanded={leftHanded}
+          />
+        ) : null}
         {open === 'hidden' ? (
           <Panel title="Hidden pictures" onClose={close} leftHanded={leftHanded}>
-            {hidden.map((placement) => <HiddenRow key={placement.id} placement={placement} onShow={() => void keeper.commit(hidingPictures([placement.id], false))} />)}
+            {hidden.map((placement) => (
+              <HiddenRow
+                key={placement.id}
+                placement={placement}
+                onShow={() => void keeper.commit(hidingPictures([placement.id], false))}
+              />
+            ))}
             {hidden.length === 0 ? <Words soft>All of them are shown.</Words> : null}
           </Panel>
         ) : null}
         {open === 'out' ? (
           <Panel title="This board" onClose={close} leftHanded={leftHanded}>
-            <Field label="Name of the board" value={title} onChangeText={setTitle} maxLength={200} onBlur={() => title.trim() && title.trim() !== board.title && void rename({ id: board.id, title: title.trim() })} />
+            <Field
+              label="Name of the board"
+              value={title}
+              onChangeText={setTitle}
+              maxLength={200}
+              onBlur={() =>
+                title.trim() &&
+                title.trim() !== board.title &&
+                void rename({ id: board.id, title: title.trim() })
+              }
+            />
             <View style={{ flexDirection: 'row', gap: 8, marginTop: 8 }}>
               <SideAct label="Save as PNG" onPress={() => void out('png')} />
               <SideAct label="Save as PDF" onPress={() => void out('pdf')} />
             </View>
-            <Words size={13} soft>The credits of all its pictures stand underneath.</Words>
-            <WordAct label="take the board away" onPress={() => void takeAway()} style={{ alignSelf: 'flex-start' }} />
+            <Words size={13} soft>
+              The credits of all its pictures stand underneath.
+            </Words>
+            <WordAct
+              label="take the board away"
+              onPress={() => void takeAway()}
+              style={{ alignSelf: 'flex-start' }}
+            />
           </Panel>
         ) : null}
-        {open === 'crop' && picked[0] ? <CropPanel placement={picked[0]} onCrop={(change) => { void keeper.commit(change); close(); }} onClose={close} leftHanded={leftHanded} /> : null}
+        {open === 'crop' && picked[0] ? (
+          <CropPanel
+            placement={picked[0]}
+            onCrop={(change) => {
+              void keeper.commit(change);
+              close();
+            }}
+            onClose={close}
+            leftHanded={leftHanded}
+          />
+        ) : null}
       </View>
       <View style={{ borderTopWidth: 1, borderColor: palette.rule, paddingHorizontal: 6 }}>
-        {numbers && surface && picked.length > 0 ? <Numbers keeper={keeper} surface={surface} picks={picks} onDone={() => setNumbers(false)} /> : null}
-        <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ alignItems: 'center', minHeight: 48 }}>
+        {numbers && surface && picked.length > 0 ? (
+          <Numbers keeper={keeper} surface={surface} picks={picks} onDone={() => setNumbers(false)} />
+        ) : null}
+        <ScrollView
+          horizontal
+          showsHorizontalScrollIndicator={false}
+          contentContainerStyle={{ alignItems: 'center', minHeight: 48 }}
+        >
           {picked.length > 0 ? (
             <>
-              <WordAct small label="to the front" onPress={() => void keeper.commit(stacking(keeper.things, picks, 'front'))} />
-              <WordAct small label="to the back" onPress={() => void keeper.commit(stacking(keeper.things, picks, 'back'))} />
+              <WordAct
+                small
+                label="to the front"
+                onPress={() => void keeper.commit(stacking(keeper.things, picks, 'front'))}
+              />
+              <WordAct
+                small
+                label="to the back"
+                onPress={() => void keeper.commit(stacking(keeper.things, picks, 'back'))}
+              />
               {picked.length === 1 ? <WordAct small label="crop" onPress={() => setOpen('crop')} /> : null}
-              <WordAct small label="hide" onPress={() => { void keeper.commit(hidingPictures(picks, true)); setPicks(NONE); }} />
-              {picked.length === 1 ? <WordAct small label="look at it large" onPress={() => router.push({ pathname: '/references/[id]', params: { id: picked[0]?.reference ?? '' } })} /> : null}
+              <WordAct
+                small
+                label="hide"
+                onPress={() => {
+                  void keeper.commit(hidingPictures(picks, true));
+                  setPicks(NONE);
+                }}
+              />
+              {picked.length === 1 ? (
+                <WordAct
+                  small
+                  label="look at it large"
+                  onPress={() =>
+                    router.push({ pathname: '/references/[id]', params: { id: picked[0]?.reference ?? '' } })
+                  }
+                />
+              ) : null}
             </>
           ) : null}
-          <MoveActs keeper={keeper} surface={surface} picks={picks} onPick={setPicks} loop={loop} way={way} onWay={setWay} onNumbers={() => setNumbers(true)} />
+          <MoveActs
+            keeper={keeper}
+            surface={surface}
+            picks={picks}
+            onPick={setPicks}
+            loop={loop}
+            way={way}
+            onWay={setWay}
+            onNumbers={() => setNumbers(true)}
+          />
         </ScrollView>
-        <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', paddingVertical: 6 }}>
-          <MainAct label="Add pictures" onPress={() => setOpen(open === 'add' ? null : 'add')} testID="add-pictures" />
+        <View
+          style={{
+            flexDirection: 'row',
+            alignItems: 'center',
+            justifyContent: 'space-between',
+            paddingVertical: 6,
+          }}
+        >
+          <MainAct
+            label="Add pictures"
+            onPress={() => setOpen(open === 'add' ? null : 'add')}
+            testID="add-pictures"
+          />
           <View style={{ flexDirection: 'row' }}>
-            {hidden.length > 0 ? <WordAct small label={`hidden: ${hidden.length}`} onPress={() => setOpen('hidden')} /> : null}
+            {hidden.length > 0 ? (
+              <WordAct small label={`hidden: ${hidden.length}`} onPress={() => setOpen('hidden')} />
+            ) : null}
             <WordAct small label="fit" onPress={() => surface?.painter.fit()} />
             <WordAct small label="undo" testID="undo" onPress={() => void keeper.undo()} />
             <WordAct small label="redo" testID="redo" onPress={() => void keeper.redo()} />
@@ -140,20 +295,42 @@ function OpenBoard({ board, keeper }: { readonly board: Board; readonly keeper: 
   );
 }
 
-function AddPanel({ onAdd, onClose, leftHanded }: { readonly onAdd: (laid: ReferenceBrief) => void; readonly onClose: () => void; readonly leftHanded: boolean }) {
+function AddPanel({
+  onAdd,
+  onClose,
+  leftHanded,
+}: {
+  readonly onAdd: (laid: ReferenceBrief) => void;
+  readonly onClose: () => void;
+  readonly leftHanded: boolean;
+}) {
   const wide = useWide();
   const [q, setQ] = useState('');
   const [from, setFrom] = useState(0);
   const { data } = useReferencesQuery({ q, from, count: 30 });
   return (
     <Panel title="Add pictures" onClose={onClose} leftHanded={leftHanded}>
-      <Field label="Search" value={q} onChangeText={(text) => { setQ(text); setFrom(0); }} maxLength={200} />
+      <Field
+        label="Search"
+        value={q}
+        onChangeText={(text) => {
+          setQ(text);
+          setFrom(0);
+        }}
+        maxLength={200}
+      />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-        {data?.items.map((item) => <PreviewCard key={item.id} reference={item} width={wide ? 86 : '22%'} onPress={() => onAdd(item)} />)}
+        {data?.items.map((item) => (
+          <PreviewCard key={item.id} reference={item} width={wide ? 86 : '22%'} onPress={() => onAdd(item)} />
+        ))}
       </View>
       <View style={{ flexDirection: 'row' }}>
-        {from > 0 ? <WordAct small label="earlier ones" onPress={() => setFrom(Math.max(0, from - 30))} /> : null}
-        {data && from + 30 < data.total ? <WordAct small label="more" onPress={() => setFrom(from + 30)} /> : null}
+        {from > 0 ? (
+          <WordAct small label="earlier ones" onPress={() => setFrom(Math.max(0, from - 30))} />
+        ) : null}
+        {data && from + 30 < data.total ? (
+          <WordAct small label="more" onPress={() => setFrom(from + 30)} />
+        ) : null}
       </View>
     </Panel>
   );
@@ -163,7 +340,11 @@ function HiddenRow({ placement, onShow }: { readonly placement: Placement; reado
   const { data } = useReferenceQuery(placement.reference);
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
-      {data ? <View style={{ width: 60 }}><PreviewCard reference={data} width={60} onPress={onShow} /></View> : null}
+      {data ? (
+        <View style={{ width: 60 }}>
+          <PreviewCard reference={data} width={60} onPress={onShow} />
+        </View>
+      ) : null}
       <Words style={{ flex: 1 }}>{data?.title ?? ''}</Words>
       <WordAct small label="show" onPress={onShow} />
     </View>
@@ -171,28 +352,94 @@ function HiddenRow({ placement, onShow }: { readonly placement: Placement; reado
 }
 
 /** A picture of the board whole, to choose which part of it is shown. */
-function CropPanel({ placement, onCrop, onClose, leftHanded }: { readonly placement: Placement; readonly onCrop: (change: ReturnType<typeof cropping>) => void; readonly onClose: () => void; readonly leftHanded: boolean }) {
+function CropPanel({
+  placement,
+  onCrop,
+  onClose,
+  leftHanded,
+}: {
+  readonly placement: Placement;
+  readonly onCrop: (change: ReturnType<typeof cropping>) => void;
+  readonly onClose: () => void;
+  readonly leftHanded: boolean;
+}) {
   const palette = usePalette();
   const [size, setSize] = useState<{ width: number; height: number } | null>(null);
   const [crop, setCrop] = useState<CropBox | null>(null);
   const [hand] = useState(() => new CropHand(setCrop));
   const box = placement.clip ? boxOf(placement.clip) : null;
   const frame = size ?? { width: 1, height: 1 };
-  const shown = crop ?? (size && box ? { x: box.minX / size.width, y: box.minY / size.height, width: (box.maxX - box.minX) / size.width, height: (box.maxY - box.minY) / size.height } : null);
+  const shown =
+    crop ??
+    (size && box
+      ? {
+          x: box.minX / size.width,
+          y: box.minY / size.height,
+          width: (box.maxX - box.minX) / size.width,
+          height: (box.maxY - box.minY) / size.height,
+        }
+      : null);
   useEffect(() => hand.follow(shown, frame));
   const address = pictureOf({ id: placement.reference, revision: placement.revision });
   return (
     <Panel title="Crop" onClose={onClose} leftHanded={leftHanded}>
       <View style={{ height: 320 }}>
         <Stage
-          width={frame.width} height={frame.height} hand={hand}
-          picture={<img src={address} alt="" draggable={false} onLoad={(event) => setSize({ width: event.currentTarget.naturalWidth, height: event.currentTarget.naturalHeight })} style={{ width: '100%', height: '100%' }} />}
-          over={(pixel) => (shown ? <CropOver crop={shown} frame={frame} pixel={pixel} colour={palette.verdigris} paper={palette.paper} /> : null)}
+          width={frame.width}
+          height={frame.height}
+          hand={hand}
+          picture={
+            <img
+              src={address}
+              alt=""
+              draggable={false}
+              onLoad={(event) =>
+                setSize({
+                  width: event.currentTarget.naturalWidth,
+                  height: event.currentTarget.naturalHeight,
+                })
+              }
+              style={{ width: '100%', height: '100%' }}
+            />
+          }
+          over={(pixel) =>
+            shown ? (
+              <CropOver
+                crop={shown}
+                frame={frame}
+                pixel={pixel}
+                colour={palette.verdigris}
+                paper={palette.paper}
+              />
+            ) : null
+          }
         />
       </View>
       <View style={{ flexDirection: 'row', gap: 8 }}>
-        <SideAct label="Crop" disabled={!crop} onPress={() => crop && onCrop(cropping(placement, { x: crop.x * frame.width, y: crop.y * frame.height, width: crop.width * frame.width, height: crop.height * frame.height }, frame))} />
-        <WordAct label="all of it" disabled={!size} onPress={() => onCrop(cropping(placement, null, frame))} />
+        <SideAct
+          label="Crop"
+          disabled={!crop}
+          onPress={() =>
+            crop &&
+            onCrop(
+              cropping(
+                placement,
+                {
+                  x: crop.x * frame.width,
+                  y: crop.y * frame.height,
+                  width: crop.width * frame.width,
+                  height: crop.height * frame.height,
+                },
+                frame,
+              ),
+            )
+          }
+        />
+        <WordAct
+          label="all of it"
+          disabled={!size}
+          onPress={() => onCrop(cropping(placement, null, frame))}
+        />
       </View>
     </Panel>
   );

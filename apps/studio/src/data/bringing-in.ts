@@ -31,8 +31,19 @@ export const bringingSlice = createSlice({
   initialState,
   reducers: {
     began: (state, { payload }: PayloadAction<readonly string[]>) => {
-      const fresh = payload.map((name): Item => ({ name, state: 'waiting', said: null, reference: null, done: 0, of: 0 }));
-      return { items: state.working ? [...state.items, ...fresh] : fresh, working: true, sets: state.working ? state.sets : [] };
+      const fresh = payload.map((name): Item => ({
+        name,
+        state: 'waiting',
+        said: null,
+        reference: null,
+        done: 0,
+        of: 0,
+      }));
+      return {
+        items: state.working ? [...state.items, ...fresh] : fresh,
+        working: true,
+        sets: state.working ? state.sets : [],
+      };
     },
     turned: (state, { payload: { at, to } }: PayloadAction<{ at: number; to: Partial<Item> }>) => {
       const item = state.items[at];
@@ -45,7 +56,13 @@ export const bringingSlice = createSlice({
     setMade: (state, { payload }: PayloadAction<{ id: Id; title: string }>) => {
       state.sets.push(payload as never);
     },
-    ended: (state) => ({ ...state, working: false, items: state.items.map((item) => (item.state === 'waiting' || item.state === 'coming' ? { ...item, state: 'stopped' as const } : item)) }),
+    ended: (state) => ({
+      ...state,
+      working: false,
+      items: state.items.map((item) =>
+        item.state === 'waiting' || item.state === 'coming' ? { ...item, state: 'stopped' as const } : item,
+      ),
+    }),
     cleared: (state) => (state.working ? state : initialState),
   },
 });
@@ -56,10 +73,13 @@ type Dispatch = (action: unknown) => unknown;
 
 /** How many files are under way at once: one is looked at while the next is sent. */
 const AT_ONCE = 2;
-const SILENT = 'The desk does not answer, so it was not brought in. It is still where it was; try again in a moment.';
+const SILENT =
+  'The desk does not answer, so it was not brought in. It is still where it was; try again in a moment.';
 
 const stateOf = (brought: Brought): Partial<Item> =>
-  'refused' in brought ? { state: 'refused', said: brought.refused } : { state: brought.known ? 'here' : 'in', reference: brought.reference };
+  'refused' in brought
+    ? { state: 'refused', said: brought.refused }
+    : { state: brought.known ? 'here' : 'in', reference: brought.reference };
 
 /** Reads an answer that is told line by line. */
 export async function readLines(response: Response, hear: (line: BroughtLine) => void): Promise<void> {
@@ -81,7 +101,13 @@ let stopping: AbortController | null = null;
 let waiting: { at: number; file: File }[] = [];
 let brought: ((reference: Id) => void) | null = null;
 
-async function bringOne(dispatch: Dispatch, at: number, file: File, keepLocation: boolean, signal: AbortSignal): Promise<void> {
+async function bringOne(
+  dispatch: Dispatch,
+  at: number,
+  file: File,
+  keepLocation: boolean,
+  signal: AbortSignal,
+): Promise<void> {
   dispatch(turned({ at, to: { state: 'coming' } }));
   const form = new FormData();
   if (keepLocation) form.append('location', 'keep');
@@ -108,7 +134,17 @@ async function bringOne(dispatch: Dispatch, at: number, file: File, keepLocation
       if (!zip) return void dispatch(turned({ at, to: stateOf(line) }));
       done += 1;
       dispatch(turned({ at, to: { done } }));
-      dispatch(joined({ name: line.file, state: 'waiting', said: null, reference: null, done: 0, of: 0, ...stateOf(line) }));
+      dispatch(
+        joined({
+          name: line.file,
+          state: 'waiting',
+          said: null,
+          reference: null,
+          done: 0,
+          of: 0,
+          ...stateOf(line),
+        }),
+      );
     });
     if (zip) dispatch(turned({ at, to: { state: 'in' } }));
     else if (!heard) dispatch(turned({ at, to: { state: 'refused', said: SILENT } }));
@@ -122,7 +158,10 @@ async function bringOne(dispatch: Dispatch, at: number, file: File, keepLocation
  * at other screens.
  * @param each hears of every reference that is there afterwards
  */
-export function bringFiles(files: readonly File[], { keepLocation, each }: { keepLocation: boolean; each?: (reference: Id) => void }) {
+export function bringFiles(
+  files: readonly File[],
+  { keepLocation, each }: { keepLocation: boolean; each?: (reference: Id) => void },
+) {
   return async (dispatch: Dispatch, getState: () => { bringing: BringingState }): Promise<void> => {
     if (files.length === 0) return;
     const before = getState().bringing;
@@ -133,7 +172,8 @@ export function bringFiles(files: readonly File[], { keepLocation, each }: { kee
     if (stopping) return;
     const { signal } = (stopping = new AbortController());
     const work = async (): Promise<void> => {
-      for (let next = waiting.shift(); next && !signal.aborted; next = waiting.shift()) await bringOne(dispatch, next.at, next.file, keepLocation, signal);
+      for (let next = waiting.shift(); next && !signal.aborted; next = waiting.shift())
+        await bringOne(dispatch, next.at, next.file, keepLocation, signal);
     };
     await Promise.all(Array.from({ length: AT_ONCE }, work));
     stopping = null;
@@ -157,12 +197,16 @@ export async function droppedFiles(transfer: DataTransfer): Promise<File[]> {
   const found: File[] = [];
   const walk = async (entry: FileSystemEntry): Promise<void> => {
     if (entry.isFile) {
-      found.push(await new Promise<File>((resolve, reject) => (entry as FileSystemFileEntry).file(resolve, reject)));
+      found.push(
+        await new Promise<File>((resolve, reject) => (entry as FileSystemFileEntry).file(resolve, reject)),
+      );
       return;
     }
     const reader = (entry as FileSystemDirectoryEntry).createReader();
     for (;;) {
-      const some = await new Promise<FileSystemEntry[]>((resolve, reject) => reader.readEntries(resolve, reject));
+      const some = await new Promise<FileSystemEntry[]>((resolve, reject) =>
+        reader.readEntries(resolve, reject),
+      );
       if (some.length === 0) return;
       for (const inner of some) await walk(inner);
     }

@@ -4,8 +4,20 @@ const fresh = deskSlice.getInitialState();
 const after = (...acts: Parameters<typeof deskSlice.reducer>[1][]) => acts.reduce(deskSlice.reducer, fresh);
 
 test('each pen remembers how it was set; taking one takes the hand that draws', () => {
-  const set = after(takePen('pen'), setPen({ size: 3 }), takeHand('Forms'), takePen('pencil'), setPen({ size: 0.4 }));
-  expect([set.hand, set.pen, set.pens.pen.size, set.pens.pencil.size, set.pens.shade]).toEqual(['Draw', 'pencil', 3, 0.4, fresh.pens.shade]);
+  const set = after(
+    takePen('pen'),
+    setPen({ size: 3 }),
+    takeHand('Forms'),
+    takePen('pencil'),
+    setPen({ size: 0.4 }),
+  );
+  expect([set.hand, set.pen, set.pens.pen.size, set.pens.pencil.size, set.pens.shade]).toEqual([
+    'Draw',
+    'pencil',
+    3,
+    0.4,
+    fresh.pens.shade,
+  ]);
 });
 
 test('own colours lie with the newest first, each once, and only so many', () => {

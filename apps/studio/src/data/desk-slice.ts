@@ -71,10 +71,26 @@ const setting = (pen: PenKind, size: number, colour: string = INK_COLOUR): PenSe
 };
 
 const initialState: DeskState = {
-  hand: 'Draw', pen: 'pencil',
-  pens: { pencil: setting('pencil', 0.7), pen: setting('pen', 1.1), shade: setting('shade', 7, '#4A4F58'), rubber: setting('rubber', 4) },
-  rubBy: 'stroke', symmetry: false, mixes: [], formsTool: 'ellipse', guide: 'ground', words: 'text',
-  night: null, leftHanded: false, fingersDraw: null, realScale: null, keepLocation: false, collecting: 15,
+  hand: 'Draw',
+  pen: 'pencil',
+  pens: {
+    pencil: setting('pencil', 0.7),
+    pen: setting('pen', 1.1),
+    shade: setting('shade', 7, '#4A4F58'),
+    rubber: setting('rubber', 4),
+  },
+  rubBy: 'stroke',
+  symmetry: false,
+  mixes: [],
+  formsTool: 'ellipse',
+  guide: 'ground',
+  words: 'text',
+  night: null,
+  leftHanded: false,
+  fingersDraw: null,
+  realScale: null,
+  keepLocation: false,
+  collecting: 15,
   timed: { choice: 'least drawn', flip: false, sounds: true, shakes: false, figures: true },
 };
 
@@ -83,9 +99,19 @@ export const deskSlice = createSlice({
   initialState,
   reducers: {
     takeHand: (state, { payload }: PayloadAction<HandName>) => ({ ...state, hand: payload }),
-    takePen: (state, { payload }: PayloadAction<PenKind>) => ({ ...state, hand: 'Draw' as const, pen: payload }),
-    setPen: (state, { payload }: PayloadAction<Partial<PenSetting>>) => ({ ...state, pens: { ...state.pens, [state.pen]: { ...state.pens[state.pen], ...payload } } }),
-    addMix: (state, { payload }: PayloadAction<string>) => ({ ...state, mixes: [payload, ...state.mixes.filter((mix) => mix !== payload)].slice(0, MOST_MIXES) }),
+    takePen: (state, { payload }: PayloadAction<PenKind>) => ({
+      ...state,
+      hand: 'Draw' as const,
+      pen: payload,
+    }),
+    setPen: (state, { payload }: PayloadAction<Partial<PenSetting>>) => ({
+      ...state,
+      pens: { ...state.pens, [state.pen]: { ...state.pens[state.pen], ...payload } },
+    }),
+    addMix: (state, { payload }: PayloadAction<string>) => ({
+      ...state,
+      mixes: [payload, ...state.mixes.filter((mix) => mix !== payload)].slice(0, MOST_MIXES),
+    }),
     setRubBy: (state, { payload }: PayloadAction<RubBy>) => ({ ...state, rubBy: payload }),
     setSymmetry: (state, { payload }: PayloadAction<boolean>) => ({ ...state, symmetry: payload }),
     takeForm: (state, { payload }: PayloadAction<FormsTool>) => ({ ...state, formsTool: payload }),
@@ -93,12 +119,35 @@ export const deskSlice = createSlice({
     takeWords: (state, { payload }: PayloadAction<WordsTool>) => ({ ...state, words: payload }),
     setNight: (state, { payload }: PayloadAction<boolean>) => ({ ...state, night: payload }),
     setLeftHanded: (state, { payload }: PayloadAction<boolean>) => ({ ...state, leftHanded: payload }),
-    setFingersDraw: (state, { payload }: PayloadAction<boolean | null>) => ({ ...state, fingersDraw: payload }),
+    setFingersDraw: (state, { payload }: PayloadAction<boolean | null>) => ({
+      ...state,
+      fingersDraw: payload,
+    }),
     setKeepLocation: (state, { payload }: PayloadAction<boolean>) => ({ ...state, keepLocation: payload }),
     setCollecting: (state, { payload }: PayloadAction<number | null>) => ({ ...state, collecting: payload }),
-    setTimed: (state, { payload }: PayloadAction<Partial<TimedSetting>>) => ({ ...state, timed: { ...state.timed, ...payload } }),
+    setTimed: (state, { payload }: PayloadAction<Partial<TimedSetting>>) => ({
+      ...state,
+      timed: { ...state.timed, ...payload },
+    }),
     setRealScale: (state, { payload }: PayloadAction<number>) => ({ ...state, realScale: payload }),
   },
 });
 
-export const { takeHand, takePen, setPen, addMix, setRubBy, setSymmetry, takeForm, takeGuide, takeWords, setNight, setLeftHanded, setFingersDraw, setKeepLocation, setCollecting, setTimed, setRealScale } = deskSlice.actions;
+export const {
+  takeHand,
+  takePen,
+  setPen,
+  addMix,
+  setRubBy,
+  setSymmetry,
+  takeForm,
+  takeGuide,
+  takeWords,
+  setNight,
+  setLeftHanded,
+  setFingersDraw,
+  setKeepLocation,
+  setCollecting,
+  setTimed,
+  setRealScale,
+} = deskSlice.actions;

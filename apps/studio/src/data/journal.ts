@@ -36,11 +36,17 @@ export class Journal {
 
   /** Writes an operation down under the next running number of its page. */
   async append(page: Id, make: (n: number) => Operation): Promise<Operation> {
-    const transaction = this.database.transaction(['operations', 'counters'], 'readwrite', { durability: 'relaxed' });
+    const transaction = this.database.transaction(['operations', 'counters'], 'readwrite', {
+      durability: 'relaxed',
+    });
     const counters = transaction.objectStore('counters');
     const n = ((await counters.get(page)) ?? 0) + 1;
     const operation = make(n);
-    await Promise.all([counters.put(n, page), transaction.objectStore('operations').put(operation), transaction.done]);
+    await Promise.all([
+      counters.put(n, page),
+      transaction.objectStore('operations').put(operation),
+      transaction.done,
+    ]);
     return operation;
   }
 

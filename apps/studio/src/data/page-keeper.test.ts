@@ -1,10 +1,27 @@
 import 'fake-indexeddb/auto';
-import { numberBatch, reducePage, type Answer, type Id, type Numbered, type Operation, type Thing } from '@deft/core';
+import {
+  numberBatch,
+  reducePage,
+  type Answer,
+  type Id,
+  type Numbered,
+  type Operation,
+  type Thing,
+} from '@deft/core';
 import { Journal } from './journal';
 import { PageKeeper, Refused, type Send } from './page-keeper';
 
 const PAGE = 'a'.repeat(32);
-const sheet = (n: number): Thing => ({ type: 'sheet', id: n.toString(16).padStart(32, '0'), kind: 'ink', name: `s${n}`, order: `a${n}`, opacity: 1, hidden: false, locked: false });
+const sheet = (n: number): Thing => ({
+  type: 'sheet',
+  id: n.toString(16).padStart(32, '0'),
+  kind: 'ink',
+  name: `s${n}`,
+  order: `a${n}`,
+  opacity: 1,
+  hidden: false,
+  locked: false,
+});
 
 /** A desk in memory that can be away, and can lose its answer after it has stored. */
 class Desk {
@@ -15,7 +32,13 @@ class Desk {
     if (this.away) throw new Error('away');
     const last = new Map<Id, number>();
     for (const { operation } of this.stored) last.set(operation.device, operation.n);
-    this.stored.push(...numberBatch(batch, { head: this.stored.length, stored: new Set(this.stored.map((s) => s.operation.id)), last }));
+    this.stored.push(
+      ...numberBatch(batch, {
+        head: this.stored.length,
+        stored: new Set(this.stored.map((s) => s.operation.id)),
+        last,
+      }),
+    );
     if (this.losesAnswer) throw new Error('lost');
     return { after, head: this.stored.length, operations: this.stored.slice(after) };
   };
@@ -88,7 +111,8 @@ describe('a page kept in the browser', () => {
     for (const tab of [...tabs, ...tabs]) await tab.flush().catch(() => tab.flush());
     for (const tab of tabs) await tab.sync();
     expect(desk.stored.map((s) => s.operation.n)).toEqual(Array.from({ length: 12 }, (_, i) => i + 1));
-    for (const tab of tabs) expect(new Map(tab.things)).toEqual(reducePage(desk.stored.map((s) => s.operation)));
+    for (const tab of tabs)
+      expect(new Map(tab.things)).toEqual(reducePage(desk.stored.map((s) => s.operation)));
     for (const tab of tabs) tab.close();
   });
 
@@ -125,14 +149,30 @@ describe('a page kept in the browser', () => {
     const long = 'A'.repeat(600_000);
     for (let i = 0; i < 500; i += 1) {
       const points = i % 100 === 7 ? long : 'AQAA';
-      await keeper.commit({ add: [{ type: 'stroke', id: (5000 + i).toString(16).padStart(32, '0'), sheet: 'b'.repeat(32), order: 'a0', pen: 'pen', size: 1, colour: '#000000', pressure: 'even', points }] });
+      await keeper.commit({
+        add: [
+          {
+            type: 'stroke',
+            id: (5000 + i).toString(16).padStart(32, '0'),
+            sheet: 'b'.repeat(32),
+            order: 'a0',
+            pen: 'pen',
+            size: 1,
+            colour: '#000000',
+            pressure: 'even',
+            points,
+          },
+        ],
+      });
       if (i % 200 === 150) await keeper.undo();
     }
     expect(keeper.state).toBe('kept here');
     desk.away = false;
     batches.length = 0;
     await keeper.flush();
-    expect(desk.stored.map(({ operation }) => operation.n)).toEqual(Array.from({ length: 502 }, (_, i) => i + 1));
+    expect(desk.stored.map(({ operation }) => operation.n)).toEqual(
+      Array.from({ length: 502 }, (_, i) => i + 1),
+    );
     expect(new Map(keeper.things)).toEqual(reducePage(desk.stored.map(({ operation }) => operation)));
     expect(Math.max(...batches.map(({ count }) => count))).toBe(100);
     expect(Math.max(...batches.map(({ size }) => size))).toBeLessThan(5_000_000);
@@ -144,7 +184,13 @@ describe('a page kept in the browser', () => {
     const grown: ((head: number) => void)[] = [];
     const stopped = jest.fn();
     const journal = await newJournal();
-    const [drawing, watching] = [new PageKeeper(PAGE, journal, desk.send), new PageKeeper(PAGE, journal, desk.send, (_, tell) => { grown.push(tell); return stopped; })];
+    const [drawing, watching] = [
+      new PageKeeper(PAGE, journal, desk.send),
+      new PageKeeper(PAGE, journal, desk.send, (_, tell) => {
+        grown.push(tell);
+        return stopped;
+      }),
+    ];
     for (const tab of [drawing, watching]) await tab.open();
     await drawing.commit({ add: [sheet(1)] });
     await drawing.flush();
@@ -159,11 +205,15 @@ describe('a page kept in the browser', () => {
 
   test('what a tab wrote down before it died goes first when another tab of the device draws on; the refusal is forgotten', async () => {
     const desk = new Desk();
-    const named: Send = (page, after, batch) => desk.send(page, after, batch).catch((error: Error) => {
-      throw error.name === 'OutOfSequence' ? new Refused(error.message, 'OutOfSequence') : error;
-    });
+    const named: Send = (page, after, batch) =>
+      desk.send(page, after, batch).catch((error: Error) => {
+        throw error.name === 'OutOfSequence' ? new Refused(error.message, 'OutOfSequence') : error;
+      });
     const journal = await newJournal();
-    const [dying, living] = [new PageKeeper(PAGE, journal, () => Promise.reject(new Error('away'))), new PageKeeper(PAGE, journal, named)];
+    const [dying, living] = [
+      new PageKeeper(PAGE, journal, () => Promise.reject(new Error('away'))),
+      new PageKeeper(PAGE, journal, named),
+    ];
     for (const tab of [dying, living]) await tab.open();
     await dying.commit({ add: [sheet(1)] });
     dying.close();

@@ -1,4 +1,12 @@
-import { Replica, type Answer, type Change, type Id, type Operation, type Thing, type ThingType } from '@deft/core';
+import {
+  Replica,
+  type Answer,
+  type Change,
+  type Id,
+  type Operation,
+  type Thing,
+  type ThingType,
+} from '@deft/core';
 import type { Journal } from './journal';
 import { newId } from './new-id';
 
@@ -22,7 +30,10 @@ export class Refused extends Error {
   override readonly name = 'Refused';
 
   /** @param refusal the desk's own name for it */
-  constructor(sentence: string, readonly refusal = 'Malformed') {
+  constructor(
+    sentence: string,
+    readonly refusal = 'Malformed',
+  ) {
     super(sentence);
   }
 }
@@ -34,14 +45,24 @@ const PATIENCE = [300, 1000, 2000, 4000];
 
 export const sendToDesk: Send = async (page, after, operations) => {
   const response = await fetch(`/api/pages/${page}/operations`, {
-    method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ after, operations }),
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ after, operations }),
   });
   if (response.ok) return (await response.json()) as Answer;
-  const { sentence, refusal } = (await response.json().catch(() => ({ sentence: 'The desk did not answer.' }))) as { sentence: string; refusal?: string };
+  const { sentence, refusal } = (await response
+    .json()
+    .catch(() => ({ sentence: 'The desk did not answer.' }))) as { sentence: string; refusal?: string };
   throw response.status < 500 ? new Refused(sentence, refusal) : new Error(sentence);
 };
 
-const sizeOf = ({ body }: Operation): number => ('ids' in body ? 0 : [...(body.add ?? []), ...(body.set ?? []).map(({ to }) => to)].reduce((sum, thing) => sum + ('points' in thing ? (thing.points?.length ?? 0) : 200), 0));
+const sizeOf = ({ body }: Operation): number =>
+  'ids' in body
+    ? 0
+    : [...(body.add ?? []), ...(body.set ?? []).map(({ to }) => to)].reduce(
+        (sum, thing) => sum + ('points' in thing ? (thing.points?.length ?? 0) : 200),
+        0,
+      );
 
 /** As many of the first operations as go in one batch; one at the least. */
 function firstOf(pending: readonly Operation[]): Operation[] {
@@ -179,7 +200,9 @@ export class PageKeeper {
       const what = body();
       if (!what) return;
       const id = newId();
-      const operation = await this.journal.append(this.page, (n) => this.replica.compose(what, { id, n, at: Date.now() }));
+      const operation = await this.journal.append(this.page, (n) =>
+        this.replica.compose(what, { id, n, at: Date.now() }),
+      );
       this.#tell(this.replica.show(operation));
       this.#setState(this.#failures > 0 ? 'kept here' : 'saving');
       void this.sync();
@@ -207,12 +230,16 @@ export class PageKeeper {
     } catch (error) {
       this.#failures += 1;
       // Another tab of this device wrote down something that is not on the desk yet: it goes first.
-      const taken = error instanceof Refused && error.refusal === 'OutOfSequence' && (await this.#takeUpJournal());
+      const taken =
+        error instanceof Refused && error.refusal === 'OutOfSequence' && (await this.#takeUpJournal());
       if (error instanceof Refused && !taken) this.#refused = error.message;
       this.#setState('kept here');
       if (this.#closed) return;
       if (this.#timer) clearTimeout(this.#timer);
-      this.#timer = setTimeout(() => void this.sync(), PATIENCE[Math.min(this.#failures, PATIENCE.length) - 1]);
+      this.#timer = setTimeout(
+        () => void this.sync(),
+        PATIENCE[Math.min(this.#failures, PATIENCE.length) - 1],
+      );
     }
   }
 
@@ -220,7 +247,8 @@ export class PageKeeper {
   async #takeUpJournal(): Promise<boolean> {
     const changed = new Set<Id>();
     const before = this.replica.pending.length;
-    for (const operation of await this.journal.pending(this.page)) for (const id of this.replica.show(operation)) changed.add(id);
+    for (const operation of await this.journal.pending(this.page))
+      for (const id of this.replica.show(operation)) changed.add(id);
     this.#tell(changed);
     return this.replica.pending.length > before;
   }

@@ -2,7 +2,9 @@
 export async function saveFile(address: string, name: string): Promise<void> {
   const response = await fetch(address);
   if (!response.ok) {
-    const { sentence } = (await response.json().catch(() => ({ sentence: 'The desk does not answer.' }))) as { sentence: string };
+    const { sentence } = (await response.json().catch(() => ({ sentence: 'The desk does not answer.' }))) as {
+      sentence: string;
+    };
     throw new Error(sentence);
   }
   const link = document.createElement('a');

@@ -17,7 +17,11 @@ function remembered(): DeskState {
 }
 
 export const store = configureStore({
-  reducer: { [deskSlice.name]: deskSlice.reducer, [bringingSlice.name]: bringingSlice.reducer, [api.reducerPath]: api.reducer },
+  reducer: {
+    [deskSlice.name]: deskSlice.reducer,
+    [bringingSlice.name]: bringingSlice.reducer,
+    [api.reducerPath]: api.reducer,
+  },
   middleware: (standard) => standard().concat(api.middleware),
   preloadedState: { desk: remembered() },
 });

@@ -26,7 +26,11 @@ let sendingOn: Promise<void> | null = null;
 export function sendOn(): Promise<void> {
   sendingOn ??= (async () => {
     const book = await openJournal();
-    for (let wait: number = PATIENCE.first; (await book.waiting()).some((id) => !shown.has(id)); wait = Math.min(PATIENCE.longest, 1.6 * wait)) {
+    for (
+      let wait: number = PATIENCE.first;
+      (await book.waiting()).some((id) => !shown.has(id));
+      wait = Math.min(PATIENCE.longest, 1.6 * wait)
+    ) {
       await sendLeftovers().catch(() => undefined);
       await new Promise((done) => setTimeout(done, wait));
     }
@@ -70,7 +74,10 @@ export function usePage(page: Id | null): PageKeeper | null {
 }
 
 export function useSaveState(keeper: PageKeeper): SaveState {
-  return useSyncExternalStore((listener) => keeper.onState(listener), () => keeper.state);
+  return useSyncExternalStore(
+    (listener) => keeper.onState(listener),
+    () => keeper.state,
+  );
 }
 
 /** Renders again when things of the given kinds change, also between being rendered and listening; never for a stroke alone unless asked. */

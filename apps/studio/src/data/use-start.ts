@@ -11,13 +11,25 @@ export function useStart() {
     busy: session.isLoading || study.isLoading,
     failed: session.isError || study.isError,
     start: async (wanted: NewSession): Promise<void> => {
-      const made = await startSession(wanted).unwrap().catch(() => null);
+      const made = await startSession(wanted)
+        .unwrap()
+        .catch(() => null);
       if (made) router.push({ pathname: '/sessions/[id]', params: { id: made.id } });
     },
     /** @param pass to begin with; where it was left, if that is not said */
     study: async (what: { reference: string } | { attempt: string }, pass?: Pass): Promise<void> => {
-      const made = await openStudy(what).unwrap().catch(() => null);
-      if (made) router.push({ pathname: '/studies/[id]', params: { id: made.id, ...('attempt' in what ? { attempt: what.attempt } : {}), ...(pass ? { pass } : {}) } });
+      const made = await openStudy(what)
+        .unwrap()
+        .catch(() => null);
+      if (made)
+        router.push({
+          pathname: '/studies/[id]',
+          params: {
+            id: made.id,
+            ...('attempt' in what ? { attempt: what.attempt } : {}),
+            ...(pass ? { pass } : {}),
+          },
+        });
     },
   };
 }

@@ -8,7 +8,9 @@ let looks: Remote<LooksWork> | null = null;
 let prepare: Remote<PrepareWork> | null = null;
 
 /** The check, in its own worker. */
-export function checkInWorker(...rest: Parameters<CheckWork['checkPages']>): Promise<ReturnType<CheckWork['checkPages']>> {
+export function checkInWorker(
+  ...rest: Parameters<CheckWork['checkPages']>
+): Promise<ReturnType<CheckWork['checkPages']>> {
   check ??= wrap<CheckWork>(new Worker(new URL('../workers/check.worker.ts', import.meta.url)));
   return check.checkPages(...rest);
 }

@@ -1,5 +1,20 @@
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
-import { compose, paperBox, paperOf, scaling, sheetsOf, thingsOfType, translation, wholeOf, type Change, type CropBox, type Id, type Placement, type Sheet, type Thing } from '@deft/core';
+import {
+  compose,
+  paperBox,
+  paperOf,
+  scaling,
+  sheetsOf,
+  thingsOfType,
+  translation,
+  wholeOf,
+  type Change,
+  type CropBox,
+  type Id,
+  type Placement,
+  type Sheet,
+  type Thing,
+} from '@deft/core';
 import { newId } from '../data/new-id';
 
 type Things = ReadonlyMap<Id, Thing>;
@@ -12,10 +27,16 @@ export interface Laid {
   readonly height: number;
 }
 
-const placementsOn = (things: Things, sheet: Id): Placement[] => thingsOfType(things, 'placement').filter((p) => p.sheet === sheet).sort((p, q) => (p.order < q.order ? -1 : 1));
+const placementsOn = (things: Things, sheet: Id): Placement[] =>
+  thingsOfType(things, 'placement')
+    .filter((p) => p.sheet === sheet)
+    .sort((p, q) => (p.order < q.order ? -1 : 1));
 
 /** The sheet that pieces of pictures lie on: the topmost picture sheet that is not locked. */
-const pictureSheet = (things: Things): Sheet | null => sheetsOf(things).filter(({ kind, locked }) => kind === 'picture' && !locked).at(-1) ?? null;
+const pictureSheet = (things: Things): Sheet | null =>
+  sheetsOf(things)
+    .filter(({ kind, locked }) => kind === 'picture' && !locked)
+    .at(-1) ?? null;
 
 /** How much of the paper's width a picture that is added takes. */
 const ADDED = 0.3;
@@ -24,14 +45,30 @@ const ADDED = 0.3;
 export function addingPictures(things: Things, pictures: readonly Laid[]): Change {
   const [sheet, paper] = [pictureSheet(things), paperOf(things)];
   if (!sheet || !paper) return { add: [] };
-  const keys = generateNKeysBetween(placementsOn(things, sheet.id).at(-1)?.order ?? null, null, pictures.length);
+  const keys = generateNKeysBetween(
+    placementsOn(things, sheet.id).at(-1)?.order ?? null,
+    null,
+    pictures.length,
+  );
   const box = paperBox(paper);
   return {
     add: pictures.map(({ id, revision, width, height }, i): Placement => {
       const by = (ADDED * paper.width) / Math.max(width, height);
       const step = 8 * (i % 12);
-      const at = { x: (box.minX + box.maxX - by * width) / 2 + step, y: (box.minY + box.maxY - by * height) / 2 + step };
-      return { type: 'placement', id: newId(), sheet: sheet.id, order: keys[i] as string, reference: id, revision, transform: [by, 0, 0, by, at.x, at.y], clip: wholeOf({ width, height }) };
+      const at = {
+        x: (box.minX + box.maxX - by * width) / 2 + step,
+        y: (box.minY + box.maxY - by * height) / 2 + step,
+      };
+      return {
+        type: 'placement',
+        id: newId(),
+        sheet: sheet.id,
+        order: keys[i] as string,
+        reference: id,
+        revision,
+        transform: [by, 0, 0, by, at.x, at.y],
+        clip: wholeOf({ width, height }),
+      };
     }),
   };
 }
@@ -42,16 +79,29 @@ export function stacking(things: Things, picks: ReadonlySet<Id>, where: 'front' 
   const all = sheet ? placementsOn(things, sheet.id) : [];
   const moved = all.filter(({ id }) => picks.has(id));
   const others = all.filter(({ id }) => !picks.has(id));
-  const keys = where === 'front' ? generateNKeysBetween(others.at(-1)?.order ?? null, null, moved.length) : generateNKeysBetween(null, others[0]?.order ?? null, moved.length);
+  const keys =
+    where === 'front'
+      ? generateNKeysBetween(others.at(-1)?.order ?? null, null, moved.length)
+      : generateNKeysBetween(null, others[0]?.order ?? null, moved.length);
   return { set: moved.map(({ id }, i) => ({ id, to: { order: keys[i] as string } })) };
 }
 
-export const hidingPictures = (picks: Iterable<Id>, hidden: boolean): Change => ({ set: [...picks].map((id) => ({ id, to: { hidden } })) });
+export const hidingPictures = (picks: Iterable<Id>, hidden: boolean): Change => ({
+  set: [...picks].map((id) => ({ id, to: { hidden } })),
+});
 
 /** Shows only a part of a picture where it lies. @param crop picture pixels; null for all of it */
-export function cropping(placement: Placement, crop: CropBox | null, size: { width: number; height: number }): Change {
+export function cropping(
+  placement: Placement,
+  crop: CropBox | null,
+  size: { width: number; height: number },
+): Change {
   const { x, y, width, height } = crop ?? { x: 0, y: 0, ...size };
-  return { set: [{ id: placement.id, to: { clip: wholeOf({ width, height }).map((p) => ({ x: p.x + x, y: p.y + y })) } }] };
+  return {
+    set: [
+      { id: placement.id, to: { clip: wholeOf({ width, height }).map((p) => ({ x: p.x + x, y: p.y + y })) } },
+    ],
+  };
 }
 
 /** How strongly a board shows behind a page that is drawn on. */
@@ -60,13 +110,39 @@ const BEHIND = 0.4;
 /** Lays what a board shows behind a page, as large as the paper allows, on a sheet of its own. */
 export function layingBoard(things: Things, board: Things, title: string): Change {
   const [paper, from] = [paperOf(things), paperOf(board)];
-  const shown = thingsOfType(board, 'placement').filter((p) => !p.hidden).sort((p, q) => (p.order < q.order ? -1 : 1));
+  const shown = thingsOfType(board, 'placement')
+    .filter((p) => !p.hidden)
+    .sort((p, q) => (p.order < q.order ? -1 : 1));
   if (!paper || !from || shown.length === 0) return { add: [] };
   const [room, was] = [paperBox(paper), paperBox(from)];
   const by = Math.min(paper.width / from.width, paper.height / from.height);
-  const fit = compose(translation((room.minX + room.maxX) / 2, (room.minY + room.maxY) / 2), scaling(by), translation(-(was.minX + was.maxX) / 2, -(was.minY + was.maxY) / 2));
+  const fit = compose(
+    translation((room.minX + room.maxX) / 2, (room.minY + room.maxY) / 2),
+    scaling(by),
+    translation(-(was.minX + was.maxX) / 2, -(was.minY + was.maxY) / 2),
+  );
   const lowest = sheetsOf(things)[0]?.order ?? null;
-  const sheet: Sheet = { type: 'sheet', id: newId(), kind: 'picture', name: title.slice(0, 100), order: generateKeyBetween(null, lowest), opacity: BEHIND, hidden: false, locked: true };
+  const sheet: Sheet = {
+    type: 'sheet',
+    id: newId(),
+    kind: 'picture',
+    name: title.slice(0, 100),
+    order: generateKeyBetween(null, lowest),
+    opacity: BEHIND,
+    hidden: false,
+    locked: true,
+  };
   const keys = generateNKeysBetween(null, null, shown.length);
-  return { add: [sheet, ...shown.map((p, i): Placement => ({ ...p, id: newId(), sheet: sheet.id, order: keys[i] as string, transform: compose(fit, p.transform) }))] };
+  return {
+    add: [
+      sheet,
+      ...shown.map((p, i): Placement => ({
+        ...p,
+        id: newId(),
+        sheet: sheet.id,
+        order: keys[i] as string,
+        transform: compose(fit, p.transform),
+      })),
+    ],
+  };
 }

@@ -10,7 +10,10 @@ function dragged(crop: CropBox | null, from: [number, number], ...way: [number, 
     now = next;
   });
   hand.follow(crop, FRAME);
-  const at = ([x, y]: [number, number]): { x: number; y: number } => ({ x: x * FRAME.width, y: y * FRAME.height });
+  const at = ([x, y]: [number, number]): { x: number; y: number } => ({
+    x: x * FRAME.width,
+    y: y * FRAME.height,
+  });
   hand.begin(at(from));
   for (const to of way) {
     hand.move(at(to));
@@ -32,10 +35,16 @@ test('a corner pulls both its edges, an edge only itself, and the middle moves t
 
 test('however it is dragged, it stays inside the frame and keeps a size', () => {
   const share = fc.double({ min: -0.5, max: 1.5, noNaN: true });
-  fc.assert(fc.property(fc.tuple(share, share), fc.array(fc.tuple(share, share), { minLength: 1, maxLength: 12 }), (from, way) => {
-    const { x, y, width, height } = dragged({ x: 0.2, y: 0.1, width: 0.4, height: 0.7 }, from, ...way);
-    expect(Math.min(x, y)).toBeGreaterThanOrEqual(-1e-9);
-    expect(Math.max(x + width, y + height)).toBeLessThanOrEqual(1 + 1e-9);
-    expect(Math.min(width, height)).toBeGreaterThanOrEqual(0.05 - 1e-9);
-  }));
+  fc.assert(
+    fc.property(
+      fc.tuple(share, share),
+      fc.array(fc.tuple(share, share), { minLength: 1, maxLength: 12 }),
+      (from, way) => {
+        const { x, y, width, height } = dragged({ x: 0.2, y: 0.1, width: 0.4, height: 0.7 }, from, ...way);
+        expect(Math.min(x, y)).toBeGreaterThanOrEqual(-1e-9);
+        expect(Math.max(x + width, y + height)).toBeLessThanOrEqual(1 + 1e-9);
+        expect(Math.min(width, height)).toBeGreaterThanOrEqual(0.05 - 1e-9);
+      },
+    ),
+  );
 });

@@ -13,7 +13,8 @@ const near = (a: number, b: number): boolean => Math.abs(a - b) < GRIP;
 export class CropHand implements StageHand {
   #crop: CropBox = WHOLE;
   #frame = { width: 1, height: 1 };
-  #held: { left: boolean; top: boolean; right: boolean; bottom: boolean; from: Point; was: CropBox } | null = null;
+  #held: { left: boolean; top: boolean; right: boolean; bottom: boolean; from: Point; was: CropBox } | null =
+    null;
 
   constructor(private readonly changed: (crop: CropBox) => void) {}
 
@@ -25,7 +26,14 @@ export class CropHand implements StageHand {
 
   begin(at: Point): void {
     const [p, was] = [this.#share(at), this.#crop];
-    this.#held = { left: near(p.x, was.x), right: near(p.x, was.x + was.width), top: near(p.y, was.y), bottom: near(p.y, was.y + was.height), from: p, was };
+    this.#held = {
+      left: near(p.x, was.x),
+      right: near(p.x, was.x + was.width),
+      top: near(p.y, was.y),
+      bottom: near(p.y, was.y + was.height),
+      from: p,
+      was,
+    };
   }
 
   move(at: Point): void {
@@ -33,7 +41,11 @@ export class CropHand implements StageHand {
     const { left, right, top, bottom, from, was } = this.#held;
     const p = this.#share(at);
     if (!left && !right && !top && !bottom) {
-      return this.changed({ ...was, x: clamp(was.x + p.x - from.x, 0, 1 - was.width), y: clamp(was.y + p.y - from.y, 0, 1 - was.height) });
+      return this.changed({
+        ...was,
+        x: clamp(was.x + p.x - from.x, 0, 1 - was.width),
+        y: clamp(was.y + p.y - from.y, 0, 1 - was.height),
+      });
     }
     const x0 = left ? clamp(p.x, 0, was.x + was.width - LEAST) : was.x;
     const x1 = right ? clamp(p.x, was.x + LEAST, 1) : was.x + was.width;

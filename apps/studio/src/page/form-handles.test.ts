@@ -4,7 +4,14 @@ import { formAt, handlesOf, pullHandle } from './form-handles';
 import { Palm } from './palm';
 import { fitView, mirrorView, toPage, toScreen, UPRIGHT, zoomView } from './view';
 
-const form = (made: Pick<Form, 'shape' | 'transform'>, id = 'f'): Form => ({ type: 'form', id, sheet: 's', order: 'a0', part: null, ...made });
+const form = (made: Pick<Form, 'shape' | 'transform'>, id = 'f'): Form => ({
+  type: 'form',
+  id,
+  sheet: 's',
+  order: 'a0',
+  part: null,
+  ...made,
+});
 
 test('an ellipse fills the box of the drag, a trapezoid runs along it', () => {
   const oval = measureForm(form(formFromDrag('ellipse', { x: 10, y: 20 }, { x: 30, y: 80 })));
@@ -14,14 +21,20 @@ test('an ellipse fills the box of the drag, a trapezoid runs along it', () => {
   expect(Math.abs(limb.tilt)).toBeCloseTo(90, 9);
 });
 
-test.each(['east', 'north', 'west', 'south'])('the %s end of an ellipse follows the hand, the middle stays', (key) => {
-  const oval = form({ shape: { kind: 'ellipse', rx: 20, ry: 10 }, transform: compose(translation(50, 60), rotation(30)) });
-  const pulled = form(pullHandle(oval, key, { x: 71, y: 42 }));
-  const at = handlesOf(pulled).find((h) => h.key === key)!.at;
-  expect(at.x).toBeCloseTo(71, 6);
-  expect(at.y).toBeCloseTo(42, 6);
-  expect(measureForm(pulled).centre.x).toBeCloseTo(50, 6);
-});
+test.each(['east', 'north', 'west', 'south'])(
+  'the %s end of an ellipse follows the hand, the middle stays',
+  (key) => {
+    const oval = form({
+      shape: { kind: 'ellipse', rx: 20, ry: 10 },
+      transform: compose(translation(50, 60), rotation(30)),
+    });
+    const pulled = form(pullHandle(oval, key, { x: 71, y: 42 }));
+    const at = handlesOf(pulled).find((h) => h.key === key)!.at;
+    expect(at.x).toBeCloseTo(71, 6);
+    expect(at.y).toBeCloseTo(42, 6);
+    expect(measureForm(pulled).centre.x).toBeCloseTo(50, 6);
+  },
+);
 
 test('a corner of a trapezoid follows the hand, the others stay', () => {
   const limb = form(formFromDrag('trapezoid', { x: 0, y: 0 }, { x: 40, y: 10 }));
@@ -85,5 +98,7 @@ test('a turned and mirrored view still shows the whole page; mirrored twice is a
   const back = mirrorView(over, room);
   expect(toScreen(back, { x: 3, y: 4 }).x).toBeCloseTo(toScreen(view, { x: 3, y: 4 }).x, 6);
   // Turned to the left on the screen is counter-clockwise, mirrored or not.
-  expect(toScreen(zoomView(view, { x: 0, y: 0 }, 1, { x: 0, y: 0 }, 90), { x: 10, y: 0 }).y).toBeLessThan(toScreen(view, { x: 10, y: 0 }).y + 1e-9);
+  expect(toScreen(zoomView(view, { x: 0, y: 0 }, 1, { x: 0, y: 0 }, 90), { x: 10, y: 0 }).y).toBeLessThan(
+    toScreen(view, { x: 10, y: 0 }).y + 1e-9,
+  );
 });

@@ -1,4 +1,16 @@
-import { compose, distance, formOutline, invert, isInside, measureForm, rotation, transformPoint, translation, type Form, type Point } from '@deft/core';
+import {
+  compose,
+  distance,
+  formOutline,
+  invert,
+  isInside,
+  measureForm,
+  rotation,
+  transformPoint,
+  translation,
+  type Form,
+  type Point,
+} from '@deft/core';
 
 export interface Handle {
   readonly key: string;
@@ -11,7 +23,12 @@ export function handlesOf(form: Form): Handle[] {
   const { shape, transform } = form;
   if (shape.kind === 'trapezoid') return formOutline(form).map((at, i) => ({ key: String(i), at }));
   if (shape.kind === 'outline') return [];
-  const ends = { east: { x: shape.rx, y: 0 }, south: { x: 0, y: shape.ry }, west: { x: -shape.rx, y: 0 }, north: { x: 0, y: -shape.ry } };
+  const ends = {
+    east: { x: shape.rx, y: 0 },
+    south: { x: 0, y: shape.ry },
+    west: { x: -shape.rx, y: 0 },
+    north: { x: 0, y: -shape.ry },
+  };
   return Object.entries(ends).map(([key, p]) => ({ key, at: transformPoint(transform, p) }));
 }
 
@@ -22,7 +39,9 @@ export function pullHandle(form: Form, key: string, to: Point): Pick<Form, 'shap
   const { shape, transform } = form;
   if (shape.kind === 'trapezoid') {
     const local = transformPoint(invert(transform), to);
-    const corners = shape.corners.map((corner, i) => (String(i) === key ? local : corner)) as unknown as typeof shape.corners;
+    const corners = shape.corners.map((corner, i) =>
+      String(i) === key ? local : corner,
+    ) as unknown as typeof shape.corners;
     return { shape: { ...shape, corners }, transform };
   }
   if (shape.kind === 'outline') return { shape, transform };
@@ -34,7 +53,10 @@ export function pullHandle(form: Form, key: string, to: Point): Pick<Form, 'shap
   const by = Math.hypot(transform[0], transform[1]);
   const other = across ? shape.rx * by : shape.ry * Math.hypot(transform[2], transform[3]);
   const [rx, ry] = across ? [other, radius] : [radius, other];
-  return { shape: { kind: 'ellipse', rx, ry }, transform: compose(translation(centre.x, centre.y), rotation(angle - own)) };
+  return {
+    shape: { kind: 'ellipse', rx, ry },
+    transform: compose(translation(centre.x, centre.y), rotation(angle - own)),
+  };
 }
 
 /** The form under a place: the smallest that holds it. */

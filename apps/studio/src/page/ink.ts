@@ -1,4 +1,28 @@
-import { axisLine, BLUE_PENCIL, formOutline, guideLine, HALO, LINE_HEIGHT, NOTE_FONT, noteLines, noteLineWidth, patchwork, pieceOutline, strokeLayers, traceOutline, type Form, type Guide, type Landmark, type MirrorAxis, type Note, type Paper, type Placement, type Point, type SheetThing, type Stroke } from '@deft/core';
+import {
+  axisLine,
+  BLUE_PENCIL,
+  formOutline,
+  guideLine,
+  HALO,
+  LINE_HEIGHT,
+  NOTE_FONT,
+  noteLines,
+  noteLineWidth,
+  patchwork,
+  pieceOutline,
+  strokeLayers,
+  traceOutline,
+  type Form,
+  type Guide,
+  type Landmark,
+  type MirrorAxis,
+  type Note,
+  type Paper,
+  type Placement,
+  type Point,
+  type SheetThing,
+  type Stroke,
+} from '@deft/core';
 import type { Picture } from './pictures';
 import { pointsOf } from './stroke-points';
 
@@ -18,7 +42,10 @@ const known = new WeakMap<Stroke, { path: Path2D; alpha: number }[]>();
 function inked(stroke: Stroke): { path: Path2D; alpha: number }[] {
   const before = known.get(stroke);
   if (before) return before;
-  const made = strokeLayers(stroke, pointsOf(stroke)).map(({ outline, alpha }) => ({ path: traceOutline(new Path2D(), outline), alpha }));
+  const made = strokeLayers(stroke, pointsOf(stroke)).map(({ outline, alpha }) => ({
+    path: traceOutline(new Path2D(), outline),
+    alpha,
+  }));
   known.set(stroke, made);
   return made;
 }
@@ -40,7 +67,13 @@ export function paintStroke(context: Context, stroke: Stroke): void {
 }
 
 /** Blue pencil with a paper-coloured edge, so that it shows on any picture. */
-function construction(context: Context, paper: Paper, path: Path2D, width: number, dash: number[] = []): void {
+function construction(
+  context: Context,
+  paper: Paper,
+  path: Path2D,
+  width: number,
+  dash: number[] = [],
+): void {
   context.lineJoin = 'round';
   context.lineCap = 'round';
   context.setLineDash([]);
@@ -63,17 +96,33 @@ export function polyline(points: readonly Point[], closed = false): Path2D {
   return path;
 }
 
-const segment = ([x1, y1, x2, y2]: readonly [number, number, number, number]): Path2D => polyline([{ x: x1, y: y1 }, { x: x2, y: y2 }]);
+const segment = ([x1, y1, x2, y2]: readonly [number, number, number, number]): Path2D =>
+  polyline([
+    { x: x1, y: y1 },
+    { x: x2, y: y2 },
+  ]);
 
-export const paintForm = (context: Context, form: Form, { paper, pixel }: PaintRoom): void => construction(context, paper, polyline(formOutline(form), true), FORM_LINE * pixel);
+export const paintForm = (context: Context, form: Form, { paper, pixel }: PaintRoom): void =>
+  construction(context, paper, polyline(formOutline(form), true), FORM_LINE * pixel);
 
 export function paintGuide(context: Context, guide: Guide, { paper, pixel }: PaintRoom): void {
   const ground = guide.kind === 'ground';
-  construction(context, paper, segment(guideLine(guide, paper)), (ground ? 1.6 : GUIDE_LINE) * pixel, ground ? [] : [7 * pixel, 5 * pixel]);
+  construction(
+    context,
+    paper,
+    segment(guideLine(guide, paper)),
+    (ground ? 1.6 : GUIDE_LINE) * pixel,
+    ground ? [] : [7 * pixel, 5 * pixel],
+  );
 }
 
 export const paintAxis = (context: Context, axis: MirrorAxis, { paper, pixel }: PaintRoom): void =>
-  construction(context, paper, segment(axisLine(axis, paper)), GUIDE_LINE * pixel, [12 * pixel, 4 * pixel, 2 * pixel, 4 * pixel]);
+  construction(context, paper, segment(axisLine(axis, paper)), GUIDE_LINE * pixel, [
+    12 * pixel,
+    4 * pixel,
+    2 * pixel,
+    4 * pixel,
+  ]);
 
 export function paintLandmark(context: Context, landmark: Landmark, { paper, pixel }: PaintRoom): void {
   if (landmark.state !== 'set') return;
@@ -91,7 +140,9 @@ export function paintNote(context: Context, note: Note): void {
     context.transform(...transform);
     context.fillStyle = colour;
     context.font = `${says.size}px ${NOTE_FONT}`;
-    says.text.split('\n').forEach((row, i) => context.fillText(row, 0, (i + 1) * says.size * LINE_HEIGHT - 0.3 * says.size));
+    says.text
+      .split('\n')
+      .forEach((row, i) => context.fillText(row, 0, (i + 1) * says.size * LINE_HEIGHT - 0.3 * says.size));
     context.restore();
     return;
   }
@@ -103,7 +154,11 @@ export function paintNote(context: Context, note: Note): void {
 }
 
 /** A picture, a piece cut from it, or a bent piece: triangle by triangle, each a little larger than itself. */
-export function paintPlacement(context: Context, placement: Placement, { image, width, height }: Picture): void {
+export function paintPlacement(
+  context: Context,
+  placement: Placement,
+  { image, width, height }: Picture,
+): void {
   const outline = pieceOutline(placement);
   context.save();
   if (outline) context.clip(polyline(outline, true));
@@ -115,10 +170,15 @@ export function paintPlacement(context: Context, placement: Placement, { image, 
   for (const { to, transform } of patches) {
     const centre = { x: (to[0].x + to[1].x + to[2].x) / 3, y: (to[0].y + to[1].y + to[2].y) / 3 };
     context.save();
-    context.clip(polyline(to.map((p) => {
-      const far = Math.hypot(p.x - centre.x, p.y - centre.y) || 1;
-      return { x: p.x + ((p.x - centre.x) / far) * 0.2, y: p.y + ((p.y - centre.y) / far) * 0.2 };
-    }), true));
+    context.clip(
+      polyline(
+        to.map((p) => {
+          const far = Math.hypot(p.x - centre.x, p.y - centre.y) || 1;
+          return { x: p.x + ((p.x - centre.x) / far) * 0.2, y: p.y + ((p.y - centre.y) / far) * 0.2 };
+        }),
+        true,
+      ),
+    );
     context.transform(...transform);
     context.drawImage(image, 0, 0, width, height);
     context.restore();
@@ -129,12 +189,18 @@ export function paintPlacement(context: Context, placement: Placement, { image, 
 /** Paints one thing in page millimetres. */
 export function paintThing(context: Context, thing: SheetThing, room: PaintRoom): void {
   switch (thing.type) {
-    case 'stroke': return paintStroke(context, thing);
-    case 'form': return paintForm(context, thing, room);
-    case 'note': return paintNote(context, thing);
-    case 'guide': return paintGuide(context, thing, room);
-    case 'axis': return paintAxis(context, thing, room);
-    case 'landmark': return paintLandmark(context, thing, room);
+    case 'stroke':
+      return paintStroke(context, thing);
+    case 'form':
+      return paintForm(context, thing, room);
+    case 'note':
+      return paintNote(context, thing);
+    case 'guide':
+      return paintGuide(context, thing, room);
+    case 'axis':
+      return paintAxis(context, thing, room);
+    case 'landmark':
+      return paintLandmark(context, thing, room);
     case 'placement': {
       const picture = thing.hidden ? null : room.picture(thing);
       return picture ? paintPlacement(context, thing, picture) : undefined;

@@ -1,4 +1,21 @@
-import { boxOf, CentreLine, grow, isPlain, joined, lineLayers, lineOutline, lookOf, meets, strokeReach, traceOutline, type Affine, type Box, type LinePoint, type StrokeLook, type StrokePoint } from '@deft/core';
+import {
+  boxOf,
+  CentreLine,
+  grow,
+  isPlain,
+  joined,
+  lineLayers,
+  lineOutline,
+  lookOf,
+  meets,
+  strokeReach,
+  traceOutline,
+  type Affine,
+  type Box,
+  type LinePoint,
+  type StrokeLook,
+  type StrokePoint,
+} from '@deft/core';
 
 /** A stroke under the pen: raw points in millimetres, of which there are ever more. */
 export interface LiveStroke {
@@ -47,11 +64,20 @@ export class LiveInk {
         const from = Math.max(0, this.#frozen - this.#overlap);
         this.#frozen += PIECE;
         const line = this.#line.points(from, this.#frozen);
-        this.#pieces.push({ path: traceOutline(new Path2D(), lineOutline(line, this.look.size)), box: this.#room(line) });
+        this.#pieces.push({
+          path: traceOutline(new Path2D(), lineOutline(line, this.look.size)),
+          box: this.#room(line),
+        });
       }
     }
     const line = this.#line.points(Math.max(0, this.#frozen - this.#overlap));
-    this.#tail = { layers: lineLayers(line, this.look).map(({ outline, alpha }) => ({ path: traceOutline(new Path2D(), outline), alpha })), box: this.#room(line) };
+    this.#tail = {
+      layers: lineLayers(line, this.look).map(({ outline, alpha }) => ({
+        path: traceOutline(new Path2D(), outline),
+        alpha,
+      })),
+      box: this.#room(line),
+    };
     return joined(before, this.#tail.box);
   }
 

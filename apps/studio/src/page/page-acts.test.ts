@@ -1,5 +1,17 @@
 import fc from 'fast-check';
-import { bySheet, newPage, PageLog, paperOf, sheetsOf, strokePoints, thingsOfType, encodeStroke, type Change, type Stroke, type Thing } from '@deft/core';
+import {
+  bySheet,
+  newPage,
+  PageLog,
+  paperOf,
+  sheetsOf,
+  strokePoints,
+  thingsOfType,
+  encodeStroke,
+  type Change,
+  type Stroke,
+  type Thing,
+} from '@deft/core';
 import { actOf, KEYS } from './keys';
 import { colouring, growing, parting, pixelsAt, resizing, sizeOf } from './paper';
 import { whyNot } from './place-on';
@@ -7,8 +19,25 @@ import { Raster } from './raster';
 import { readNumber } from './read-number';
 import { Scene } from './scene';
 import { pickAt, pickInLoop, roomOf } from './selection';
-import { byNumbers, copying, cuttingPiece, flipOver, mirroring, moving, ontoNewSheet, removing } from './selection-acts';
-import { addingSheet, hidingPart, partHidden, refiningOver, removingSheet, reordering, settingGroup } from './sheet-acts';
+import {
+  byNumbers,
+  copying,
+  cuttingPiece,
+  flipOver,
+  mirroring,
+  moving,
+  ontoNewSheet,
+  removing,
+} from './selection-acts';
+import {
+  addingSheet,
+  hidingPart,
+  partHidden,
+  refiningOver,
+  removingSheet,
+  reordering,
+  settingGroup,
+} from './sheet-acts';
 
 let next = 1000;
 const newId = (): string => (next += 1).toString(16).padStart(32, '0');
@@ -19,50 +48,102 @@ function bench(trace = false) {
   let n = 0;
   const change = (body: Change): void => {
     n += 1;
-    scene.update(log.things, log.insert({ id: newId(), page, device: page, n, seen: 0, at: 0, version: 2, kind: 'change', body }));
+    scene.update(
+      log.things,
+      log.insert({ id: newId(), page, device: page, n, seen: 0, at: 0, version: 2, kind: 'change', body }),
+    );
   };
-  change({ add: newPage(page, newId, trace ? { reference: newId(), revision: 0, width: 800, height: 1000 } : undefined) });
-  const sheet = (kind: string): string => sheetsOf(log.things).filter((s) => s.kind === kind).at(-1)!.id;
+  change({
+    add: newPage(
+      page,
+      newId,
+      trace ? { reference: newId(), revision: 0, width: 800, height: 1000 } : undefined,
+    ),
+  });
+  const sheet = (kind: string): string =>
+    sheetsOf(log.things)
+      .filter((s) => s.kind === kind)
+      .at(-1)!.id;
   const stroke = (x: number, y: number, on = sheet('ink'), length = 10): Stroke => ({
-    type: 'stroke', id: newId(), sheet: on, order: `a${n.toString(36)}`, pen: 'pencil', size: 0.7, colour: '#1E2430', pressure: 'device',
-    points: encodeStroke(Array.from({ length: 11 }, (_, i) => ({ x: x + (i * length) / 10, y, pressure: 0.5, time: i * 8 }))),
+    type: 'stroke',
+    id: newId(),
+    sheet: on,
+    order: `a${n.toString(36)}`,
+    pen: 'pencil',
+    size: 0.7,
+    colour: '#1E2430',
+    pressure: 'device',
+    points: encodeStroke(
+      Array.from({ length: 11 }, (_, i) => ({ x: x + (i * length) / 10, y, pressure: 0.5, time: i * 8 })),
+    ),
   });
   const draw = (x: number, y: number, on?: string): Stroke => {
     const made = stroke(x, y, on);
     change({ add: [made] });
     return made;
   };
-  return { log, scene, change, sheet, draw, get things() { return log.things; } };
+  return {
+    log,
+    scene,
+    change,
+    sheet,
+    draw,
+    get things() {
+      return log.things;
+    },
+  };
 }
 const all = (ids: Iterable<string>): ReadonlySet<string> => new Set(ids);
-const square = (x: number, y: number, side: number) => [{ x, y }, { x: x + side, y }, { x: x + side, y: y + side }, { x, y: y + side }];
+const square = (x: number, y: number, side: number) => [
+  { x, y },
+  { x: x + side, y },
+  { x: x + side, y: y + side },
+  { x, y: y + side },
+];
 
 describe('where things lie', () => {
   test('the scene finds what a plain look through everything finds, after any changes', () => {
-    fc.assert(fc.property(fc.array(fc.record({ x: fc.nat(140), y: fc.nat(200), what: fc.nat(3) }), { maxLength: 25 }), fc.nat(140), fc.nat(200), (steps, x, y) => {
-      const desk = bench();
-      const drawn: string[] = [];
-      for (const step of steps) {
-        const some = drawn[step.x % (drawn.length || 1)];
-        if (step.what === 0 && some) desk.change(removing(all([some])));
-        else if (step.what === 1 && some && desk.things.has(some)) desk.change(moving(desk.things, all([some]), [1, 0, 0, 1, step.x - 70, step.y - 100]));
-        else drawn.push(desk.draw(step.x, step.y).id);
-      }
-      const box = { minX: x, minY: y, maxX: x + 30, maxY: y + 30 };
-      const found = desk.scene.search(desk.sheet('ink'), box).map(({ id }) => id);
-      const plain = (bySheet(desk.things).get(desk.sheet('ink')) ?? []).filter((thing) => {
-        const own = thing.type === 'stroke' ? strokePoints(thing) : [];
-        const reach = 0.7 * 3 * 1.6;
-        return own.length > 0 && Math.min(...own.map((p) => p.x)) - reach <= box.maxX && Math.max(...own.map((p) => p.x)) + reach >= box.minX && Math.min(...own.map((p) => p.y)) - reach <= box.maxY && Math.max(...own.map((p) => p.y)) + reach >= box.minY;
-      });
-      expect(found).toEqual(plain.map(({ id }) => id));
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ x: fc.nat(140), y: fc.nat(200), what: fc.nat(3) }), { maxLength: 25 }),
+        fc.nat(140),
+        fc.nat(200),
+        (steps, x, y) => {
+          const desk = bench();
+          const drawn: string[] = [];
+          for (const step of steps) {
+            const some = drawn[step.x % (drawn.length || 1)];
+            if (step.what === 0 && some) desk.change(removing(all([some])));
+            else if (step.what === 1 && some && desk.things.has(some))
+              desk.change(moving(desk.things, all([some]), [1, 0, 0, 1, step.x - 70, step.y - 100]));
+            else drawn.push(desk.draw(step.x, step.y).id);
+          }
+          const box = { minX: x, minY: y, maxX: x + 30, maxY: y + 30 };
+          const found = desk.scene.search(desk.sheet('ink'), box).map(({ id }) => id);
+          const plain = (bySheet(desk.things).get(desk.sheet('ink')) ?? []).filter((thing) => {
+            const own = thing.type === 'stroke' ? strokePoints(thing) : [];
+            const reach = 0.7 * 3 * 1.6;
+            return (
+              own.length > 0 &&
+              Math.min(...own.map((p) => p.x)) - reach <= box.maxX &&
+              Math.max(...own.map((p) => p.x)) + reach >= box.minX &&
+              Math.min(...own.map((p) => p.y)) - reach <= box.maxY &&
+              Math.max(...own.map((p) => p.y)) + reach >= box.minY
+            );
+          });
+          expect(found).toEqual(plain.map(({ id }) => id));
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
 
   test('a loop picks what is inside for the most part; guides, whole pictures and hidden sheets are left alone', () => {
     const desk = bench(true);
     const [inside, half, outside] = [desk.draw(20, 20), desk.draw(36, 25), desk.draw(80, 80)];
-    desk.change({ add: [{ type: 'guide', id: newId(), sheet: desk.sheet('guides'), kind: 'level', at: 22 }] });
+    desk.change({
+      add: [{ type: 'guide', id: newId(), sheet: desk.sheet('guides'), kind: 'level', at: 22 }],
+    });
     const search = { scene: desk.scene, things: desk.things, sheet: null };
     expect(pickInLoop(search, square(10, 10, 30)).ids).toEqual(all([inside.id]));
     expect(pickInLoop(search, square(10, 10, 33)).ids).toEqual(all([inside.id, half.id]));
@@ -85,7 +166,8 @@ describe('what is done with picked things', () => {
     const points = strokePoints(desk.things.get(id) as Stroke);
     expect(Math.abs(points[0]!.y - points.at(-1)!.y)).toBeCloseTo(20, 6);
     expect(points[0]!.y).toBeGreaterThan(points.at(-1)!.y);
-    for (let i = 0; i < 2; i += 1) desk.change(moving(desk.things, all([id]), flipOver(room(), 'left to right')));
+    for (let i = 0; i < 2; i += 1)
+      desk.change(moving(desk.things, all([id]), flipOver(room(), 'left to right')));
     strokePoints(desk.things.get(id) as Stroke).forEach((p, i) => expect(p.x).toBeCloseTo(points[i]!.x, 6));
   });
 
@@ -96,11 +178,24 @@ describe('what is done with picked things', () => {
     desk.change(copying(desk.things, desk.scene, ids));
     desk.change(mirroring(desk.things, desk.scene, ids, { from: { x: 74, y: 0 }, to: { x: 74, y: 1 } }));
     const strokes = thingsOfType(desk.things, 'stroke');
-    expect(strokes.map((s) => strokePoints(s)[0]!).map(({ x, y }) => [Math.round(x), Math.round(y)])).toEqual([[20, 40], [20, 50], [26, 46], [26, 56], [128, 40], [128, 50]]);
+    expect(strokes.map((s) => strokePoints(s)[0]!).map(({ x, y }) => [Math.round(x), Math.round(y)])).toEqual(
+      [
+        [20, 40],
+        [20, 50],
+        [26, 46],
+        [26, 56],
+        [128, 40],
+        [128, 50],
+      ],
+    );
     const cut = ontoNewSheet(desk.things, desk.scene, ids, 'cut');
     desk.change(cut.change);
     expect(sheetsOf(desk.things).at(-1)).toMatchObject({ id: cut.sheet, name: 'Cut out', kind: 'ink' });
-    expect(thingsOfType(desk.things, 'stroke').filter((s) => s.sheet === cut.sheet).map(({ id }) => id)).toEqual(drawn.map(({ id }) => id));
+    expect(
+      thingsOfType(desk.things, 'stroke')
+        .filter((s) => s.sheet === cut.sheet)
+        .map(({ id }) => id),
+    ).toEqual(drawn.map(({ id }) => id));
     const copied = ontoNewSheet(desk.things, desk.scene, ids, 'copy');
     desk.change(copied.change);
     expect(thingsOfType(desk.things, 'stroke')).toHaveLength(8);
@@ -113,10 +208,22 @@ describe('what is done with picked things', () => {
     const made = cuttingPiece(desk.things, desk.scene, square(40, 60, 20))!;
     desk.change(made.change);
     const [picture, piece] = thingsOfType(desk.things, 'placement');
-    expect(piece).toMatchObject({ id: made.piece, reference: picture!.reference, transform: picture!.transform });
+    expect(piece).toMatchObject({
+      id: made.piece,
+      reference: picture!.reference,
+      transform: picture!.transform,
+    });
     const room = roomOf(desk.scene, [made.piece])!;
-    expect([room.minX, room.maxX, room.minY, room.maxY].map((v) => Math.round(v * 1e6) / 1e6)).toEqual([40, 60, 60, 80]);
-    expect(sheetsOf(desk.things).map(({ name }) => name)).toEqual(['Picture', 'Pieces', 'Guides', 'Forms', 'Ink']);
+    expect([room.minX, room.maxX, room.minY, room.maxY].map((v) => Math.round(v * 1e6) / 1e6)).toEqual([
+      40, 60, 60, 80,
+    ]);
+    expect(sheetsOf(desk.things).map(({ name }) => name)).toEqual([
+      'Picture',
+      'Pieces',
+      'Guides',
+      'Forms',
+      'Ink',
+    ]);
     desk.change(cuttingPiece(desk.things, desk.scene, square(10, 30, 20))!.change);
     expect(sheetsOf(desk.things).filter(({ kind }) => kind === 'picture')).toHaveLength(2);
     expect(cuttingPiece(bench().things, desk.scene, square(10, 30, 20))).toBeNull();
@@ -129,27 +236,37 @@ describe('sheets', () => {
     const refined = refiningOver(desk.things);
     desk.change(refined.change);
     desk.change(addingSheet(desk.things, 'tone', desk.sheet('forms')).change);
-    expect(sheetsOf(desk.things).map(({ name, opacity, multiply = false }) => [name, opacity, multiply])).toEqual([['Guides', 0.35, false], ['Forms', 0.35, false], ['Tone', 1, true], ['Ink', 0.35, false], ['Ink 2', 1, false]]);
+    expect(
+      sheetsOf(desk.things).map(({ name, opacity, multiply = false }) => [name, opacity, multiply]),
+    ).toEqual([
+      ['Guides', 0.35, false],
+      ['Forms', 0.35, false],
+      ['Tone', 1, true],
+      ['Ink', 0.35, false],
+      ['Ink 2', 1, false],
+    ]);
     expect(sheetsOf(desk.things).at(-1)!.id).toBe(refined.sheet);
   });
 
   test('any row of moves up and down keeps every sheet once, and ends stop', () => {
-    fc.assert(fc.property(fc.array(fc.tuple(fc.nat(2), fc.boolean()), { maxLength: 30 }), (moves) => {
-      const desk = bench();
-      for (const [which, up] of moves) {
-        const before = sheetsOf(desk.things).map(({ id }) => id);
-        const made = reordering(desk.things, before[which]!, up ? 1 : -1);
-        const to = which + (up ? 1 : -1);
-        if (!made) {
-          expect(to < 0 || to > 2).toBe(true);
-          continue;
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.nat(2), fc.boolean()), { maxLength: 30 }), (moves) => {
+        const desk = bench();
+        for (const [which, up] of moves) {
+          const before = sheetsOf(desk.things).map(({ id }) => id);
+          const made = reordering(desk.things, before[which]!, up ? 1 : -1);
+          const to = which + (up ? 1 : -1);
+          if (!made) {
+            expect(to < 0 || to > 2).toBe(true);
+            continue;
+          }
+          desk.change(made);
+          const after = [...before];
+          [after[which], after[to]] = [after[to]!, after[which]!];
+          expect(sheetsOf(desk.things).map(({ id }) => id)).toEqual(after);
         }
-        desk.change(made);
-        const after = [...before];
-        [after[which], after[to]] = [after[to]!, after[which]!];
-        expect(sheetsOf(desk.things).map(({ id }) => id)).toEqual(after);
-      }
-    }));
+      }),
+    );
   });
 
   test('a group is hidden and locked together; a sheet goes with all that lies on it, and comes back with it', () => {
@@ -159,7 +276,10 @@ describe('sheets', () => {
     desk.change(settingGroup(desk.things, sheetsOf(desk.things)[0]!, { hidden: true, locked: true }));
     expect(sheetsOf(desk.things).map(({ hidden, locked }) => hidden && locked)).toEqual([true, true, false]);
     const refusal = whyNot(desk.things, forms!.id)!;
-    expect([refusal.sentence, refusal.goOn!.label]).toEqual(['The sheet “Forms” is locked and hidden.', 'Unlock and show it and go on']);
+    expect([refusal.sentence, refusal.goOn!.label]).toEqual([
+      'The sheet “Forms” is locked and hidden.',
+      'Unlock and show it and go on',
+    ]);
     desk.change(refusal.goOn!.change);
     expect(whyNot(desk.things, forms!.id)).toBeNull();
     desk.draw(10, 10);
@@ -187,11 +307,19 @@ describe('paper', () => {
     for (const side of ['left', 'top', 'right', 'bottom'] as const) desk.change(growing(paper(), side, 20)!);
     expect(paper()).toMatchObject({ x: -20, y: -20, width: 188, height: 250 });
     expect(growing({ ...paper(), width: 1990 }, 'left', 20)).toBeNull();
-    expect([resizing(paper(), NaN, 100), resizing(paper(), 5, 100), resizing(paper(), 100, 3000)]).toEqual([null, null, null]);
+    expect([resizing(paper(), NaN, 100), resizing(paper(), 5, 100), resizing(paper(), 100, 3000)]).toEqual([
+      null,
+      null,
+      null,
+    ]);
     desk.change(resizing(paper(), 297, 210)!);
     desk.change(colouring(paper(), '#D4D2CC'));
     desk.change(parting(paper(), 3, 2));
-    expect([sizeOf(paper()), paper().colour, paper().cells]).toEqual(['A4', '#D4D2CC', { columns: 3, rows: 2 }]);
+    expect([sizeOf(paper()), paper().colour, paper().cells]).toEqual([
+      'A4',
+      '#D4D2CC',
+      { columns: 3, rows: 2 },
+    ]);
     desk.change(parting(paper(), 1, 1));
     expect([paper().cells, sizeOf({ width: 100, height: 101 })]).toEqual([null, null]);
     expect(pixelsAt({ width: 210, height: 297 }, 300)).toEqual({ width: 2480, height: 3508 });
@@ -204,15 +332,39 @@ describe('paper', () => {
 });
 
 describe('keys', () => {
-  const press = (key: string, more: Partial<KeyboardEvent> = {}) => actOf({ key, code: /^\d$/.test(key) ? `Digit${key}` : '', shiftKey: false, ctrlKey: false, metaKey: false, altKey: false, ...more });
+  const press = (key: string, more: Partial<KeyboardEvent> = {}) =>
+    actOf({
+      key,
+      code: /^\d$/.test(key) ? `Digit${key}` : '',
+      shiftKey: false,
+      ctrlKey: false,
+      metaKey: false,
+      altKey: false,
+      ...more,
+    });
 
   test('every key that is shown does what it says, and nothing takes a letter alone', () => {
     const shown = new Set(KEYS.flatMap(({ keys }) => keys.map(([, , act]) => act as string)));
-    const pressed = [...'1234567890,./+-?'].map((key) => press(key)).concat(['Home', 'End', 'Enter', 'PageUp', 'PageDown', 'Insert', 'Delete', 'Escape', 'ArrowLeft'].map((key) => press(key)));
-    pressed.push(...[1, 2, 3, 4].map((n) => press('!', { code: `Digit${n}`, shiftKey: true })), press('ArrowUp', { shiftKey: true }), press('z', { ctrlKey: true }), press('Z', { metaKey: true, shiftKey: true }));
+    const pressed = [...'1234567890,./+-?']
+      .map((key) => press(key))
+      .concat(
+        ['Home', 'End', 'Enter', 'PageUp', 'PageDown', 'Insert', 'Delete', 'Escape', 'ArrowLeft'].map((key) =>
+          press(key),
+        ),
+      );
+    pressed.push(
+      ...[1, 2, 3, 4].map((n) => press('!', { code: `Digit${n}`, shiftKey: true })),
+      press('ArrowUp', { shiftKey: true }),
+      press('z', { ctrlKey: true }),
+      press('Z', { metaKey: true, shiftKey: true }),
+    );
     expect(new Set(pressed)).toEqual(shown);
     for (const letter of 'abcdefghijklmnopqrstuvwxyz ') expect(press(letter)).toBeNull();
-    expect([press('1', { altKey: true }), press('5', { shiftKey: true }), press('c', { ctrlKey: true })]).toEqual([null, null, null]);
+    expect([
+      press('1', { altKey: true }),
+      press('5', { shiftKey: true }),
+      press('c', { ctrlKey: true }),
+    ]).toEqual([null, null, null]);
   });
 });
 
@@ -223,14 +375,26 @@ describe('painting in slices', () => {
     globalThis.requestAnimationFrame = (act) => frames.push(act);
     globalThis.cancelAnimationFrame = () => undefined;
     try {
-      const things = Array.from({ length: 500 }, (_, i) => ({ id: String(i) }) as unknown as Extract<Thing, { sheet: string }>);
+      const things = Array.from(
+        { length: 500 },
+        (_, i) => ({ id: String(i) }) as unknown as Extract<Thing, { sheet: string }>,
+      );
       const painted: string[] = [];
       const done: [string, boolean][] = [];
       let finished = 0;
       new Raster({
-        sheets: [{ sheet: 'empty', things: [] }, { sheet: 'a', things: things.slice(0, 300) }, { sheet: 'b', things: things.slice(300) }],
-        patience: 20, begin: () => ({}) as HTMLCanvasElement, paint: (_, thing) => painted.push(thing.id),
-        done: (sheet, canvas) => done.push([sheet, canvas !== null]), finish: () => { finished += 1; },
+        sheets: [
+          { sheet: 'empty', things: [] },
+          { sheet: 'a', things: things.slice(0, 300) },
+          { sheet: 'b', things: things.slice(300) },
+        ],
+        patience: 20,
+        begin: () => ({}) as HTMLCanvasElement,
+        paint: (_, thing) => painted.push(thing.id),
+        done: (sheet, canvas) => done.push([sheet, canvas !== null]),
+        finish: () => {
+          finished += 1;
+        },
       }).start();
       let now = 0;
       let most = 0;
@@ -240,7 +404,11 @@ describe('painting in slices', () => {
         most = Math.max(most, painted.length - count);
       }
       expect(painted).toEqual(things.map(({ id }) => id));
-      expect(done).toEqual([['empty', false], ['a', true], ['b', true]]);
+      expect(done).toEqual([
+        ['empty', false],
+        ['a', true],
+        ['b', true],
+      ]);
       expect(finished).toBe(1);
       // Frames that take too long make the slices smaller.
       expect(most).toBeLessThan(150);

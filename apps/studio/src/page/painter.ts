@@ -1,4 +1,25 @@
-import { boxOf, cornersOf, grow, invert, joined, paperBox, paperOf, sheetsOf, transformPoint, compose, BLUE_PENCIL, type Affine, type Box, type Id, type Paper, type Placement, type Point, type Sheet, type SheetThing, type Thing } from '@deft/core';
+import {
+  boxOf,
+  cornersOf,
+  grow,
+  invert,
+  joined,
+  paperBox,
+  paperOf,
+  sheetsOf,
+  transformPoint,
+  compose,
+  BLUE_PENCIL,
+  type Affine,
+  type Box,
+  type Id,
+  type Paper,
+  type Placement,
+  type Point,
+  type Sheet,
+  type SheetThing,
+  type Thing,
+} from '@deft/core';
 import { paintThing, type PaintRoom } from './ink';
 import { LiveInk, type LiveStroke } from './live-ink';
 import { Pictures } from './pictures';
@@ -56,10 +77,18 @@ export class Painter {
   #shown = new Set<Id>();
   #viewListeners = new Set<() => void>();
 
-  constructor(private readonly host: HTMLElement, address: (placement: Placement) => string) {
+  constructor(
+    private readonly host: HTMLElement,
+    address: (placement: Placement) => string,
+  ) {
     host.ariaBusy = 'true';
     this.#pictures = new Pictures(address, () => this.repaint());
-    Object.assign(this.#frame.style, { position: 'absolute', inset: '0', overflow: 'hidden', isolation: 'isolate' });
+    Object.assign(this.#frame.style, {
+      position: 'absolute',
+      inset: '0',
+      overflow: 'hidden',
+      isolation: 'isolate',
+    });
     Object.assign(this.#stack.style, { position: 'absolute', inset: '0' });
     Object.assign(this.#paper.style, { position: 'absolute', left: '0', top: '0', transformOrigin: '0 0' });
     place(this.#live.canvas);
@@ -105,7 +134,11 @@ export class Painter {
     if (room.width === before.width && room.height === before.height) return;
     this.#room = room;
     if (before.width === 0 || (this.#page && this.#showsWhole(this.#page, before))) return this.fit();
-    this.moveTo({ ...this.#view, x: this.#view.x + (room.width - before.width) / 2, y: this.#view.y + (room.height - before.height) / 2 });
+    this.moveTo({
+      ...this.#view,
+      x: this.#view.x + (room.width - before.width) / 2,
+      y: this.#view.y + (room.height - before.height) / 2,
+    });
     this.repaint();
   }
 
@@ -126,7 +159,11 @@ export class Painter {
   /** Whether the view is as it would be fitted to a paper and a room. */
   #showsWhole(paper: Paper, room: Room = this.#room): boolean {
     const { scale, x, y } = fitView(this.#focus ?? paperBox(paper), room, this.#view);
-    return Math.abs(scale / this.#view.scale - 1) < 1e-6 && Math.abs(x - this.#view.x) < 1 && Math.abs(y - this.#view.y) < 1;
+    return (
+      Math.abs(scale / this.#view.scale - 1) < 1e-6 &&
+      Math.abs(x - this.#view.x) < 1 &&
+      Math.abs(y - this.#view.y) < 1
+    );
   }
 
   /** Moves the view; cheap, to be followed by `settle`. */
@@ -160,7 +197,10 @@ export class Painter {
     if (!before) return this.fit();
     // Paper that was shown whole stays whole.
     if (before !== paper) return this.#showsWhole(before) ? this.fit() : this.repaint();
-    if ([...changed].some((id) => things.get(id)?.type === 'sheet' || (!things.has(id) && this.#layers.has(id)))) this.#arrange();
+    if (
+      [...changed].some((id) => things.get(id)?.type === 'sheet' || (!things.has(id) && this.#layers.has(id)))
+    )
+      this.#arrange();
     for (const [sheet, box] of touched) {
       if (this.#spoiled.has(sheet)) this.#spoiled.set(sheet, joined(this.#spoiled.get(sheet) ?? null, box));
       const thing = fresh && only ? things.get(only) : undefined;
@@ -175,7 +215,8 @@ export class Painter {
     for (const id of new Set([...ids, ...this.#lifted])) {
       const thing = this.#things.get(id);
       const box = this.scene.boxOf(id);
-      if (ids.has(id) !== this.#lifted.has(id) && thing && 'sheet' in thing && box) rooms.set(thing.sheet, joined(rooms.get(thing.sheet) ?? null, box) as Box);
+      if (ids.has(id) !== this.#lifted.has(id) && thing && 'sheet' in thing && box)
+        rooms.set(thing.sheet, joined(rooms.get(thing.sheet) ?? null, box) as Box);
     }
     this.#lifted = ids;
     for (const [sheet, box] of rooms) this.#redraw(sheet, box);
@@ -183,8 +224,11 @@ export class Painter {
 
   /** What is under the pen; painted at the next frame. A stroke is told by its object, whose points may grow. */
   setLive(strokes: readonly LiveStroke[]): void {
-    const kept = strokes.map((stroke) => this.#inks.find((ink) => ink.stroke === stroke) ?? new LiveInk(stroke));
-    for (const gone of this.#inks) if (!kept.includes(gone)) this.#spoilLive(gone.stroke.twin ? 'all' : gone.box);
+    const kept = strokes.map(
+      (stroke) => this.#inks.find((ink) => ink.stroke === stroke) ?? new LiveInk(stroke),
+    );
+    for (const gone of this.#inks)
+      if (!kept.includes(gone)) this.#spoilLive(gone.stroke.twin ? 'all' : gone.box);
     this.#inks = kept;
     this.#ask();
   }
@@ -202,7 +246,13 @@ export class Painter {
     this.#veil?.remove();
     this.#veil = veil;
     if (!veil) return;
-    Object.assign(veil.style, { position: 'absolute', left: '0', top: '0', transformOrigin: '0 0', pointerEvents: 'none' });
+    Object.assign(veil.style, {
+      position: 'absolute',
+      left: '0',
+      top: '0',
+      transformOrigin: '0 0',
+      pointerEvents: 'none',
+    });
     this.#stack.insertBefore(veil, this.#live.canvas);
     this.#layPaper();
   }
@@ -217,21 +267,36 @@ export class Painter {
    * Paints what is visible into a context that is set to page millimetres already: for a loupe, a
    * small view, a colour to be picked. What was rubbed out shows the paper.
    */
-  drawInto(context: CanvasRenderingContext2D, { within, sheets = () => true }: { within?: Box; sheets?: (sheet: Sheet) => boolean } = {}): void {
+  drawInto(
+    context: CanvasRenderingContext2D,
+    { within, sheets = () => true }: { within?: Box; sheets?: (sheet: Sheet) => boolean } = {},
+  ): void {
     const room = this.#paintRoom();
     if (!room) return;
     for (const sheet of this.#visible().filter(sheets)) {
       context.save();
       context.globalAlpha = sheet.opacity;
       for (const thing of within ? this.scene.search(sheet.id, within) : this.scene.all(sheet.id)) {
-        paintThing(context, thing.type === 'stroke' && thing.pen === 'rubber' ? { ...thing, pen: 'pen', hardness: 1, colour: room.paper.colour } : thing, room);
+        paintThing(
+          context,
+          thing.type === 'stroke' && thing.pen === 'rubber'
+            ? { ...thing, pen: 'pen', hardness: 1, colour: room.paper.colour }
+            : thing,
+          room,
+        );
       }
       context.restore();
     }
   }
 
   /** The page as a small picture. @param background the paper under it; none where null */
-  small(height: number, { background = this.paper?.colour ?? null, sheets }: { background?: string | null; sheets?: (sheet: Sheet) => boolean } = {}): HTMLCanvasElement | null {
+  small(
+    height: number,
+    {
+      background = this.paper?.colour ?? null,
+      sheets,
+    }: { background?: string | null; sheets?: (sheet: Sheet) => boolean } = {},
+  ): HTMLCanvasElement | null {
     const { paper } = this;
     if (!paper) return null;
     const by = height / paper.height;
@@ -294,12 +359,16 @@ export class Painter {
   }
 
   #visible(): Sheet[] {
-    return sheetsOf(this.#things).filter((sheet) => !sheet.hidden && (this.#pictureShown || !this.#showsReference(sheet)));
+    return sheetsOf(this.#things).filter(
+      (sheet) => !sheet.hidden && (this.#pictureShown || !this.#showsReference(sheet)),
+    );
   }
 
   /** Whether a sheet shows a whole picture, not pieces cut from one. */
   #showsReference({ id, kind }: Sheet): boolean {
-    return kind === 'picture' && this.scene.all(id).some((thing) => thing.type === 'placement' && !thing.clip);
+    return (
+      kind === 'picture' && this.scene.all(id).some((thing) => thing.type === 'placement' && !thing.clip)
+    );
   }
 
   /** What changes of a sheet besides what lies on it: its place, opacity, whether it is seen. */
@@ -322,7 +391,10 @@ export class Painter {
     for (const sheet of this.#visible()) {
       const layer = this.#layers.get(sheet.id);
       if (!layer) continue;
-      Object.assign(layer.canvas.style, { opacity: String(sheet.opacity), mixBlendMode: sheet.multiply ? 'multiply' : 'normal' });
+      Object.assign(layer.canvas.style, {
+        opacity: String(sheet.opacity),
+        mixBlendMode: sheet.multiply ? 'multiply' : 'normal',
+      });
       this.#carry(layer);
       this.#stack.insertBefore(layer.canvas, this.#veil ?? this.#live.canvas);
     }
@@ -330,7 +402,10 @@ export class Painter {
 
   /** Lays a canvas where the view as it is now wants it. */
   #carry({ canvas, view }: Layer): void {
-    canvas.style.transform = view === this.#view ? '' : `matrix(${compose(viewAffine(this.#view), invert(viewAffine(view))).join()})`;
+    canvas.style.transform =
+      view === this.#view
+        ? ''
+        : `matrix(${compose(viewAffine(this.#view), invert(viewAffine(view))).join()})`;
   }
 
   #layPaper(): void {
@@ -339,7 +414,11 @@ export class Painter {
     const { minX, minY } = paperBox(paper);
     const lie = viewAffine(this.#view);
     const at = transformPoint(lie, { x: minX, y: minY });
-    const look = { width: `${paper.width}px`, height: `${paper.height}px`, transform: `matrix(${lie.slice(0, 4).join()}, ${at.x}, ${at.y})` };
+    const look = {
+      width: `${paper.width}px`,
+      height: `${paper.height}px`,
+      transform: `matrix(${lie.slice(0, 4).join()}, ${at.x}, ${at.y})`,
+    };
     Object.assign(this.#paper.style, { ...look, backgroundColor: paper.colour, ...cellLook(paper) });
     if (this.#veil) Object.assign(this.#veil.style, look);
   }
@@ -390,7 +469,12 @@ export class Painter {
     context.clip();
     context.clearRect(minX, minY, width, height);
     context.setTransform(transform);
-    return this.#inPage(view, { minX: minX / ratio, minY: minY / ratio, maxX: (minX + width) / ratio, maxY: (minY + height) / ratio });
+    return this.#inPage(view, {
+      minX: minX / ratio,
+      minY: minY / ratio,
+      maxX: (minX + width) / ratio,
+      maxY: (minY + height) / ratio,
+    });
   }
 
   /** A box of the screen as the room it covers on the page, with what may reach into it. */
@@ -406,7 +490,9 @@ export class Painter {
 
   #paintRoom(): PaintRoom | null {
     const { paper } = this;
-    return paper && { paper, pixel: 1 / this.#view.scale, picture: (placement) => this.#pictures.get(placement) };
+    return (
+      paper && { paper, pixel: 1 / this.#view.scale, picture: (placement) => this.#pictures.get(placement) }
+    );
   }
 
   #paintThing(context: CanvasRenderingContext2D, thing: SheetThing): void {
@@ -502,11 +588,21 @@ export class Painter {
 function cellLook({ cells }: Paper): { backgroundImage: string; backgroundSize: string } {
   if (!cells) return { backgroundImage: 'none', backgroundSize: 'auto' };
   const line = (to: string): string => `linear-gradient(to ${to}, ${BLUE_PENCIL} 0.3px, transparent 0.3px)`;
-  return { backgroundImage: `${line('right')}, ${line('bottom')}`, backgroundSize: `${100 / cells.columns}% ${100 / cells.rows}%` };
+  return {
+    backgroundImage: `${line('right')}, ${line('bottom')}`,
+    backgroundSize: `${100 / cells.columns}% ${100 / cells.rows}%`,
+  };
 }
 
 function place(element: HTMLElement): void {
-  Object.assign(element.style, { position: 'absolute', left: '0', top: '0', width: '100%', height: '100%', pointerEvents: 'none' });
+  Object.assign(element.style, {
+    position: 'absolute',
+    left: '0',
+    top: '0',
+    width: '100%',
+    height: '100%',
+    pointerEvents: 'none',
+  });
 }
 
 function clear(context: CanvasRenderingContext2D, canvas: HTMLCanvasElement): void {

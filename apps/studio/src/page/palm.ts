@@ -58,7 +58,8 @@ export function guardFromPalm(palm: Palm = deskPalm, target: Document = document
     event.preventDefault();
     event.stopImmediatePropagation();
   };
-  for (const type of ['pointerdown', 'pointermove', 'pointerup'] as const) on(type, (event) => event.pointerType === 'pen' && palm.penAt(event.timeStamp));
+  for (const type of ['pointerdown', 'pointermove', 'pointerup'] as const)
+    on(type, (event) => event.pointerType === 'pen' && palm.penAt(event.timeStamp));
   on('pointerdown', (event) => {
     if (event.pointerType !== 'touch') return;
     began.set(event.pointerId, event.timeStamp);

@@ -2,11 +2,22 @@ import { LARGEST_PAPER, SMALLEST_PAPER } from '@deft/contract';
 import { paperBox, type Change, type Paper, type Patch } from '@deft/core';
 
 /** Sizes paper is sold in, upright, millimetres. */
-export const PAPER_SIZES = { A6: [105, 148], A5: [148, 210], A4: [210, 297], A3: [297, 420], 'square': [200, 200] } as const satisfies Record<string, readonly [number, number]>;
+export const PAPER_SIZES = {
+  A6: [105, 148],
+  A5: [148, 210],
+  A4: [210, 297],
+  A3: [297, 420],
+  square: [200, 200],
+} as const satisfies Record<string, readonly [number, number]>;
 export type PaperSize = keyof typeof PAPER_SIZES;
 
 export const PAPER_COLOURS = [
-  { name: 'cream', hex: '#FBF8F1' }, { name: 'white', hex: '#FFFFFF' }, { name: 'grey', hex: '#D4D2CC' }, { name: 'tan', hex: '#D3BE9C' }, { name: 'blue-grey', hex: '#BCC7CE' }, { name: 'night', hex: '#30343B' },
+  { name: 'cream', hex: '#FBF8F1' },
+  { name: 'white', hex: '#FFFFFF' },
+  { name: 'grey', hex: '#D4D2CC' },
+  { name: 'tan', hex: '#D3BE9C' },
+  { name: 'blue-grey', hex: '#BCC7CE' },
+  { name: 'night', hex: '#30343B' },
 ] as const;
 
 export const MM_PER_INCH = 25.4;
@@ -32,7 +43,8 @@ export function growing(paper: Paper, side: Side, by: number): Change | null {
 }
 
 export const colouring = (paper: Paper, colour: string): Change => setting(paper, { colour });
-export const parting = (paper: Paper, columns: number, rows: number): Change => setting(paper, { cells: columns * rows > 1 ? { columns, rows } : null });
+export const parting = (paper: Paper, columns: number, rows: number): Change =>
+  setting(paper, { cells: columns * rows > 1 ? { columns, rows } : null });
 
 /** Whether a paper has a size that is sold, either way round. */
 export function sizeOf({ width, height }: Pick<Paper, 'width' | 'height'>): PaperSize | null {
@@ -44,6 +56,10 @@ export function sizeOf({ width, height }: Pick<Paper, 'width' | 'height'>): Pape
 }
 
 /** Pixels a page has at a resolution. */
-export const pixelsAt = ({ width, height }: Pick<Paper, 'width' | 'height'>, dpi: number): { width: number; height: number } => ({
-  width: Math.round((width / MM_PER_INCH) * dpi), height: Math.round((height / MM_PER_INCH) * dpi),
+export const pixelsAt = (
+  { width, height }: Pick<Paper, 'width' | 'height'>,
+  dpi: number,
+): { width: number; height: number } => ({
+  width: Math.round((width / MM_PER_INCH) * dpi),
+  height: Math.round((height / MM_PER_INCH) * dpi),
 });

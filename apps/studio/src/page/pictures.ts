@@ -15,7 +15,10 @@ export class Pictures {
   readonly #known = new Map<string, Picture | 'coming' | 'gone'>();
 
   /** @param address where the picture that a placement shows is fetched */
-  constructor(private readonly address: (placement: Placement) => string, private readonly arrived: () => void) {}
+  constructor(
+    private readonly address: (placement: Placement) => string,
+    private readonly arrived: () => void,
+  ) {}
 
   /** The picture a placement shows; null while it is on its way. */
   get(placement: Placement): Picture | null {
@@ -33,7 +36,14 @@ export class Pictures {
       await image.decode();
       const { naturalWidth: width, naturalHeight: height } = image;
       const by = Math.min(1, LONGEST / Math.max(width, height));
-      const kept = by < 1 ? await createImageBitmap(image, { resizeWidth: Math.round(width * by), resizeHeight: Math.round(height * by), resizeQuality: 'high' }) : image;
+      const kept =
+        by < 1
+          ? await createImageBitmap(image, {
+              resizeWidth: Math.round(width * by),
+              resizeHeight: Math.round(height * by),
+              resizeQuality: 'high',
+            })
+          : image;
       this.#known.set(address, { image: kept, width, height });
       this.arrived();
     } catch {

@@ -13,12 +13,16 @@ export interface Refusal {
 /** The sheet that takes what a hand makes: the chosen one where its kind fits, else the topmost that does. */
 export function sheetFor(things: Things, kinds: readonly SheetKind[], chosen: Id | null = null): Id | null {
   const fitting = sheetsOf(things).filter((sheet) => kinds.includes(sheet.kind));
-  const sheet = fitting.find(({ id }) => id === chosen) ?? fitting.filter(({ kind }) => kind === kinds[0]).at(-1) ?? fitting.at(-1);
+  const sheet =
+    fitting.find(({ id }) => id === chosen) ??
+    fitting.filter(({ kind }) => kind === kinds[0]).at(-1) ??
+    fitting.at(-1);
   return sheet?.id ?? null;
 }
 
 /** The stacking key above everything that a sheet has had. */
-export const orderOnTop = (scene: Pick<Scene, 'top'>, sheet: Id): string => generateKeyBetween(scene.top(sheet), null);
+export const orderOnTop = (scene: Pick<Scene, 'top'>, sheet: Id): string =>
+  generateKeyBetween(scene.top(sheet), null);
 
 /** Why a sheet takes nothing just now; null where it does. */
 export function whyNot(things: Things, id: Id | null): Refusal | null {
@@ -26,6 +30,12 @@ export function whyNot(things: Things, id: Id | null): Refusal | null {
   if (!id || sheet?.type !== 'sheet') return { sentence: 'This page has no sheet for that.', goOn: null };
   if (!sheet.locked && !sheet.hidden) return null;
   const state = [sheet.locked ? 'locked' : '', sheet.hidden ? 'hidden' : ''].filter(Boolean).join(' and ');
-  const label = [sheet.locked ? 'Unlock' : '', sheet.hidden ? 'Show' : ''].filter(Boolean).join(' and ').replace('and Show', 'and show');
-  return { sentence: `The sheet “${sheet.name}” is ${state}.`, goOn: { label: `${label} it and go on`, change: { set: [{ id, to: { locked: false, hidden: false } }] } } };
+  const label = [sheet.locked ? 'Unlock' : '', sheet.hidden ? 'Show' : '']
+    .filter(Boolean)
+    .join(' and ')
+    .replace('and Show', 'and show');
+  return {
+    sentence: `The sheet “${sheet.name}” is ${state}.`,
+    goOn: { label: `${label} it and go on`, change: { set: [{ id, to: { locked: false, hidden: false } }] } },
+  };
 }

@@ -11,8 +11,20 @@ class Surface extends EventTarget {
 
 function pointer(type: string, at: number, x: number, y: number, more: object = {}): Event {
   const event = new Event(type, { cancelable: true });
-  const fields = { pointerType: 'pen', pointerId: 1, clientX: x + 10, clientY: y + 20, pressure: 0.6, tiltX: 0, tiltY: 0, button: 0, buttons: 1, ...more };
-  for (const [key, value] of Object.entries({ ...fields, timeStamp: at })) Object.defineProperty(event, key, { value });
+  const fields = {
+    pointerType: 'pen',
+    pointerId: 1,
+    clientX: x + 10,
+    clientY: y + 20,
+    pressure: 0.6,
+    tiltX: 0,
+    tiltY: 0,
+    button: 0,
+    buttons: 1,
+    ...more,
+  };
+  for (const [key, value] of Object.entries({ ...fields, timeStamp: at }))
+    Object.defineProperty(event, key, { value });
   return event;
 }
 
@@ -21,7 +33,10 @@ function setUp() {
   const log: string[] = [];
   const samples: Sample[] = [];
   const hand: Hand = {
-    begin: (s) => { log.push(`begin ${s.kind}`); samples.push(s); },
+    begin: (s) => {
+      log.push(`begin ${s.kind}`);
+      samples.push(s);
+    },
     extend: (all) => samples.push(...all),
     finish: () => log.push('finish'),
     cancel: () => log.push('cancel'),
@@ -30,10 +45,32 @@ function setUp() {
   let may = true;
   const moves: [number, number, number][] = [];
   const turns: number[] = [];
-  const input = new PointerInput(surface as unknown as HTMLElement, { move: (_, by, shift, turn) => { moves.push([by, shift.x, shift.y]); turns.push(turn); }, settle: () => log.push('settle'), mayBegin: () => may }, new Palm());
+  const input = new PointerInput(
+    surface as unknown as HTMLElement,
+    {
+      move: (_, by, shift, turn) => {
+        moves.push([by, shift.x, shift.y]);
+        turns.push(turn);
+      },
+      settle: () => log.push('settle'),
+      mayBegin: () => may,
+    },
+    new Palm(),
+  );
   input.hand = hand;
-  const send = (type: string, at: number, x: number, y: number, more: object = {}): boolean => surface.dispatchEvent(pointer(type, at, x, y, more));
-  return { input, log, samples, moves, turns, send, forbid: () => { may = false; } };
+  const send = (type: string, at: number, x: number, y: number, more: object = {}): boolean =>
+    surface.dispatchEvent(pointer(type, at, x, y, more));
+  return {
+    input,
+    log,
+    samples,
+    moves,
+    turns,
+    send,
+    forbid: () => {
+      may = false;
+    },
+  };
 }
 
 const touch = (id: number) => ({ pointerType: 'touch', pointerId: id });
@@ -42,10 +79,20 @@ describe('pointers on the page', () => {
   test('a pen stroke carries place, pressure, tilt and its own time', () => {
     const { send, log, samples } = setUp();
     send('pointerdown', 1000, 5, 6, { pressure: 0.2, tiltX: 30, tiltY: -10 });
-    send('pointermove', 1008, 9, 6, { pressure: 0.7, getCoalescedEvents: () => [pointer('pointermove', 1004, 7, 6, { pressure: 0.5 }), pointer('pointermove', 1008, 9, 6, { pressure: 0.7 })] });
+    send('pointermove', 1008, 9, 6, {
+      pressure: 0.7,
+      getCoalescedEvents: () => [
+        pointer('pointermove', 1004, 7, 6, { pressure: 0.5 }),
+        pointer('pointermove', 1008, 9, 6, { pressure: 0.7 }),
+      ],
+    });
     send('pointerup', 1016, 9, 6);
     expect(log).toEqual(['begin pen', 'finish']);
-    expect(samples.map(({ x, pressure, time }) => [x, pressure, time])).toEqual([[5, 0.2, 0], [7, 0.5, 4], [9, 0.7, 8]]);
+    expect(samples.map(({ x, pressure, time }) => [x, pressure, time])).toEqual([
+      [5, 0.2, 0],
+      [7, 0.5, 4],
+      [9, 0.7, 8],
+    ]);
     expect(samples[0]).toMatchObject({ tiltX: 30, tiltY: -10 });
     expect(samples[1]).not.toHaveProperty('tiltX');
   });
@@ -105,7 +152,14 @@ describe('pointers on the page', () => {
     const { send, turns } = setUp();
     send('pointerdown', 0, 0, 0, touch(1));
     send('pointerdown', 10, 100, 0, touch(2));
-    const step = (degrees: number): void => void send('pointermove', 20, 100 * Math.cos((degrees * Math.PI) / 180), -100 * Math.sin((degrees * Math.PI) / 180), touch(2));
+    const step = (degrees: number): void =>
+      void send(
+        'pointermove',
+        20,
+        100 * Math.cos((degrees * Math.PI) / 180),
+        -100 * Math.sin((degrees * Math.PI) / 180),
+        touch(2),
+      );
     [4, 8].forEach(step);
     expect(turns).toEqual([0, 0]);
     [12, 20, 35].forEach(step);

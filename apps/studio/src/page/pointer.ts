@@ -61,8 +61,10 @@ export class PointerInput {
     private readonly navigation: Navigation,
     readonly palm: Palm = deskPalm,
   ) {
-    const on = <K extends keyof HTMLElementEventMap>(type: K, act: (event: HTMLElementEventMap[K]) => void): void =>
-      surface.addEventListener(type, act, { signal: this.#stop.signal, passive: false });
+    const on = <K extends keyof HTMLElementEventMap>(
+      type: K,
+      act: (event: HTMLElementEventMap[K]) => void,
+    ): void => surface.addEventListener(type, act, { signal: this.#stop.signal, passive: false });
     on('pointerdown', (e) => this.#down(e));
     on('pointermove', (e) => this.#move(e));
     on('pointerup', (e) => this.#up(e, false));
@@ -133,7 +135,12 @@ export class PointerInput {
       if (kind !== 'pen' || this.#drawing.contact.kind !== 'touch') return;
       // The palm lay down before the pen: what it drew is taken back.
       this.#end('cancel');
-    } else if (kind === 'pen' && this.#lastTouch && event.timeStamp - this.#lastTouch.ended < Palm.GRACE && this.palm.withdraws(this.#lastTouch.began, event.timeStamp)) {
+    } else if (
+      kind === 'pen' &&
+      this.#lastTouch &&
+      event.timeStamp - this.#lastTouch.ended < Palm.GRACE &&
+      this.palm.withdraws(this.#lastTouch.began, event.timeStamp)
+    ) {
       this.#lastTouch = null;
       this.hand?.withdraw?.();
     }
@@ -173,7 +180,12 @@ export class PointerInput {
     this.#twist += turned;
     const far = (p: Point): number => Math.hypot(p.x - other.x, p.y - other.y) || 1;
     const centre = { x: (before.x + other.x) / 2, y: (before.y + other.y) / 2 };
-    this.navigation.move(centre, far(now) / far(before), { x: (now.x - before.x) / 2, y: (now.y - before.y) / 2 }, meant ? turned : 0);
+    this.navigation.move(
+      centre,
+      far(now) / far(before),
+      { x: (now.x - before.x) / 2, y: (now.y - before.y) / 2 },
+      meant ? turned : 0,
+    );
   }
 
   #up(event: PointerEvent, cancelled: boolean): void {
@@ -197,8 +209,18 @@ export class PointerInput {
     event.preventDefault();
     this.#box = null;
     const unit = event.deltaMode === 1 ? 16 : 1;
-    if (event.ctrlKey || event.metaKey) this.navigation.move(this.#at(event), Math.exp(-event.deltaY * unit * 0.0025), { x: 0, y: 0 }, 0);
-    else this.navigation.move(this.#at(event), 1, { x: -(event.shiftKey ? event.deltaY : event.deltaX) * unit, y: event.shiftKey ? 0 : -event.deltaY * unit }, 0);
+    if (event.ctrlKey || event.metaKey)
+      this.navigation.move(this.#at(event), Math.exp(-event.deltaY * unit * 0.0025), { x: 0, y: 0 }, 0);
+    else
+      this.navigation.move(
+        this.#at(event),
+        1,
+        {
+          x: -(event.shiftKey ? event.deltaY : event.deltaX) * unit,
+          y: event.shiftKey ? 0 : -event.deltaY * unit,
+        },
+        0,
+      );
     if (this.#wheel) clearTimeout(this.#wheel);
     this.#wheel = setTimeout(() => this.navigation.settle(), 120);
   }

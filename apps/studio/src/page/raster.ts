@@ -44,7 +44,10 @@ export class Raster {
   #later(): void {
     this.#frame = requestAnimationFrame((now) => {
       const took = this.#began > 0 ? now - this.#began : this.options.patience;
-      this.#slice = Math.max(LEAST, Math.round(this.#slice * Math.min(1.5, Math.max(0.4, this.options.patience / Math.max(1, took)))));
+      this.#slice = Math.max(
+        LEAST,
+        Math.round(this.#slice * Math.min(1.5, Math.max(0.4, this.options.patience / Math.max(1, took)))),
+      );
       this.#began = now;
       if (this.#step(this.#slice)) this.#later();
     });
@@ -57,7 +60,8 @@ export class Raster {
     if (now) {
       const until = Math.min(now.things.length, this.#next + count);
       if (until > 0) this.#canvas ??= begin(now.sheet);
-      for (; this.#next < until; this.#next += 1) paint(this.#canvas as HTMLCanvasElement, now.things[this.#next] as SheetThing);
+      for (; this.#next < until; this.#next += 1)
+        paint(this.#canvas as HTMLCanvasElement, now.things[this.#next] as SheetThing);
       if (this.#next === now.things.length) {
         done(now.sheet, this.#canvas);
         this.#canvas = null;

@@ -1,5 +1,14 @@
 import RBush from 'rbush';
-import { byPaint, joined, onSheet, thingBox, type Box, type Id, type SheetThing, type Thing } from '@deft/core';
+import {
+  byPaint,
+  joined,
+  onSheet,
+  thingBox,
+  type Box,
+  type Id,
+  type SheetThing,
+  type Thing,
+} from '@deft/core';
 import { pointsOf } from './stroke-points';
 
 interface Entry extends Box {
@@ -38,7 +47,8 @@ export class Scene {
       if (list) list.push(entry);
       else fresh.set(thing.sheet, [entry]);
       touched.set(thing.sheet, joined(touched.get(thing.sheet) ?? null, box) as Box);
-      if ('order' in thing && thing.order > (this.#tops.get(thing.sheet) ?? '')) this.#tops.set(thing.sheet, thing.order);
+      if ('order' in thing && thing.order > (this.#tops.get(thing.sheet) ?? ''))
+        this.#tops.set(thing.sheet, thing.order);
     }
     for (const [sheet, entries] of fresh) {
       const tree = this.#trees.get(sheet) ?? new RBush<Entry>();

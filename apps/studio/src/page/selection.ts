@@ -1,4 +1,16 @@
-import { boxOf, isInside, joined, pickPoints, sheetsOf, type Box, type Id, type Point, type Sheet, type SheetThing, type Thing } from '@deft/core';
+import {
+  boxOf,
+  isInside,
+  joined,
+  pickPoints,
+  sheetsOf,
+  type Box,
+  type Id,
+  type Point,
+  type Sheet,
+  type SheetThing,
+  type Thing,
+} from '@deft/core';
 import { formAt } from './form-handles';
 import type { Scene } from './scene';
 import { strokeTouches } from './stroke-points';
@@ -19,7 +31,8 @@ interface Search {
   readonly sheet: Id | null;
 }
 
-const sheetsIn = ({ things, sheet }: Search): Sheet[] => sheetsOf(things).filter(({ id, hidden }) => !hidden && (sheet === null || id === sheet));
+const sheetsIn = ({ things, sheet }: Search): Sheet[] =>
+  sheetsOf(things).filter(({ id, hidden }) => !hidden && (sheet === null || id === sheet));
 
 export interface Picked {
   readonly ids: ReadonlySet<Id>;
@@ -48,13 +61,23 @@ export function pickInLoop(search: Search, loop: readonly Point[]): Picked {
 /** The thing at a place: the smallest form that holds it, else a note, a piece or a stroke, from the topmost sheet down. */
 export function pickAt(search: Search, at: Point, reach: number): SheetThing | null {
   const around = { minX: at.x - reach, minY: at.y - reach, maxX: at.x + reach, maxY: at.y + reach };
-  const near = sheetsIn(search).filter(({ locked }) => !locked).reverse().flatMap(({ id }) => search.scene.search(id, around).filter(mayBePicked).reverse());
-  const form = formAt(near.filter((thing) => thing.type === 'form'), at);
-  return form ?? near.find((thing) => {
-    if (thing.type === 'stroke') return thing.pen !== 'rubber' && strokeTouches(thing, at.x, at.y, reach);
-    if (thing.type === 'landmark') return Math.hypot(thing.at.x - at.x, thing.at.y - at.y) < reach;
-    return thing.type === 'note' || (thing.type === 'placement' && isInside(pickPoints(thing), at));
-  }) ?? null;
+  const near = sheetsIn(search)
+    .filter(({ locked }) => !locked)
+    .reverse()
+    .flatMap(({ id }) => search.scene.search(id, around).filter(mayBePicked).reverse());
+  const form = formAt(
+    near.filter((thing) => thing.type === 'form'),
+    at,
+  );
+  return (
+    form ??
+    near.find((thing) => {
+      if (thing.type === 'stroke') return thing.pen !== 'rubber' && strokeTouches(thing, at.x, at.y, reach);
+      if (thing.type === 'landmark') return Math.hypot(thing.at.x - at.x, thing.at.y - at.y) < reach;
+      return thing.type === 'note' || (thing.type === 'placement' && isInside(pickPoints(thing), at));
+    }) ??
+    null
+  );
 }
 
 /** The room that picked things take together, page millimetres. */

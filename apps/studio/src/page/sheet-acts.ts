@@ -11,12 +11,25 @@ const FAINT = 0.35;
 export function refiningOver(things: Things): { change: Change; sheet: Id } {
   const sheet = newSheet(things, 'ink', 'Ink');
   const drawn = sheetsOf(things).filter(({ kind, hidden }) => kind !== 'picture' && !hidden);
-  return { sheet: sheet.id, change: { add: [sheet], set: drawn.map(({ id, opacity }) => ({ id, to: { opacity: Math.min(opacity, FAINT) } })) } };
+  return {
+    sheet: sheet.id,
+    change: {
+      add: [sheet],
+      set: drawn.map(({ id, opacity }) => ({ id, to: { opacity: Math.min(opacity, FAINT) } })),
+    },
+  };
 }
 
 /** A new sheet above the current one; one for tone multiplies, as shade laid over ink does. */
-export function addingSheet(things: Things, kind: SheetKind, above: Id | null): { change: Change; sheet: Id } {
-  const sheet = { ...newSheet(things, kind, kind === 'tone' ? 'Tone' : 'Ink', above ?? undefined), multiply: kind === 'tone' };
+export function addingSheet(
+  things: Things,
+  kind: SheetKind,
+  above: Id | null,
+): { change: Change; sheet: Id } {
+  const sheet = {
+    ...newSheet(things, kind, kind === 'tone' ? 'Tone' : 'Ink', above ?? undefined),
+    multiply: kind === 'tone',
+  };
   return { sheet: sheet.id, change: { add: [sheet] } };
 }
 
@@ -31,18 +44,33 @@ export function reordering(things: Things, id: Id, by: 1 | -1): Change | null {
 }
 
 /** What hiding, fading or locking a sheet does to all of its group. */
-export function settingGroup(things: Things, sheet: Sheet, to: Partial<Pick<Sheet, 'hidden' | 'locked' | 'opacity'>>): Change {
+export function settingGroup(
+  things: Things,
+  sheet: Sheet,
+  to: Partial<Pick<Sheet, 'hidden' | 'locked' | 'opacity'>>,
+): Change {
   const all = sheet.group ? sheetsOf(things).filter(({ group }) => group === sheet.group) : [sheet];
   return { set: all.map(({ id }) => ({ id, to })) };
 }
 
 /** Takes a sheet away with all that lies on it. */
 export function removingSheet(things: Things, id: Id): Change {
-  return { remove: [id, ...[...things.values()].filter((thing) => 'sheet' in thing && thing.sheet === id).map((thing) => thing.id)] };
+  return {
+    remove: [
+      id,
+      ...[...things.values()]
+        .filter((thing) => 'sheet' in thing && thing.sheet === id)
+        .map((thing) => thing.id),
+    ],
+  };
 }
 
 /** What one act hides or shows together. */
-export const PARTS = { picture: ['picture'], construction: ['forms', 'guides'], drawing: ['ink', 'tone'] } as const satisfies Record<string, readonly SheetKind[]>;
+export const PARTS = {
+  picture: ['picture'],
+  construction: ['forms', 'guides'],
+  drawing: ['ink', 'tone'],
+} as const satisfies Record<string, readonly SheetKind[]>;
 export type PartName = keyof typeof PARTS;
 
 /** Whether all sheets of a part are hidden; null where the page has none. */
@@ -53,5 +81,9 @@ export function partHidden(things: Things, part: PartName): boolean | null {
 
 export function hidingPart(things: Things, part: PartName): Change {
   const hidden = !partHidden(things, part);
-  return { set: sheetsOf(things).filter(({ kind }) => (PARTS[part] as readonly SheetKind[]).includes(kind)).map(({ id }) => ({ id, to: { hidden } })) };
+  return {
+    set: sheetsOf(things)
+      .filter(({ kind }) => (PARTS[part] as readonly SheetKind[]).includes(kind))
+      .map(({ id }) => ({ id, to: { hidden } })),
+  };
 }

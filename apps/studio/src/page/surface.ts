@@ -14,10 +14,15 @@ export class Surface {
   #stopListening: () => void;
   #observer: ResizeObserver;
 
-  constructor(host: HTMLElement, readonly keeper: PageKeeper, address: (placement: Placement) => string) {
+  constructor(
+    host: HTMLElement,
+    readonly keeper: PageKeeper,
+    address: (placement: Placement) => string,
+  ) {
     this.painter = new Painter(host, address);
     this.input = new PointerInput(host, {
-      move: (about, by, shift, turn) => this.painter.moveTo(zoomView(this.painter.view, about, by, shift, turn)),
+      move: (about, by, shift, turn) =>
+        this.painter.moveTo(zoomView(this.painter.view, about, by, shift, turn)),
       settle: () => this.painter.settle(),
       mayBegin: () => this.#enabled,
       contact: (down) => this.#onContact?.(down),
@@ -27,7 +32,9 @@ export class Surface {
       this.painter.update(keeper.things, changed);
       this.#onEnd.forEach((act) => act());
     });
-    this.#observer = new ResizeObserver(() => this.painter.resize({ width: host.clientWidth, height: host.clientHeight }));
+    this.#observer = new ResizeObserver(() =>
+      this.painter.resize({ width: host.clientWidth, height: host.clientHeight }),
+    );
     this.#observer.observe(host);
     this.painter.resize({ width: host.clientWidth, height: host.clientHeight });
     const leave = (): void => this.input.finishNow();
@@ -62,7 +69,9 @@ export class Surface {
   /** Moves the view about the middle of the room, at once and settled. */
   look({ by = 1, turn = 0, move = { x: 0, y: 0 } }: { by?: number; turn?: number; move?: Point }): void {
     const { painter } = this;
-    painter.moveTo(zoomView(painter.view, { x: painter.room.width / 2, y: painter.room.height / 2 }, by, move, turn));
+    painter.moveTo(
+      zoomView(painter.view, { x: painter.room.width / 2, y: painter.room.height / 2 }, by, move, turn),
+    );
     painter.settle();
   }
 

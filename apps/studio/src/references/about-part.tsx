@@ -1,7 +1,13 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { VIEWS, type ReferencePatch } from '@deft/contract';
-import { useChangeReferenceMutation, useSetsQuery, useAddToSetMutation, useTakeOutMutation, usePutBackMutation } from '../data/api';
+import {
+  useChangeReferenceMutation,
+  useSetsQuery,
+  useAddToSetMutation,
+  useTakeOutMutation,
+  usePutBackMutation,
+} from '../data/api';
 import { saveFile } from '../data/save-file';
 import { WordAct } from '../ui/acts';
 import { Field } from '../ui/field';
@@ -29,12 +35,15 @@ export function AboutPart({ reference }: PartProps) {
   };
   const inOrOut = async (set: { id: string; title: string }): Promise<void> => {
     if (!reference.sets.includes(set.id)) return void addTo({ set: set.id, references: [id] });
-    const members = await takeOut({ set: set.id, references: [id] }).unwrap().catch(() => null);
+    const members = await takeOut({ set: set.id, references: [id] })
+      .unwrap()
+      .catch(() => null);
     if (members) say({ text: `Out of “${set.title}”.`, undo: () => void putBack({ set: set.id, members }) });
   };
   const hide = (): void => {
     put({ hidden: !reference.hidden });
-    if (!reference.hidden) say({ text: 'Hidden. Sift the wall by “hidden” to see it.', undo: () => put({ hidden: false }) });
+    if (!reference.hidden)
+      say({ text: 'Hidden. Sift the wall by “hidden” to see it.', undo: () => put({ hidden: false }) });
   };
   return (
     <>
@@ -43,18 +52,77 @@ export function AboutPart({ reference }: PartProps) {
       <KeptField label="Credit line" value={reference.credit} onKeep={(credit) => put({ credit })} />
       <KeptField label="From" value={reference.source} onKeep={(source) => put({ source })} />
       <KeptField label="Licence" value={reference.licence} onKeep={(licence) => put({ licence })} />
-      <KeptField label="Year" value={reference.year === null ? '' : String(reference.year)} onKeep={(text) => (text === '' ? put({ year: null }) : /^\d{1,4}$/.test(text) && put({ year: Math.min(3000, Number(text)) }))} />
+      <KeptField
+        label="Year"
+        value={reference.year === null ? '' : String(reference.year)}
+        onKeep={(text) =>
+          text === ''
+            ? put({ year: null })
+            : /^\d{1,4}$/.test(text) && put({ year: Math.min(3000, Number(text)) })
+        }
+      />
       <KeptField label="Caption" value={reference.caption} onKeep={(caption) => put({ caption })} />
       <KeptField label="Note" value={reference.note} onKeep={(note) => put({ note })} />
-      <Acts about="Seen from">{VIEWS.map((view) => <WordAct key={view} small label={VIEW_NAMES[view]} on={reference.view === view} onPress={() => put({ view: reference.view === view ? null : view })} />)}</Acts>
-      <Acts about="Tags">
-        {reference.tags.map((t) => <WordAct key={t} small label={`${t} ×`} spoken={`Take the tag ${t} away`} onPress={() => { put({ tags: reference.tags.filter((other) => other !== t) }); say({ text: `The tag “${t}” is taken away.`, undo: () => put({ tags: reference.tags }) }); }} />)}
-        <View style={{ width: 150 }}><Field label="A tag" value={tag} onChangeText={setTag} maxLength={60} onSubmitEditing={addTag} onBlur={addTag} /></View>
+      <Acts about="Seen from">
+        {VIEWS.map((view) => (
+          <WordAct
+            key={view}
+            small
+            label={VIEW_NAMES[view]}
+            on={reference.view === view}
+            onPress={() => put({ view: reference.view === view ? null : view })}
+          />
+        ))}
       </Acts>
-      <Acts about="In the sets">{sets?.map((set) => <WordAct key={set.id} small label={set.title} on={reference.sets.includes(set.id)} onPress={() => void inOrOut(set)} />)}</Acts>
-      <Words size={13} soft>{`${original.width} × ${original.height}, ${Math.max(1, Math.round(original.bytes / 1024))} kB, ${original.mime.split('/')[1]}${reference.taken ? `, taken ${reference.taken}` : ''}${reference.location ? `, at ${reference.location.map((v) => v.toFixed(4)).join(', ')}` : ''}`}</Words>
+      <Acts about="Tags">
+        {reference.tags.map((t) => (
+          <WordAct
+            key={t}
+            small
+            label={`${t} ×`}
+            spoken={`Take the tag ${t} away`}
+            onPress={() => {
+              put({ tags: reference.tags.filter((other) => other !== t) });
+              say({ text: `The tag “${t}” is taken away.`, undo: () => put({ tags: reference.tags }) });
+            }}
+          />
+        ))}
+        <View style={{ width: 150 }}>
+          <Field
+            label="A tag"
+            value={tag}
+            onChangeText={setTag}
+            maxLength={60}
+            onSubmitEditing={addTag}
+            onBlur={addTag}
+          />
+        </View>
+      </Acts>
+      <Acts about="In the sets">
+        {sets?.map((set) => (
+          <WordAct
+            key={set.id}
+            small
+            label={set.title}
+            on={reference.sets.includes(set.id)}
+            onPress={() => void inOrOut(set)}
+          />
+        ))}
+      </Acts>
+      <Words
+        size={13}
+        soft
+      >{`${original.width} × ${original.height}, ${Math.max(1, Math.round(original.bytes / 1024))} kB, ${original.mime.split('/')[1]}${reference.taken ? `, taken ${reference.taken}` : ''}${reference.location ? `, at ${reference.location.map((v) => v.toFixed(4)).join(', ')}` : ''}`}</Words>
       <Acts about="The picture">
-        <WordAct small label="save the original" onPress={() => void saveFile(`/api/references/${id}/original`, reference.title).catch((error: Error) => say({ text: error.message }))} />
+        <WordAct
+          small
+          label="save the original"
+          onPress={() =>
+            void saveFile(`/api/references/${id}/original`, reference.title).catch((error: Error) =>
+              say({ text: error.message }),
+            )
+          }
+        />
         <WordAct small label={reference.hidden ? 'show on the wall again' : 'hide'} onPress={hide} />
       </Acts>
     </>
@@ -62,7 +130,23 @@ export function AboutPart({ reference }: PartProps) {
 }
 
 /** A line that is kept when one leaves it. */
-function KeptField({ label, value, onKeep }: { readonly label: string; readonly value: string; readonly onKeep: (text: string) => void }) {
+function KeptField({
+  label,
+  value,
+  onKeep,
+}: {
+  readonly label: string;
+  readonly value: string;
+  readonly onKeep: (text: string) => void;
+}) {
   const [text, setText] = useState(value);
-  return <Field label={label} value={text} onChangeText={setText} maxLength={label === 'Note' || label === 'Caption' ? 2000 : 200} onBlur={() => text.trim() !== value && onKeep(text.trim())} />;
+  return (
+    <Field
+      label={label}
+      value={text}
+      onChangeText={setText}
+      maxLength={label === 'Note' || label === 'Caption' ? 2000 : 200}
+      onBlur={() => text.trim() !== value && onKeep(text.trim())}
+    />
+  );
 }

@@ -15,11 +15,26 @@ export function AlikeScreen() {
   const router = useRouter();
   const { data: groups, isError, error, refetch } = useAlikeQuery();
   return (
-    <Screen title="Look-alikes" aside={groups ? <Words size={13} soft>{countOf(groups.length, 'group')}</Words> : null} foot={<WordAct label="‹ to the wall" onPress={() => router.navigate('/references')} />}>
-      <Words size={13} soft>Pictures that look the same, larger or smaller, packed anew, or a shade lighter. Nothing is taken away: what you do not want is hidden.</Words>
+    <Screen
+      title="Look-alikes"
+      aside={
+        groups ? (
+          <Words size={13} soft>
+            {countOf(groups.length, 'group')}
+          </Words>
+        ) : null
+      }
+      foot={<WordAct label="‹ to the wall" onPress={() => router.navigate('/references')} />}
+    >
+      <Words size={13} soft>
+        Pictures that look the same, larger or smaller, packed anew, or a shade lighter. Nothing is taken
+        away: what you do not want is hidden.
+      </Words>
       {!groups ? <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /> : null}
       {groups?.length === 0 ? <Empty>No two pictures look alike.</Empty> : null}
-      {groups?.map((group) => <Group key={group.map(({ id }) => id).join(' ')} group={group} />)}
+      {groups?.map((group) => (
+        <Group key={group.map(({ id }) => id).join(' ')} group={group} />
+      ))}
     </Screen>
   );
 }
@@ -32,21 +47,44 @@ function Group({ group }: { readonly group: readonly ReferenceBrief[] }) {
   const keepOnly = async (one: ReferenceBrief): Promise<void> => {
     const references = group.filter(({ id }) => id !== one.id).map(({ id }) => id);
     await change({ references, hidden: true });
-    say({ text: `“${one.title}” is kept, ${countOf(references.length, 'other')} hidden.`, undo: () => void change({ references, hidden: false }) });
+    say({
+      text: `“${one.title}” is kept, ${countOf(references.length, 'other')} hidden.`,
+      undo: () => void change({ references, hidden: false }),
+    });
   };
   return (
     <PaperCard style={{ padding: 12, gap: 10 }}>
-      <View role="group" aria-label={`Alike: ${group[0]?.title ?? ''}`} style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
+      <View
+        role="group"
+        aria-label={`Alike: ${group[0]?.title ?? ''}`}
+        style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}
+      >
         {group.map((one) => (
           <View key={one.id} style={{ width: 120, gap: 2 }}>
-            <PreviewCard reference={one} width={120} onPress={() => router.push({ pathname: '/references/[id]', params: { id: one.id } })} />
-            <Words size={12} soft lines={1}>{one.title}</Words>
+            <PreviewCard
+              reference={one}
+              width={120}
+              onPress={() => router.push({ pathname: '/references/[id]', params: { id: one.id } })}
+            />
+            <Words size={12} soft lines={1}>
+              {one.title}
+            </Words>
             <Words size={12} soft>{`${one.width} × ${one.height}`}</Words>
-            <WordAct small label="keep this one" spoken={`Keep ${one.title}, hide the others`} onPress={() => void keepOnly(one)} style={{ alignItems: 'flex-start' }} />
+            <WordAct
+              small
+              label="keep this one"
+              spoken={`Keep ${one.title}, hide the others`}
+              onPress={() => void keepOnly(one)}
+              style={{ alignItems: 'flex-start' }}
+            />
           </View>
         ))}
       </View>
-      <SideAct label={group.length === 2 ? 'Keep both' : 'Keep all'} onPress={() => void keep(group.map(({ id }) => id))} style={{ alignSelf: 'flex-start' }} />
+      <SideAct
+        label={group.length === 2 ? 'Keep both' : 'Keep all'}
+        onPress={() => void keep(group.map(({ id }) => id))}
+        style={{ alignSelf: 'flex-start' }}
+      />
     </PaperCard>
   );
 }

@@ -41,40 +41,96 @@ export function BringPanel({ onFiles, onClose, leftHanded }: BringPanelProps) {
   };
   return (
     <Panel title="Bring in" onClose={onClose} leftHanded={leftHanded}>
-      <input ref={files} type="file" multiple accept={PICTURE_ENDINGS.join(',')} aria-label="Pictures to bring in" data-testid="files" onChange={chosen} style={{ display: 'none' }} />
-      <input ref={(element) => { folder.current = element; element?.setAttribute('webkitdirectory', ''); }} type="file" multiple aria-label="A folder to bring in" data-testid="folder" onChange={chosen} style={{ display: 'none' }} />
+      <input
+        ref={files}
+        type="file"
+        multiple
+        accept={PICTURE_ENDINGS.join(',')}
+        aria-label="Pictures to bring in"
+        data-testid="files"
+        onChange={chosen}
+        style={{ display: 'none' }}
+      />
+      <input
+        ref={(element) => {
+          folder.current = element;
+          element?.setAttribute('webkitdirectory', '');
+        }}
+        type="file"
+        multiple
+        aria-label="A folder to bring in"
+        data-testid="folder"
+        onChange={chosen}
+        style={{ display: 'none' }}
+      />
       <View style={{ flexDirection: 'row', gap: 10 }}>
         <MainAct label="Files or a zip" onPress={() => files.current?.click()} style={{ flex: 1 }} />
         <SideAct label="A folder" onPress={() => folder.current?.click()} style={{ minHeight: 52 }} />
       </View>
-      <Words size={13} soft>Or drop them on the wall, or paste. JPEG, PNG, WebP, AVIF, GIF, TIFF and SVG; a zip of them, or a set from another desk.</Words>
+      <Words size={13} soft>
+        Or drop them on the wall, or paste. JPEG, PNG, WebP, AVIF, GIF, TIFF and SVG; a zip of them, or a set
+        from another desk.
+      </Words>
       <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', columnGap: 6 }}>
-        <Words size={13} soft>Where they were taken:</Words>
-        <WordAct small label="strike out" on={!keepLocation} onPress={() => dispatch(setKeepLocation(false))} />
+        <Words size={13} soft>
+          Where they were taken:
+        </Words>
+        <WordAct
+          small
+          label="strike out"
+          on={!keepLocation}
+          onPress={() => dispatch(setKeepLocation(false))}
+        />
         <WordAct small label="keep" on={keepLocation} onPress={() => dispatch(setKeepLocation(true))} />
       </View>
       {items.length > 0 ? (
         <Progress items={items} working={working}>
-          {working ? <SideAct label="Stop" onPress={stopBringing} /> : <WordAct label="Clear the list" soft onPress={() => dispatch(cleared())} />}
+          {working ? (
+            <SideAct label="Stop" onPress={stopBringing} />
+          ) : (
+            <WordAct label="Clear the list" soft onPress={() => dispatch(cleared())} />
+          )}
         </Progress>
       ) : null}
-      {sets.map((set) => <WordAct key={set.id} label={`Go to the set “${set.title}”`} onPress={() => { router.navigate({ pathname: '/references', params: { set: set.id } }); onClose(); }} />)}
-      {items.length > 0 ? <List items={items} onLook={(id) => router.push({ pathname: '/references/[id]', params: { id } })} /> : null}
+      {sets.map((set) => (
+        <WordAct
+          key={set.id}
+          label={`Go to the set “${set.title}”`}
+          onPress={() => {
+            router.navigate({ pathname: '/references', params: { set: set.id } });
+            onClose();
+          }}
+        />
+      ))}
+      {items.length > 0 ? (
+        <List items={items} onLook={(id) => router.push({ pathname: '/references/[id]', params: { id } })} />
+      ) : null}
     </Panel>
   );
 }
 
 const ended = ({ state }: Item): boolean => state !== 'waiting' && state !== 'coming';
 
-function Progress({ items, working, children }: { readonly items: readonly Item[]; readonly working: boolean; readonly children: React.ReactNode }) {
+function Progress({
+  items,
+  working,
+  children,
+}: {
+  readonly items: readonly Item[];
+  readonly working: boolean;
+  readonly children: React.ReactNode;
+}) {
   const palette = usePalette();
   const zips = items.filter((item) => item.of > 0);
-  const total = items.length - zips.length + zips.reduce((sum, item) => sum + Math.max(0, item.of - item.done), 0);
+  const total =
+    items.length - zips.length + zips.reduce((sum, item) => sum + Math.max(0, item.of - item.done), 0);
   const done = items.filter((item) => item.of === 0 && ended(item)).length;
   const share = total > 0 ? done / total : 1;
   return (
     <View role="status" testID="bringing" style={{ gap: 4, marginTop: 8 }}>
-      <View style={{ height: 6, backgroundColor: palette.rule }}><View style={{ height: 6, width: `${100 * share}%`, backgroundColor: palette.verdigris }} /></View>
+      <View style={{ height: 6, backgroundColor: palette.rule }}>
+        <View style={{ height: 6, width: `${100 * share}%`, backgroundColor: palette.verdigris }} />
+      </View>
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
         <Words>{working ? `${done} of ${total}` : `${countOf(done, 'file')} done`}</Words>
         {children}
@@ -84,17 +140,41 @@ function Progress({ items, working, children }: { readonly items: readonly Item[
 }
 
 /** What became of each: what was refused and why stands first. */
-function List({ items, onLook }: { readonly items: readonly Item[]; readonly onLook: (reference: string) => void }) {
-  const groups = (['refused', 'stopped', 'coming', 'waiting', 'here', 'in'] as const).map((state) => ({ state, of: items.filter((item) => item.state === state && item.of === 0) })).filter((group) => group.of.length > 0);
+function List({
+  items,
+  onLook,
+}: {
+  readonly items: readonly Item[];
+  readonly onLook: (reference: string) => void;
+}) {
+  const groups = (['refused', 'stopped', 'coming', 'waiting', 'here', 'in'] as const)
+    .map((state) => ({ state, of: items.filter((item) => item.state === state && item.of === 0) }))
+    .filter((group) => group.of.length > 0);
   return (
     <View testID="brought" style={{ gap: 8, marginTop: 6 }}>
       {groups.map(({ state, of }) => (
         <View key={state} role="group" aria-label={STATE_WORDS[state]}>
           <Words size={13} kind="strong">{`${STATE_WORDS[state]}: ${of.length}`}</Words>
-          {of.slice(0, MOST_LINES).map((item, i) => (item.reference
-            ? <WordAct key={i} small soft label={item.name} spoken={`Look at ${item.name}`} onPress={() => onLook(item.reference as string)} style={{ alignItems: 'flex-start', minHeight: 34 }} />
-            : <Words key={i} size={13} soft={state !== 'refused'}>{item.said ?? item.name}</Words>))}
-          {of.length > MOST_LINES ? <Words size={13} soft>{`and ${of.length - MOST_LINES} more`}</Words> : null}
+          {of.slice(0, MOST_LINES).map((item, i) =>
+            item.reference ? (
+              <WordAct
+                key={i}
+                small
+                soft
+                label={item.name}
+                spoken={`Look at ${item.name}`}
+                onPress={() => onLook(item.reference as string)}
+                style={{ alignItems: 'flex-start', minHeight: 34 }}
+              />
+            ) : (
+              <Words key={i} size={13} soft={state !== 'refused'}>
+                {item.said ?? item.name}
+              </Words>
+            ),
+          )}
+          {of.length > MOST_LINES ? (
+            <Words size={13} soft>{`and ${of.length - MOST_LINES} more`}</Words>
+          ) : null}
         </View>
       ))}
     </View>

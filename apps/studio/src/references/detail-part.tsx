@@ -1,7 +1,13 @@
 import { useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import type { CropBox, DetailMark, Point } from '@deft/core';
-import { smallOf, usePutMarkMutation, useReferenceQuery, useReferencesQuery, useRemoveMarkMutation } from '../data/api';
+import {
+  smallOf,
+  usePutMarkMutation,
+  useReferenceQuery,
+  useReferencesQuery,
+  useRemoveMarkMutation,
+} from '../data/api';
 import { newId } from '../data/new-id';
 import { SideAct, WordAct } from '../ui/acts';
 import { Field } from '../ui/field';
@@ -12,7 +18,12 @@ import { Words } from '../ui/words';
 import { frameOf } from './frame';
 import type { PartProps } from './reference-screen';
 
-const boxOf = (a: Point, b: Point): CropBox => ({ x: Math.min(a.x, b.x), y: Math.min(a.y, b.y), width: Math.abs(a.x - b.x), height: Math.abs(a.y - b.y) });
+const boxOf = (a: Point, b: Point): CropBox => ({
+  x: Math.min(a.x, b.x),
+  y: Math.min(a.y, b.y),
+  width: Math.abs(a.x - b.x),
+  height: Math.abs(a.y - b.y),
+});
 
 /** Another picture that shows a region more nearly: the skull under the head, the paw from close by. */
 export function DetailPart({ reference, onStage }: PartProps) {
@@ -34,18 +45,30 @@ export function DetailPart({ reference, onStage }: PartProps) {
   });
   useEffect(() => {
     let from: Point | null = null;
-    const hand = drawing ? {
-      begin: (at: Point) => { from = at; },
-      move: (at: Point) => { if (from) setBox(boxOf(from, at)); },
-      end: (way: readonly Point[]) => ended.current(way),
-      cancel: () => setBox(null),
-    } : null;
+    const hand = drawing
+      ? {
+          begin: (at: Point) => {
+            from = at;
+          },
+          move: (at: Point) => {
+            if (from) setBox(boxOf(from, at));
+          },
+          end: (way: readonly Point[]) => ended.current(way),
+          cancel: () => setBox(null),
+        }
+      : null;
     onStage({ hand, shown: { details: true, box } });
   }, [onStage, drawing, box, ended]);
   const attach = (to: string): void => {
     if (!box) return;
-    const corners = [kept({ x: box.x, y: box.y }), kept({ x: box.x + box.width, y: box.y + box.height })] as const;
-    void put({ reference: reference.id, mark: { kind: 'detail', id: newId(), box: boxOf(...corners), reference: to } });
+    const corners = [
+      kept({ x: box.x, y: box.y }),
+      kept({ x: box.x + box.width, y: box.y + box.height }),
+    ] as const;
+    void put({
+      reference: reference.id,
+      mark: { kind: 'detail', id: newId(), box: boxOf(...corners), reference: to },
+    });
     setBox(null);
     setReady(false);
   };
@@ -53,20 +76,49 @@ export function DetailPart({ reference, onStage }: PartProps) {
     <>
       {ready ? (
         <>
-          <Words kind="strong" live>Which picture belongs to this region?</Words>
+          <Words kind="strong" live>
+            Which picture belongs to this region?
+          </Words>
           <Field label="Search" value={q} onChangeText={setQ} maxLength={200} />
           <ScrollView horizontal contentContainerStyle={{ gap: 8 }}>
-            {data?.items.filter(({ id }) => id !== reference.id).map((item) => <PreviewCard key={item.id} reference={item} width={84} onPress={() => attach(item.id)} />)}
+            {data?.items
+              .filter(({ id }) => id !== reference.id)
+              .map((item) => (
+                <PreviewCard key={item.id} reference={item} width={84} onPress={() => attach(item.id)} />
+              ))}
           </ScrollView>
-          <WordAct small label="leave it" onPress={() => { setReady(false); setBox(null); }} style={{ alignSelf: 'flex-start' }} />
+          <WordAct
+            small
+            label="leave it"
+            onPress={() => {
+              setReady(false);
+              setBox(null);
+            }}
+            style={{ alignSelf: 'flex-start' }}
+          />
         </>
       ) : drawing ? (
-        <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}><Words kind="strong" live style={{ flex: 1 }}>Drag a box round the region.</Words><WordAct small label="leave it" onPress={() => setDrawing(false)} /></View>
+        <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+          <Words kind="strong" live style={{ flex: 1 }}>
+            Drag a box round the region.
+          </Words>
+          <WordAct small label="leave it" onPress={() => setDrawing(false)} />
+        </View>
       ) : (
-        <SideAct label="Attach a picture to a region" onPress={() => setDrawing(true)} style={{ alignSelf: 'flex-start' }} />
+        <SideAct
+          label="Attach a picture to a region"
+          onPress={() => setDrawing(true)}
+          style={{ alignSelf: 'flex-start' }}
+        />
       )}
-      {details.length === 0 && !drawing && !ready ? <Words size={13} soft>A picture of the skull under the head, or of the paw from close by: it then shows under Look.</Words> : null}
-      {details.map((detail) => <Detail key={detail.id} detail={detail} of={reference.id} />)}
+      {details.length === 0 && !drawing && !ready ? (
+        <Words size={13} soft>
+          A picture of the skull under the head, or of the paw from close by: it then shows under Look.
+        </Words>
+      ) : null}
+      {details.map((detail) => (
+        <Detail key={detail.id} detail={detail} of={reference.id} />
+      ))}
     </>
   );
 }
@@ -78,9 +130,21 @@ function Detail({ detail, of }: { readonly detail: DetailMark; readonly of: stri
   const { data } = useReferenceQuery(detail.reference);
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
-      <View style={{ width: 52, height: 64 }}>{data ? <img src={smallOf(data)} alt="" style={{ width: '100%', height: '100%', objectFit: 'cover' }} /> : null}</View>
+      <View style={{ width: 52, height: 64 }}>
+        {data ? (
+          <img src={smallOf(data)} alt="" style={{ width: '100%', height: '100%', objectFit: 'cover' }} />
+        ) : null}
+      </View>
       <Words style={{ flex: 1 }}>{data?.title ?? ''}</Words>
-      <WordAct small soft label="take away" onPress={() => { void remove({ reference: of, mark: detail.id }); say({ text: 'The detail is taken away.', undo: () => void put({ reference: of, mark: detail }) }); }} />
+      <WordAct
+        small
+        soft
+        label="take away"
+        onPress={() => {
+          void remove({ reference: of, mark: detail.id });
+          say({ text: 'The detail is taken away.', undo: () => void put({ reference: of, mark: detail }) });
+        }}
+      />
     </View>
   );
 }

@@ -2,7 +2,10 @@ import { invert, preparedFrame, transformPoint, type Point } from '@deft/core';
 import type { Reference } from '@deft/contract';
 
 /** Ways between the original's pixels, in which marks are kept, and those of the picture as it is seen. */
-export function frameOf({ original, preparation }: Reference): { seen: (p: Point) => Point; kept: (p: Point) => Point } {
+export function frameOf({ original, preparation }: Reference): {
+  seen: (p: Point) => Point;
+  kept: (p: Point) => Point;
+} {
   const { toPrepared } = preparedFrame(original, preparation);
   const back = invert(toPrepared);
   return { seen: (p) => transformPoint(toPrepared, p), kept: (p) => transformPoint(back, p) };

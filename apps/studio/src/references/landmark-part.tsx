@@ -40,7 +40,16 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
   const place = async (of: string, at: Point, hidden: boolean): Promise<void> => {
     const kept = keptName(of);
     const there = mine.find((m) => m.name === kept);
-    await put({ reference: reference.id, mark: { kind: 'landmark', id: there?.id ?? newId(), name: kept, at: frameOf(reference).kept(at), hidden } });
+    await put({
+      reference: reference.id,
+      mark: {
+        kind: 'landmark',
+        id: there?.id ?? newId(),
+        name: kept,
+        at: frameOf(reference).kept(at),
+        hidden,
+      },
+    });
   };
   const ended = useLatest((way: readonly Point[]) => {
     const [first, last] = [way[0], way.at(-1)];
@@ -72,35 +81,100 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
   return (
     <>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 6 }}>
-        <Words size={13} soft>It shows a</Words>
-        {SUBJECT_KEYS.map((key) => <WordAct key={key} small label={SUBJECTS[key].title.toLowerCase()} on={reference.subject === key} onPress={() => void change({ id: reference.id, patch: { subject: key } })} />)}
+        <Words size={13} soft>
+          It shows a
+        </Words>
+        {SUBJECT_KEYS.map((key) => (
+          <WordAct
+            key={key}
+            small
+            label={SUBJECTS[key].title.toLowerCase()}
+            on={reference.subject === key}
+            onPress={() => void change({ id: reference.id, patch: { subject: key } })}
+          />
+        ))}
       </View>
       {name ? (
         <View style={{ gap: 2 }}>
           <Words size={17} kind="heading" live testID="asks">{`Touch the ${name}`}</Words>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 6 }}>
             <WordAct small label="it is covered" on={covered} onPress={() => setCovered(!covered)} />
-            <WordAct small label="not to be seen" onPress={() => { setSkipped([...skipped, name]); setAsked(null); }} />
-            {known.some((l) => l.name === name) ? <WordAct small label="take away" onPress={() => { takeAway(name); setAsked(null); }} /> : null}
-            <WordAct small label="enough" onPress={() => { setRunning(false); setAsked(null); }} testID="run-end" />
+            <WordAct
+              small
+              label="not to be seen"
+              onPress={() => {
+                setSkipped([...skipped, name]);
+                setAsked(null);
+              }}
+            />
+            {known.some((l) => l.name === name) ? (
+              <WordAct
+                small
+                label="take away"
+                onPress={() => {
+                  takeAway(name);
+                  setAsked(null);
+                }}
+              />
+            ) : null}
+            <WordAct
+              small
+              label="enough"
+              onPress={() => {
+                setRunning(false);
+                setAsked(null);
+              }}
+              testID="run-end"
+            />
           </View>
-          <Words size={12} soft>Left and right are the sitter’s own.</Words>
+          <Words size={12} soft>
+            Left and right are the sitter’s own.
+          </Words>
         </View>
       ) : (
         <>
-          {left.length > 0 ? <SideAct label={known.length > 0 ? `Go on: ${left.length} left` : 'Set landmarks in a quick run'} onPress={() => setRunning(true)} testID="run" style={{ alignSelf: 'flex-start' }} /> : <Words soft>All of its landmarks are set.</Words>}
-          <Words size={13} soft>Drag a landmark to mend it, or touch its name.</Words>
+          {left.length > 0 ? (
+            <SideAct
+              label={known.length > 0 ? `Go on: ${left.length} left` : 'Set landmarks in a quick run'}
+              onPress={() => setRunning(true)}
+              testID="run"
+              style={{ alignSelf: 'flex-start' }}
+            />
+          ) : (
+            <Words soft>All of its landmarks are set.</Words>
+          )}
+          <Words size={13} soft>
+            Drag a landmark to mend it, or touch its name.
+          </Words>
         </>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 }}>
         {[...new Set([...names, ...known.map((l) => l.name)])].map((value) => {
           const there = known.find((l) => l.name === value);
-          return <WordAct key={value} small soft={!there} label={there ? (there.hidden ? `${value} (covered)` : value) : `+ ${value}`} on={asked === value} onPress={() => choose(value)} />;
+          return (
+            <WordAct
+              key={value}
+              small
+              soft={!there}
+              label={there ? (there.hidden ? `${value} (covered)` : value) : `+ ${value}`}
+              on={asked === value}
+              onPress={() => choose(value)}
+            />
+          );
         })}
       </View>
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center' }}>
-        <View style={{ flex: 1 }}><Field label="A landmark of your own" value={own} onChangeText={setOwn} maxLength={100} /></View>
-        <SideAct label="Place it" disabled={own.trim() === ''} onPress={() => { choose(own.trim().toLowerCase()); setOwn(''); }} />
+        <View style={{ flex: 1 }}>
+          <Field label="A landmark of your own" value={own} onChangeText={setOwn} maxLength={100} />
+        </View>
+        <SideAct
+          label="Place it"
+          disabled={own.trim() === ''}
+          onPress={() => {
+            choose(own.trim().toLowerCase());
+            setOwn('');
+          }}
+        />
       </View>
     </>
   );

@@ -21,19 +21,60 @@ export function LookPart({ reference, look, onLook, mirrored, onMirrored }: Look
     <>
       <Acts about="See it afresh">
         <WordAct label="mirrored" on={mirrored} onPress={() => onMirrored(!mirrored)} />
-        {SECOND_LOOKS.map((name) => <WordAct key={name} label={name === 'squint' ? 'squint, big values' : name} on={look.name === name} onPress={() => onLook({ ...look, name: look.name === name ? null : name })} />)}
-        {look.name === 'squint' ? [2, 3, 4, 5].map((values) => <WordAct key={values} small label={`${values} values`} on={look.values === values} onPress={() => onLook({ ...look, values })} />) : null}
+        {SECOND_LOOKS.map((name) => (
+          <WordAct
+            key={name}
+            label={name === 'squint' ? 'squint, big values' : name}
+            on={look.name === name}
+            onPress={() => onLook({ ...look, name: look.name === name ? null : name })}
+          />
+        ))}
+        {look.name === 'squint'
+          ? [2, 3, 4, 5].map((values) => (
+              <WordAct
+                key={values}
+                small
+                label={`${values} values`}
+                on={look.values === values}
+                onPress={() => onLook({ ...look, values })}
+              />
+            ))
+          : null}
       </Acts>
-      {look.name === 'silhouette' || look.name === 'gaps' ? <Words size={13} soft>A guess, by what differs from the background.</Words> : null}
-      {traits.map((trait, i) => <Words key={trait.id}>{`${i + 1}. ${trait.text}`}</Words>)}
-      {marks.flatMap((mark) => (mark.kind === 'detail' ? [<Detail key={mark.id} id={mark.reference} />] : []))}
-      {caption ? <Words size={13} soft>{caption}</Words> : null}
-      <Words size={13} soft testID="credit">{[author || 'Author not known', credit, licence || 'licence not known'].filter((part) => part !== '').join(' · ')}</Words>
+      {look.name === 'silhouette' || look.name === 'gaps' ? (
+        <Words size={13} soft>
+          A guess, by what differs from the background.
+        </Words>
+      ) : null}
+      {traits.map((trait, i) => (
+        <Words key={trait.id}>{`${i + 1}. ${trait.text}`}</Words>
+      ))}
+      {marks.flatMap((mark) =>
+        mark.kind === 'detail' ? [<Detail key={mark.id} id={mark.reference} />] : [],
+      )}
+      {caption ? (
+        <Words size={13} soft>
+          {caption}
+        </Words>
+      ) : null}
+      <Words size={13} soft testID="credit">
+        {[author || 'Author not known', credit, licence || 'licence not known']
+          .filter((part) => part !== '')
+          .join(' · ')}
+      </Words>
     </>
   );
 }
 
 function Detail({ id }: { readonly id: string }) {
   const { data } = useReferenceQuery(id);
-  return data ? <View style={{ height: 120 }}><img src={previewOf(data)} alt={`Detail: ${data.title}`} style={{ height: '100%', objectFit: 'contain', alignSelf: 'flex-start' }} /></View> : null;
+  return data ? (
+    <View style={{ height: 120 }}>
+      <img
+        src={previewOf(data)}
+        alt={`Detail: ${data.title}`}
+        style={{ height: '100%', objectFit: 'contain', alignSelf: 'flex-start' }}
+      />
+    </View>
+  ) : null;
 }

@@ -2,7 +2,13 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { ReferenceSet } from '@deft/contract';
 import type { Id } from '@deft/core';
-import { useAddToSetMutation, useChangeReferencesMutation, useMakeSetMutation, usePutBackMutation, useTakeOutMutation } from '../data/api';
+import {
+  useAddToSetMutation,
+  useChangeReferencesMutation,
+  useMakeSetMutation,
+  usePutBackMutation,
+  useTakeOutMutation,
+} from '../data/api';
 import { SideAct, WordAct } from '../ui/acts';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
@@ -39,13 +45,19 @@ export function ManyActs({ chosen, set, sets, hidden, onAll, onDone, onBoard, le
   const pictures = countOf(references.length, 'picture');
   const hide = async (): Promise<void> => {
     await change({ references, hidden: !hidden });
-    say({ text: hidden ? `${pictures} back on the wall.` : `${pictures} hidden. Sift by “hidden” to see them.`, undo: () => void change({ references, hidden }) });
+    say({
+      text: hidden ? `${pictures} back on the wall.` : `${pictures} hidden. Sift by “hidden” to see them.`,
+      undo: () => void change({ references, hidden }),
+    });
     onDone();
   };
   const out = async (): Promise<void> => {
     if (!set) return;
-    const members = await takeOut({ set: set.id, references }).unwrap().catch(() => null);
-    if (members) say({ text: `${pictures} out of “${set.title}”.`, undo: () => void putBack({ set: set.id, members }) });
+    const members = await takeOut({ set: set.id, references })
+      .unwrap()
+      .catch(() => null);
+    if (members)
+      say({ text: `${pictures} out of “${set.title}”.`, undo: () => void putBack({ set: set.id, members }) });
     onDone();
   };
   const into = async (target: ReferenceSet): Promise<void> => {
@@ -85,10 +97,35 @@ export function ManyActs({ chosen, set, sets, hidden, onAll, onDone, onBoard, le
         {set ? <WordAct label="out of this set" disabled={none} onPress={() => void out()} /> : null}
       </View>
       {asking ? (
-        <Panel title={asking === 'set' ? 'Into which set' : 'Which tag'} onClose={() => setAsking(null)} leftHanded={leftHanded}>
-          {asking === 'set' ? sets.filter((s) => s.id !== set?.id).map((s) => <WordAct key={s.id} label={s.title} onPress={() => void into(s)} style={{ alignItems: 'flex-start' }} />) : null}
-          <Field label={asking === 'set' ? 'Or a new set, called' : 'Tag'} value={text} onChangeText={setText} maxLength={asking === 'set' ? 200 : 60} onSubmitEditing={() => void named()} />
-          <SideAct label={asking === 'set' ? 'Make the set' : 'Tag them'} disabled={text.trim() === ''} onPress={() => void named()} />
+        <Panel
+          title={asking === 'set' ? 'Into which set' : 'Which tag'}
+          onClose={() => setAsking(null)}
+          leftHanded={leftHanded}
+        >
+          {asking === 'set'
+            ? sets
+                .filter((s) => s.id !== set?.id)
+                .map((s) => (
+                  <WordAct
+                    key={s.id}
+                    label={s.title}
+                    onPress={() => void into(s)}
+                    style={{ alignItems: 'flex-start' }}
+                  />
+                ))
+            : null}
+          <Field
+            label={asking === 'set' ? 'Or a new set, called' : 'Tag'}
+            value={text}
+            onChangeText={setText}
+            maxLength={asking === 'set' ? 200 : 60}
+            onSubmitEditing={() => void named()}
+          />
+          <SideAct
+            label={asking === 'set' ? 'Make the set' : 'Tag them'}
+            disabled={text.trim() === ''}
+            onPress={() => void named()}
+          />
         </Panel>
       ) : null}
     </View>

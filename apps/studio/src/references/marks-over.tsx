@@ -12,7 +12,10 @@ export interface Shown {
   readonly traits?: boolean;
   readonly trait?: Id | null;
   readonly sight?: Id | null;
-  readonly lines?: readonly { readonly points: readonly Point[]; readonly kind: 'unit' | 'span' | 'inside' | 'outside' | 'height' }[];
+  readonly lines?: readonly {
+    readonly points: readonly Point[];
+    readonly kind: 'unit' | 'span' | 'inside' | 'outside' | 'height';
+  }[];
   readonly details?: boolean;
   readonly box?: CropBox | null;
 }
@@ -33,39 +36,123 @@ export function MarksOver({ reference, pixel, mirrored, shown }: MarksOverProps)
   const { marks } = reference;
   const label = (at: Point, text: string, colour: string) => (
     <g transform={`translate(${at.x} ${at.y}) scale(${mirrored ? -pixel : pixel} ${pixel})`}>
-      <text x={9} y={4} fontFamily={BODY} fontSize={13} fill={colour} stroke={palette.paper} strokeWidth={3} paintOrder="stroke">{text}</text>
+      <text
+        x={9}
+        y={4}
+        fontFamily={BODY}
+        fontSize={13}
+        fill={colour}
+        stroke={palette.paper}
+        strokeWidth={3}
+        paintOrder="stroke"
+      >
+        {text}
+      </text>
     </g>
   );
   const dot = (at: Point, colour: string, size: number, hollow = false) => (
-    <circle cx={at.x} cy={at.y} r={size * pixel} fill={hollow ? palette.paper : colour} fillOpacity={hollow ? 0.6 : 1} stroke={hollow ? colour : palette.paper} strokeWidth={1.6 * pixel} />
+    <circle
+      cx={at.x}
+      cy={at.y}
+      r={size * pixel}
+      fill={hollow ? palette.paper : colour}
+      fillOpacity={hollow ? 0.6 : 1}
+      stroke={hollow ? colour : palette.paper}
+      strokeWidth={1.6 * pixel}
+    />
   );
   const line = (points: readonly Point[], colour: string, dashes?: string) => {
     const d = points.map(({ x, y }) => `${x},${y}`).join(' ');
     return (
       <>
-        <polyline points={d} fill="none" stroke={palette.paper} strokeWidth={4.5 * pixel} strokeLinecap="round" />
-        <polyline points={d} fill="none" stroke={colour} strokeWidth={2.2 * pixel} strokeLinecap="round" strokeDasharray={dashes?.split(' ').map((n) => Number(n) * pixel).join(' ')} />
+        <polyline
+          points={d}
+          fill="none"
+          stroke={palette.paper}
+          strokeWidth={4.5 * pixel}
+          strokeLinecap="round"
+        />
+        <polyline
+          points={d}
+          fill="none"
+          stroke={colour}
+          strokeWidth={2.2 * pixel}
+          strokeLinecap="round"
+          strokeDasharray={dashes
+            ?.split(' ')
+            .map((n) => Number(n) * pixel)
+            .join(' ')}
+        />
       </>
     );
   };
   const box = ({ x, y, width, height }: CropBox, colour: string) => {
-    const corners = [{ x, y }, { x: x + width, y }, { x: x + width, y: y + height }, { x, y: y + height }];
+    const corners = [
+      { x, y },
+      { x: x + width, y },
+      { x: x + width, y: y + height },
+      { x, y: y + height },
+    ];
     return line([...corners, corners[0] as Point], colour);
   };
   return (
     <>
-      {shown.landmarks ? knownLandmarks(reference).map(({ name, at, hidden }) => <g key={name}>{dot(at, palette.bluePencil, shown.landmark === name ? 8 : 5, hidden)}{shown.landmark === name ? label(at, name, palette.bluePencil) : null}</g>) : null}
-      {shown.traits ? marks.map((mark) => (mark.kind === 'trait' && mark.at ? <g key={mark.id}>{dot(seen(mark.at), palette.verdigris, shown.trait === mark.id ? 9 : 6)}{label(seen(mark.at), `${marks.filter((m) => m.kind === 'trait').indexOf(mark) + 1}`, palette.verdigris)}</g> : null)) : null}
-      {marks.map((mark) => (mark.kind === 'sight' && mark.id === shown.sight ? (
-        <g key={mark.id}>{mark.unit ? line(mark.unit.map(seen), palette.verdigris) : null}{line(mark.span.map(seen), palette.bluePencil, '10 6')}</g>
-      ) : null))}
-      {shown.details ? marks.map((mark) => {
-        if (mark.kind !== 'detail') return null;
-        const { x, y, width, height } = mark.box;
-        const corners = [{ x, y }, { x: x + width, y }, { x: x + width, y: y + height }, { x, y: y + height }].map(seen);
-        return <g key={mark.id}>{line([...corners, corners[0] as Point], palette.verdigris)}</g>;
-      }) : null}
-      {shown.lines?.map(({ points, kind }, i) => <g key={i}>{line(points, kind === 'unit' || kind === 'inside' ? palette.verdigris : kind === 'outside' ? palette.ink : palette.bluePencil, kind === 'span' ? '10 6' : undefined)}</g>)}
+      {shown.landmarks
+        ? knownLandmarks(reference).map(({ name, at, hidden }) => (
+            <g key={name}>
+              {dot(at, palette.bluePencil, shown.landmark === name ? 8 : 5, hidden)}
+              {shown.landmark === name ? label(at, name, palette.bluePencil) : null}
+            </g>
+          ))
+        : null}
+      {shown.traits
+        ? marks.map((mark) =>
+            mark.kind === 'trait' && mark.at ? (
+              <g key={mark.id}>
+                {dot(seen(mark.at), palette.verdigris, shown.trait === mark.id ? 9 : 6)}
+                {label(
+                  seen(mark.at),
+                  `${marks.filter((m) => m.kind === 'trait').indexOf(mark) + 1}`,
+                  palette.verdigris,
+                )}
+              </g>
+            ) : null,
+          )
+        : null}
+      {marks.map((mark) =>
+        mark.kind === 'sight' && mark.id === shown.sight ? (
+          <g key={mark.id}>
+            {mark.unit ? line(mark.unit.map(seen), palette.verdigris) : null}
+            {line(mark.span.map(seen), palette.bluePencil, '10 6')}
+          </g>
+        ) : null,
+      )}
+      {shown.details
+        ? marks.map((mark) => {
+            if (mark.kind !== 'detail') return null;
+            const { x, y, width, height } = mark.box;
+            const corners = [
+              { x, y },
+              { x: x + width, y },
+              { x: x + width, y: y + height },
+              { x, y: y + height },
+            ].map(seen);
+            return <g key={mark.id}>{line([...corners, corners[0] as Point], palette.verdigris)}</g>;
+          })
+        : null}
+      {shown.lines?.map(({ points, kind }, i) => (
+        <g key={i}>
+          {line(
+            points,
+            kind === 'unit' || kind === 'inside'
+              ? palette.verdigris
+              : kind === 'outside'
+                ? palette.ink
+                : palette.bluePencil,
+            kind === 'span' ? '10 6' : undefined,
+          )}
+        </g>
+      ))}
       {shown.box ? box(shown.box, palette.verdigris) : null}
     </>
   );

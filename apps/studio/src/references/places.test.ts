@@ -2,29 +2,43 @@ import fc from 'fast-check';
 import type { ReferenceBrief } from '@deft/contract';
 import { Places } from './places';
 
-const brief = (id: string): ReferenceBrief => ({ id, title: id, subject: 'thing', width: 1, height: 1, revision: 0, view: null, hidden: false, marked: false, attempts: 0 });
+const brief = (id: string): ReferenceBrief => ({
+  id,
+  title: id,
+  subject: 'thing',
+  width: 1,
+  height: 1,
+  revision: 0,
+  view: null,
+  hidden: false,
+  marked: false,
+  attempts: 0,
+});
 
 test('whatever is carried where, the desk ends with the order that the wall shows', async () => {
-  await fc.assert(fc.asyncProperty(fc.array(fc.tuple(fc.nat(7), fc.nat(7)), { maxLength: 20 }), async (moves) => {
-    const kept = ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h'];
-    const places = new Places();
-    kept.forEach((id, i) => places.set(i, brief(id), 0));
-    const keep = async (reference: string, after: string | null): Promise<void> => {
-      await Promise.resolve();
-      kept.splice(kept.indexOf(reference), 1);
-      kept.splice(after === null ? 0 : kept.indexOf(after) + 1, 0, reference);
-    };
-    const shown = [...kept];
-    for (const [from, to] of moves) {
-      const moved = places.carry(from, to, keep);
-      if (from === to) expect(moved).toBeNull();
-      else shown.splice(to, 0, ...shown.splice(from, 1));
-      // What the desk said before it knew of the move does not undo it.
-      if (moved) places.set(0, brief('stale'), Date.now());
-    }
-    await new Promise((done) => setTimeout(done, 5));
-    if (moves.some(([from, to]) => from !== to)) expect(kept).toEqual(shown);
-  }), { numRuns: 60 });
+  await fc.assert(
+    fc.asyncProperty(fc.array(fc.tuple(fc.nat(7), fc.nat(7)), { maxLength: 20 }), async (moves) => {
+      const kept = ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h'];
+      const places = new Places();
+      kept.forEach((id, i) => places.set(i, brief(id), 0));
+      const keep = async (reference: string, after: string | null): Promise<void> => {
+        await Promise.resolve();
+        kept.splice(kept.indexOf(reference), 1);
+        kept.splice(after === null ? 0 : kept.indexOf(after) + 1, 0, reference);
+      };
+      const shown = [...kept];
+      for (const [from, to] of moves) {
+        const moved = places.carry(from, to, keep);
+        if (from === to) expect(moved).toBeNull();
+        else shown.splice(to, 0, ...shown.splice(from, 1));
+        // What the desk said before it knew of the move does not undo it.
+        if (moved) places.set(0, brief('stale'), Date.now());
+      }
+      await new Promise((done) => setTimeout(done, 5));
+      if (moves.some(([from, to]) => from !== to)) expect(kept).toEqual(shown);
+    }),
+    { numRuns: 60 },
+  );
 });
 
 test('a place that was not shown yet cannot be carried to, and nothing is asked of the desk', () => {

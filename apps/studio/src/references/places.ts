@@ -25,7 +25,11 @@ export class Places {
    * Gives the picture; null where one of the places has not been shown yet.
    * @param keep puts a picture behind another, or first
    */
-  carry(from: number, to: number, keep: (reference: Id, after: Id | null) => Promise<unknown>): ReferenceBrief | null {
+  carry(
+    from: number,
+    to: number,
+    keep: (reference: Id, after: Id | null) => Promise<unknown>,
+  ): ReferenceBrief | null {
     const moved = this.#held.get(from);
     const before = to === 0 ? null : this.#held.get(to > from ? to : to - 1);
     if (!moved || before === undefined || from === to) return null;
@@ -37,10 +41,13 @@ export class Places {
     }
     this.#held.set(to, moved);
     this.#waiting += 1;
-    this.#moves = this.#moves.then(() => keep(moved.id, before?.id ?? null)).catch(() => undefined).finally(() => {
-      this.#waiting -= 1;
-      this.#lastKept = Date.now();
-    });
+    this.#moves = this.#moves
+      .then(() => keep(moved.id, before?.id ?? null))
+      .catch(() => undefined)
+      .finally(() => {
+        this.#waiting -= 1;
+        this.#lastKept = Date.now();
+      });
     return moved;
   }
 }

@@ -41,7 +41,12 @@ export interface PartProps {
 export function ReferenceScreen({ id }: { readonly id: Id }) {
   const palette = usePalette();
   const { data: reference, isError, error, refetch } = useReferenceQuery(id);
-  if (!reference) return <View style={{ flex: 1, padding: 24, backgroundColor: palette.desk }}><Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /></View>;
+  if (!reference)
+    return (
+      <View style={{ flex: 1, padding: 24, backgroundColor: palette.desk }}>
+        <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} />
+      </View>
+    );
   return <OneReference key={reference.id} reference={reference} />;
 }
 
@@ -64,16 +69,44 @@ function OneReference({ reference }: { readonly reference: Reference }) {
   const stage = (
     <View style={{ flex: 1, padding: wide ? 20 : 0 }}>
       <Stage
-        width={reference.width} height={reference.height} hand={hand} mirrored={mirrored} loupe={hand ? previewOf(reference) : null}
-        picture={small ? <img src={previewOf(reference)} alt={`${reference.title}, small`} style={{ position: 'absolute', left: '40%', top: '40%', width: '20%', height: '20%', objectFit: 'contain', transform: mirrored ? 'scaleX(-1)' : undefined }} /> : <SeenReference reference={reference} look={look} mirrored={mirrored} />}
-        over={small ? undefined : (pixel) => <MarksOver reference={reference} pixel={pixel} mirrored={mirrored} shown={shown} />}
+        width={reference.width}
+        height={reference.height}
+        hand={hand}
+        mirrored={mirrored}
+        loupe={hand ? previewOf(reference) : null}
+        picture={
+          small ? (
+            <img
+              src={previewOf(reference)}
+              alt={`${reference.title}, small`}
+              style={{
+                position: 'absolute',
+                left: '40%',
+                top: '40%',
+                width: '20%',
+                height: '20%',
+                objectFit: 'contain',
+                transform: mirrored ? 'scaleX(-1)' : undefined,
+              }}
+            />
+          ) : (
+            <SeenReference reference={reference} look={look} mirrored={mirrored} />
+          )
+        }
+        over={
+          small
+            ? undefined
+            : (pixel) => <MarksOver reference={reference} pixel={pixel} mirrored={mirrored} shown={shown} />
+        }
       />
     </View>
   );
   const controls = (
     <>
       {failed ? <Words>The desk does not answer just now. Try again in a moment.</Words> : null}
-      {part === 'Look' ? <LookPart {...props} look={look} onLook={setLook} mirrored={mirrored} onMirrored={setMirrored} /> : null}
+      {part === 'Look' ? (
+        <LookPart {...props} look={look} onLook={setLook} mirrored={mirrored} onMirrored={setMirrored} />
+      ) : null}
       {part === 'Notice' ? <TraitPart {...props} /> : null}
       {part === 'Landmarks' ? <LandmarkPart {...props} /> : null}
       {part === 'Sights' ? <SightPart {...props} /> : null}
@@ -82,23 +115,62 @@ function OneReference({ reference }: { readonly reference: Reference }) {
     </>
   );
   const parts = (
-    <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ paddingHorizontal: 8 }} style={{ flexGrow: 0, flexShrink: 0 }}>
-      {PARTS.map((name) => <WordAct key={name} small label={name} on={part === name} soft onPress={() => go(name)} style={{ paddingHorizontal: 5 }} />)}
+    <ScrollView
+      horizontal
+      showsHorizontalScrollIndicator={false}
+      contentContainerStyle={{ paddingHorizontal: 8 }}
+      style={{ flexGrow: 0, flexShrink: 0 }}
+    >
+      {PARTS.map((name) => (
+        <WordAct
+          key={name}
+          small
+          label={name}
+          on={part === name}
+          soft
+          onPress={() => go(name)}
+          style={{ paddingHorizontal: 5 }}
+        />
+      ))}
     </ScrollView>
   );
   return (
     <View style={{ flex: 1, backgroundColor: palette.desk }}>
       <SlimLine
-        left={<WordAct label="‹ back" spoken="Back to the wall" onPress={() => (router.canGoBack() ? router.back() : router.replace('/references'))} />}
-        middle={<Words kind="strong" lines={1} level={1} style={{ flexShrink: 1 }}>{reference.title}</Words>}
-        right={<MainAct label="Study this" disabled={busy} testID="study-this" onPress={() => void study({ reference: reference.id })} style={{ minHeight: 38, paddingHorizontal: 12 }} />}
+        left={
+          <WordAct
+            label="‹ back"
+            spoken="Back to the wall"
+            onPress={() => (router.canGoBack() ? router.back() : router.replace('/references'))}
+          />
+        }
+        middle={
+          <Words kind="strong" lines={1} level={1} style={{ flexShrink: 1 }}>
+            {reference.title}
+          </Words>
+        }
+        right={
+          <MainAct
+            label="Study this"
+            disabled={busy}
+            testID="study-this"
+            onPress={() => void study({ reference: reference.id })}
+            style={{ minHeight: 38, paddingHorizontal: 12 }}
+          />
+        }
       />
       {part === 'Prepare' ? (
         <PreparePart key={reference.revision} reference={reference} parts={parts} />
       ) : (
         <View style={{ flex: 1, flexDirection: wide ? (leftHanded ? 'row-reverse' : 'row') : 'column' }}>
           {stage}
-          <View style={wide ? { width: 400, borderLeftWidth: 1, borderColor: palette.rule } : { maxHeight: '42%', minHeight: 190, borderTopWidth: 1, borderColor: palette.rule }}>
+          <View
+            style={
+              wide
+                ? { width: 400, borderLeftWidth: 1, borderColor: palette.rule }
+                : { maxHeight: '42%', minHeight: 190, borderTopWidth: 1, borderColor: palette.rule }
+            }
+          >
             {parts}
             <ScrollView contentContainerStyle={{ padding: 12, paddingTop: 4, gap: 8 }}>{controls}</ScrollView>
           </View>
@@ -107,4 +179,3 @@ function OneReference({ reference }: { readonly reference: Reference }) {
     </View>
   );
 }
-

@@ -15,7 +15,12 @@ import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
 import { countOf, SERVICE_NOTE } from './words';
 
-const BUDGETS: readonly { readonly label: string; readonly minutes: number | null }[] = [{ label: '5 min', minutes: 5 }, { label: '15 min', minutes: 15 }, { label: '30 min', minutes: 30 }, { label: 'no limit', minutes: null }];
+const BUDGETS: readonly { readonly label: string; readonly minutes: number | null }[] = [
+  { label: '5 min', minutes: 5 },
+  { label: '15 min', minutes: 15 },
+  { label: '30 min', minutes: 30 },
+  { label: 'no limit', minutes: null },
+];
 const REST_MS = 250;
 
 const previewAt = (key: string): string => `/api/services/pictures/${key}/preview`;
@@ -36,7 +41,10 @@ export function ServiceScreen() {
   const [into, setInto] = useState<string | null>(null);
   const [taking, setTaking] = useState<{ done: number; of: number } | null>(null);
   useEffect(() => {
-    const timer = setTimeout(() => setQuery((old) => (old.q === text.trim() ? old : { q: text.trim(), page: 1 })), REST_MS);
+    const timer = setTimeout(
+      () => setQuery((old) => (old.q === text.trim() ? old : { q: text.trim(), page: 1 })),
+      REST_MS,
+    );
     return () => clearTimeout(timer);
   }, [text]);
   const toggle = (offered: Offered): void => {
@@ -58,67 +66,196 @@ export function ServiceScreen() {
       setTaking({ done, of: keys.length });
     };
     try {
-      const response = await fetch('/api/references/take', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ keys, set: into }) });
-      if (!response.ok) throw new Error(((await response.json().catch(() => ({}))) as { sentence?: string }).sentence);
+      const response = await fetch('/api/references/take', {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ keys, set: into }),
+      });
+      if (!response.ok)
+        throw new Error(((await response.json().catch(() => ({}))) as { sentence?: string }).sentence);
       await readLines(response, hear);
       setChosen(new Map());
-      say({ text: [came > 0 ? `${countOf(came, 'picture')} taken, with author and licence.` : '', known > 0 ? `${countOf(known, 'picture')} here already.` : '', refused ?? ''].filter((part) => part !== '').join(' ') });
+      say({
+        text: [
+          came > 0 ? `${countOf(came, 'picture')} taken, with author and licence.` : '',
+          known > 0 ? `${countOf(known, 'picture')} here already.` : '',
+          refused ?? '',
+        ]
+          .filter((part) => part !== '')
+          .join(' '),
+      });
     } catch (failure) {
-      say({ text: (failure instanceof Error && failure.message) || 'The desk does not answer, so nothing was taken. Try again in a moment.' });
+      say({
+        text:
+          (failure instanceof Error && failure.message) ||
+          'The desk does not answer, so nothing was taken. Try again in a moment.',
+      });
     }
     setTaking(null);
     dispatch(api.util.invalidateTags(['references', 'sets', 'alike']));
   };
   return (
     <Screen
-      title="Picture service" aside={<TimeLeft />}
+      title="Picture service"
+      aside={<TimeLeft />}
       foot={
         <>
-          <MainAct label={taking ? `Taking ${taking.done} of ${taking.of} …` : chosen.size > 0 ? `Take ${countOf(chosen.size, 'picture')}` : 'Touch what you want'} disabled={chosen.size === 0 || taking !== null} onPress={() => void take()} testID="take" style={{ flex: wide ? undefined : 1 }} />
+          <MainAct
+            label={
+              taking
+                ? `Taking ${taking.done} of ${taking.of} …`
+                : chosen.size > 0
+                  ? `Take ${countOf(chosen.size, 'picture')}`
+                  : 'Touch what you want'
+            }
+            disabled={chosen.size === 0 || taking !== null}
+            onPress={() => void take()}
+            testID="take"
+            style={{ flex: wide ? undefined : 1 }}
+          />
           <WordAct label="to the wall" onPress={() => router.navigate('/references')} />
         </>
       }
-      over={large ? (
-        <Panel title={large.title} onClose={() => setLarge(null)} leftHanded={leftHanded}>
-          <img src={previewAt(large.key)} alt={large.title} style={{ width: '100%', maxHeight: 460, objectFit: 'contain' }} />
-          <Words size={13} soft>{`${large.author}, ${large.year}. ${large.licence}. ${large.width} × ${large.height}.`}</Words>
-          <WordAct label={chosen.has(large.key) ? 'leave it' : 'take it'} on={chosen.has(large.key)} onPress={() => { toggle(large); setLarge(null); }} style={{ alignSelf: 'flex-start' }} />
-        </Panel>
-      ) : null}
+      over={
+        large ? (
+          <Panel title={large.title} onClose={() => setLarge(null)} leftHanded={leftHanded}>
+            <img
+              src={previewAt(large.key)}
+              alt={large.title}
+              style={{ width: '100%', maxHeight: 460, objectFit: 'contain' }}
+            />
+            <Words
+              size={13}
+              soft
+            >{`${large.author}, ${large.year}. ${large.licence}. ${large.width} × ${large.height}.`}</Words>
+            <WordAct
+              label={chosen.has(large.key) ? 'leave it' : 'take it'}
+              on={chosen.has(large.key)}
+              onPress={() => {
+                toggle(large);
+                setLarge(null);
+              }}
+              style={{ alignSelf: 'flex-start' }}
+            />
+          </Panel>
+        ) : null
+      }
     >
-      <Words size={13} soft>{SERVICE_NOTE}</Words>
-      <Field label="Search by words: goat, portrait, two-point, sitting …" value={text} onChangeText={setText} maxLength={200} testID="service-search" />
+      <Words size={13} soft>
+        {SERVICE_NOTE}
+      </Words>
+      <Field
+        label="Search by words: goat, portrait, two-point, sitting …"
+        value={text}
+        onChangeText={setText}
+        maxLength={200}
+        testID="service-search"
+      />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 6 }}>
-        <Words size={13} soft>Take them into:</Words>
+        <Words size={13} soft>
+          Take them into:
+        </Words>
         <WordAct small label="the library" on={into === null} onPress={() => setInto(null)} />
-        {sets?.map((set) => <WordAct key={set.id} small label={set.title} on={into === set.id} onPress={() => setInto(set.id)} />)}
+        {sets?.map((set) => (
+          <WordAct
+            key={set.id}
+            small
+            label={set.title}
+            on={into === set.id}
+            onPress={() => setInto(set.id)}
+          />
+        ))}
       </View>
-      {isError ? <Waiting failed said={sentenceOf(error)} retry={() => void refetch()} /> : !data || isFetching ? <Waiting failed={false} retry={() => undefined} /> : null}
-      {data?.total === 0 && !isFetching ? <Empty>{query.q === '' ? 'The service has nothing to show just now.' : `Nothing is found for “${query.q}”. Try fewer or other words.`}</Empty> : null}
+      {isError ? (
+        <Waiting failed said={sentenceOf(error)} retry={() => void refetch()} />
+      ) : !data || isFetching ? (
+        <Waiting failed={false} retry={() => undefined} />
+      ) : null}
+      {data?.total === 0 && !isFetching ? (
+        <Empty>
+          {query.q === ''
+            ? 'The service has nothing to show just now.'
+            : `Nothing is found for “${query.q}”. Try fewer or other words.`}
+        </Empty>
+      ) : null}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
-        {data?.items.map((offered) => <OfferedCard key={offered.key} offered={offered} width={wide ? 150 : '31%'} chosen={chosen.has(offered.key)} onPress={() => toggle(offered)} onLarge={() => setLarge(offered)} />)}
+        {data?.items.map((offered) => (
+          <OfferedCard
+            key={offered.key}
+            offered={offered}
+            width={wide ? 150 : '31%'}
+            chosen={chosen.has(offered.key)}
+            onPress={() => toggle(offered)}
+            onLarge={() => setLarge(offered)}
+          />
+        ))}
       </View>
       {data && data.pages > 1 ? (
         <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
-          <WordAct label="‹ before" disabled={query.page <= 1} onPress={() => setQuery({ ...query, page: query.page - 1 })} />
+          <WordAct
+            label="‹ before"
+            disabled={query.page <= 1}
+            onPress={() => setQuery({ ...query, page: query.page - 1 })}
+          />
           <Words size={13} soft>{`${query.page} of ${data.pages}, ${countOf(data.total, 'picture')}`}</Words>
-          <WordAct label="more ›" disabled={query.page >= data.pages} onPress={() => setQuery({ ...query, page: query.page + 1 })} />
+          <WordAct
+            label="more ›"
+            disabled={query.page >= data.pages}
+            onPress={() => setQuery({ ...query, page: query.page + 1 })}
+          />
         </View>
       ) : null}
     </Screen>
   );
 }
 
-function OfferedCard({ offered, width, chosen, onPress, onLarge }: { readonly offered: Offered; readonly width: number | `${number}%`; readonly chosen: boolean; readonly onPress: () => void; readonly onLarge: () => void }) {
+function OfferedCard({
+  offered,
+  width,
+  chosen,
+  onPress,
+  onLarge,
+}: {
+  readonly offered: Offered;
+  readonly width: number | `${number}%`;
+  readonly chosen: boolean;
+  readonly onPress: () => void;
+  readonly onLarge: () => void;
+}) {
   const palette = usePalette();
   return (
     <View style={{ width }}>
-      <Pressable role="checkbox" aria-checked={chosen} aria-label={`${offered.title}, ${offered.author}, ${offered.licence}`} onPress={onPress} testID="offered">
-        <View style={{ aspectRatio: 4 / 5, borderWidth: chosen ? 3 : 1, borderColor: chosen ? palette.verdigris : palette.rule, backgroundColor: palette.paper }}>
-          <img src={previewAt(offered.key)} alt="" loading="lazy" style={{ width: '100%', height: '100%', objectFit: 'cover' }} />
+      <Pressable
+        role="checkbox"
+        aria-checked={chosen}
+        aria-label={`${offered.title}, ${offered.author}, ${offered.licence}`}
+        onPress={onPress}
+        testID="offered"
+      >
+        <View
+          style={{
+            aspectRatio: 4 / 5,
+            borderWidth: chosen ? 3 : 1,
+            borderColor: chosen ? palette.verdigris : palette.rule,
+            backgroundColor: palette.paper,
+          }}
+        >
+          <img
+            src={previewAt(offered.key)}
+            alt=""
+            loading="lazy"
+            style={{ width: '100%', height: '100%', objectFit: 'cover' }}
+          />
         </View>
       </Pressable>
-      <WordAct small soft label="large" spoken={`See ${offered.title} large`} onPress={onLarge} style={{ minHeight: 34, alignSelf: 'flex-start' }} />
+      <WordAct
+        small
+        soft
+        label="large"
+        spoken={`See ${offered.title} large`}
+        onPress={onLarge}
+        style={{ minHeight: 34, alignSelf: 'flex-start' }}
+      />
     </View>
   );
 }
@@ -135,11 +272,37 @@ function TimeLeft() {
     return () => clearInterval(timer);
   }, []);
   const left = minutes === null ? null : Math.max(0, minutes * 60 - Math.floor((now - began) / 1000));
-  const shown = left === null ? 'no limit' : left === 0 ? 'time to draw' : `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')} left`;
+  const shown =
+    left === null
+      ? 'no limit'
+      : left === 0
+        ? 'time to draw'
+        : `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')} left`;
   return (
     <View style={{ alignItems: 'flex-end' }}>
-      <WordAct small label={shown} spoken={`Time for collecting: ${shown}. Change it`} onPress={() => setOpen(!open)} testID="time-left" />
-      {open ? <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>{BUDGETS.map(({ label, minutes: value }) => <WordAct key={label} small label={label} on={minutes === value} onPress={() => { dispatch(setCollecting(value)); setOpen(false); }} />)}</View> : null}
+      <WordAct
+        small
+        label={shown}
+        spoken={`Time for collecting: ${shown}. Change it`}
+        onPress={() => setOpen(!open)}
+        testID="time-left"
+      />
+      {open ? (
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+          {BUDGETS.map(({ label, minutes: value }) => (
+            <WordAct
+              key={label}
+              small
+              label={label}
+              on={minutes === value}
+              onPress={() => {
+                dispatch(setCollecting(value));
+                setOpen(false);
+              }}
+            />
+          ))}
+        </View>
+      ) : null}
     </View>
   );
 }

@@ -36,26 +36,75 @@ export function SetPanel({ set, onClose, onGone, leftHanded }: SetPanelProps) {
   const removeSet = async (): Promise<void> => {
     await remove(set.id);
     onGone();
-    say({ text: `“${set.title}” is taken away. Its pictures stay in the library.`, undo: () => void bringBack(set.id) });
+    say({
+      text: `“${set.title}” is taken away. Its pictures stay in the library.`,
+      undo: () => void bringBack(set.id),
+    });
   };
   return (
     <Panel title="About this set" onClose={onClose} leftHanded={leftHanded}>
-      <Field label="Name of the set" value={title} onChangeText={setTitle} maxLength={200} onBlur={() => title.trim() && title.trim() !== set.title && put({ title: title.trim() })} />
-      <Field label="Note" value={note} onChangeText={setNote} maxLength={5000} multiline onBlur={() => note.trim() !== set.note && put({ note: note.trim() })} />
-      <Words size={13} kind="strong" soft style={{ marginTop: 8 }}>What defines the subject</Words>
-      <Words size={13} soft>Shown at every study of it, to be ticked where you found it.</Words>
+      <Field
+        label="Name of the set"
+        value={title}
+        onChangeText={setTitle}
+        maxLength={200}
+        onBlur={() => title.trim() && title.trim() !== set.title && put({ title: title.trim() })}
+      />
+      <Field
+        label="Note"
+        value={note}
+        onChangeText={setNote}
+        maxLength={5000}
+        multiline
+        onBlur={() => note.trim() !== set.note && put({ note: note.trim() })}
+      />
+      <Words size={13} kind="strong" soft style={{ marginTop: 8 }}>
+        What defines the subject
+      </Words>
+      <Words size={13} soft>
+        Shown at every study of it, to be ticked where you found it.
+      </Words>
       {set.traits.map(({ id, text }) => (
-        <View key={id} style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 8 }}>
+        <View
+          key={id}
+          style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 8 }}
+        >
           <Words style={{ flexShrink: 1 }}>{text}</Words>
-          <WordAct small soft label="take away" spoken={`Take away: ${text}`} onPress={() => { put({ traits: set.traits.filter((t) => t.id !== id) }); say({ text: `“${text}” is taken away.`, undo: () => put({ traits: set.traits }) }); }} />
+          <WordAct
+            small
+            soft
+            label="take away"
+            spoken={`Take away: ${text}`}
+            onPress={() => {
+              put({ traits: set.traits.filter((t) => t.id !== id) });
+              say({ text: `“${text}” is taken away.`, undo: () => put({ traits: set.traits }) });
+            }}
+          />
         </View>
       ))}
-      <Field label="A further trait" value={trait} onChangeText={setTrait} maxLength={500} onSubmitEditing={addTrait} onBlur={addTrait} />
+      <Field
+        label="A further trait"
+        value={trait}
+        onChangeText={setTrait}
+        maxLength={500}
+        onSubmitEditing={addTrait}
+        onBlur={addTrait}
+      />
       <Acts about="The whole set">
-        <SideAct label="Save as a zip" onPress={() => void saveFile(`/api/sets/${set.id}/set.zip`, `${set.title}.zip`).catch((error: Error) => say({ text: error.message }))} />
+        <SideAct
+          label="Save as a zip"
+          onPress={() =>
+            void saveFile(`/api/sets/${set.id}/set.zip`, `${set.title}.zip`).catch((error: Error) =>
+              say({ text: error.message }),
+            )
+          }
+        />
         <WordAct label="take the set away" onPress={() => void removeSet()} />
       </Acts>
-      <Words size={13} soft>The zip holds every original as it came, with credits, tags, landmarks and the order; it can be brought in on any desk.</Words>
+      <Words size={13} soft>
+        The zip holds every original as it came, with credits, tags, landmarks and the order; it can be
+        brought in on any desk.
+      </Words>
     </Panel>
   );
 }

@@ -41,7 +41,13 @@ export function SightPart({ reference, onStage }: PartProps) {
   const ended = useLatest((way: readonly Point[]) => {
     const [from, to] = [way[0], way.at(-1)];
     setLine([]);
-    if (!step || !from || !to || Math.hypot(to.x - from.x, to.y - from.y) < 0.01 * Math.max(reference.width, reference.height)) return;
+    if (
+      !step ||
+      !from ||
+      !to ||
+      Math.hypot(to.x - from.x, to.y - from.y) < 0.01 * Math.max(reference.width, reference.height)
+    )
+      return;
     const ends: readonly [Point, Point] = [kept(from), kept(to)];
     if (step === 'unit') {
       setUnit(ends);
@@ -52,11 +58,17 @@ export function SightPart({ reference, onStage }: PartProps) {
     if (step === 'height') {
       const height = Math.hypot(ends[1].x - ends[0].x, ends[1].y - ends[0].y);
       void change({ id: reference.id, patch: { figureHeight: height } });
-      say({ text: 'The figure’s height is set. Misses are told in per cent of it.', undo: () => void change({ id: reference.id, patch: { figureHeight: reference.figureHeight } }) });
+      say({
+        text: 'The figure’s height is set. Misses are told in per cent of it.',
+        undo: () => void change({ id: reference.id, patch: { figureHeight: reference.figureHeight } }),
+      });
       return;
     }
     const id = newId();
-    const mark: SightMark = step === 'span' && unit ? { kind: 'sight', id, unit, span: ends, guess: null } : { kind: 'sight', id, unit: null, span: ends, guess: null };
+    const mark: SightMark =
+      step === 'span' && unit
+        ? { kind: 'sight', id, unit, span: ends, guess: null }
+        : { kind: 'sight', id, unit: null, span: ends, guess: null };
     void put({ reference: reference.id, mark });
     setOpen(id);
     setUnit(null);
@@ -66,27 +78,93 @@ export function SightPart({ reference, onStage }: PartProps) {
     const { seen } = frameOf(reference);
     const lines: Shown['lines'] = [
       ...(unit ? [{ points: unit.map(seen), kind: 'unit' as const }] : []),
-      ...(line.length > 1 ? [{ points: line, kind: step === 'unit' ? ('unit' as const) : step === 'height' ? ('height' as const) : ('span' as const) }] : []),
+      ...(line.length > 1
+        ? [
+            {
+              points: line,
+              kind:
+                step === 'unit'
+                  ? ('unit' as const)
+                  : step === 'height'
+                    ? ('height' as const)
+                    : ('span' as const),
+            },
+          ]
+        : []),
     ];
-    onStage({ hand: step ? { begin: (at) => setLine([at]), move: (at) => moved.current(at), end: (way) => ended.current(way), cancel: () => setLine([]) } : null, shown: { sight: open, lines } });
+    onStage({
+      hand: step
+        ? {
+            begin: (at) => setLine([at]),
+            move: (at) => moved.current(at),
+            end: (way) => ended.current(way),
+            cancel: () => setLine([]),
+          }
+        : null,
+      shown: { sight: open, lines },
+    });
   }, [onStage, step, unit, line, open, ended, moved, reference]);
   return (
     <>
       {step ? (
-        <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}><Words kind="strong" live style={{ flex: 1 }} testID="sight-asks">{ASKS[step]}</Words><WordAct small label="leave it" onPress={() => { setStep(null); setUnit(null); }} /></View>
+        <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+          <Words kind="strong" live style={{ flex: 1 }} testID="sight-asks">
+            {ASKS[step]}
+          </Words>
+          <WordAct
+            small
+            label="leave it"
+            onPress={() => {
+              setStep(null);
+              setUnit(null);
+            }}
+          />
+        </View>
       ) : (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-          <SideAct label="A length" onPress={() => { setOpen(null); setStep('unit'); }} />
-          <SideAct label="A tilt" onPress={() => { setOpen(null); setStep('tilt'); }} />
-          <WordAct label={reference.figureHeight ? 'the figure’s height again' : 'the figure’s height'} onPress={() => setStep('height')} />
+          <SideAct
+            label="A length"
+            onPress={() => {
+              setOpen(null);
+              setStep('unit');
+            }}
+          />
+          <SideAct
+            label="A tilt"
+            onPress={() => {
+              setOpen(null);
+              setStep('tilt');
+            }}
+          />
+          <WordAct
+            label={reference.figureHeight ? 'the figure’s height again' : 'the figure’s height'}
+            onPress={() => setStep('height')}
+          />
         </View>
       )}
-      {sights.length === 0 && !step ? <Words size={13} soft>Take a length in units of another, or a tilt against level. You judge it by eye first; the number is told when you ask.</Words> : null}
+      {sights.length === 0 && !step ? (
+        <Words size={13} soft>
+          Take a length in units of another, or a tilt against level. You judge it by eye first; the number is
+          told when you ask.
+        </Words>
+      ) : null}
       {sights.map((sight, i) => (
         <Sight
-          key={sight.id} sight={sight} nth={i + 1} open={open === sight.id} told={told.has(sight.id)} onOpen={() => setOpen(open === sight.id ? null : sight.id)}
-          onGuess={(guess) => void put({ reference: reference.id, mark: { ...sight, guess } })} onTell={() => setTold(new Set([...told, sight.id]))}
-          onRemove={() => { void remove({ reference: reference.id, mark: sight.id }); say({ text: 'The sight is taken away.', undo: () => void put({ reference: reference.id, mark: sight }) }); }}
+          key={sight.id}
+          sight={sight}
+          nth={i + 1}
+          open={open === sight.id}
+          told={told.has(sight.id)}
+          onOpen={() => setOpen(open === sight.id ? null : sight.id)}
+          onGuess={(guess) => void put({ reference: reference.id, mark: { ...sight, guess } })}
+          onTell={() => setTold(new Set([...told, sight.id]))}
+          onRemove={() => {
+            void remove({ reference: reference.id, mark: sight.id });
+            say({
+              text: 'The sight is taken away.',
+              undo: () => void put({ reference: reference.id, mark: sight }),
+            });
+          }}
         />
       ))}
     </>
@@ -112,16 +190,48 @@ function Sight({ sight, nth, open, told, onOpen, onGuess, onTell, onRemove }: Si
   const typed = Number(text.replace(',', '.'));
   return (
     <View>
-      <WordAct small label={`${nth}. ${tilt ? 'Tilt' : 'Length'}${sight.guess === null ? '' : `, by eye ${words(sight.guess)}`}`} on={open} onPress={onOpen} style={{ alignItems: 'flex-start' }} />
+      <WordAct
+        small
+        label={`${nth}. ${tilt ? 'Tilt' : 'Length'}${sight.guess === null ? '' : `, by eye ${words(sight.guess)}`}`}
+        on={open}
+        onPress={onOpen}
+        style={{ alignItems: 'flex-start' }}
+      />
       {open ? (
         <View style={{ gap: 4 }}>
           {sight.guess === null ? (
             <>
-              <Words>{tilt ? 'How steep does it look, against level? Rising to the right is positive.' : 'How many units does it look?'}</Words>
-              <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>{(tilt ? TILTS : HALVES).map((value) => <WordAct key={value} small label={tilt ? `${value}°` : String(value)} onPress={() => onGuess(value)} />)}</View>
+              <Words>
+                {tilt
+                  ? 'How steep does it look, against level? Rising to the right is positive.'
+                  : 'How many units does it look?'}
+              </Words>
+              <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+                {(tilt ? TILTS : HALVES).map((value) => (
+                  <WordAct
+                    key={value}
+                    small
+                    label={tilt ? `${value}°` : String(value)}
+                    onPress={() => onGuess(value)}
+                  />
+                ))}
+              </View>
               <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center' }}>
-                <View style={{ width: 110 }}><Field label="Or typed" value={text} onChangeText={setText} maxLength={8} inputMode="decimal" /></View>
-                <WordAct small label="use it" disabled={text === '' || !Number.isFinite(typed)} onPress={() => onGuess(typed)} />
+                <View style={{ width: 110 }}>
+                  <Field
+                    label="Or typed"
+                    value={text}
+                    onChangeText={setText}
+                    maxLength={8}
+                    inputMode="decimal"
+                  />
+                </View>
+                <WordAct
+                  small
+                  label="use it"
+                  disabled={text === '' || !Number.isFinite(typed)}
+                  onPress={() => onGuess(typed)}
+                />
               </View>
             </>
           ) : told && true_ !== null ? (
@@ -140,8 +250,12 @@ function Sight({ sight, nth, open, told, onOpen, onGuess, onTell, onRemove }: Si
 function difference(guess: number, measured: number, tilt: boolean): string {
   if (tilt) {
     const off = Math.round(guess - measured);
-    return Math.abs(off) <= 2 ? 'Your eye was right.' : `Your eye turned it ${Math.abs(off)}° too far ${off > 0 ? 'counter-clockwise' : 'clockwise'}.`;
+    return Math.abs(off) <= 2
+      ? 'Your eye was right.'
+      : `Your eye turned it ${Math.abs(off)}° too far ${off > 0 ? 'counter-clockwise' : 'clockwise'}.`;
   }
   const off = Math.round((guess / measured - 1) * 100);
-  return Math.abs(off) <= 4 ? 'Your eye was right.' : `Your eye saw it ${Math.abs(off)} % ${off > 0 ? 'longer' : 'shorter'} than it is.`;
+  return Math.abs(off) <= 4
+    ? 'Your eye was right.'
+    : `Your eye saw it ${Math.abs(off)} % ${off > 0 ? 'longer' : 'shorter'} than it is.`;
 }

@@ -52,7 +52,10 @@ export function Sorter({ places, total, columns, cell, gap, scroller, onMove }: 
   const placeAt = (clientX: number, clientY: number): number => {
     const box = host.current?.getBoundingClientRect();
     if (!box) return 0;
-    const column = Math.min(columns - 1, Math.max(0, Math.floor((clientX - box.left + gap / 2) / (cell + gap))));
+    const column = Math.min(
+      columns - 1,
+      Math.max(0, Math.floor((clientX - box.left + gap / 2) / (cell + gap))),
+    );
     return Math.min(total - 1, Math.max(0, Math.floor((clientY - box.top) / row) * columns + column));
   };
   const move = (from: number, to: number): void => {
@@ -74,14 +77,32 @@ export function Sorter({ places, total, columns, cell, gap, scroller, onMove }: 
     frame = requestAnimationFrame(follow);
     return () => cancelAnimationFrame(frame);
   }, [held, scroller]);
-  const at = (place: number): { left: number; top: number } => ({ left: (place % columns) * (cell + gap), top: Math.floor(place / columns) * row });
-  const steps: Readonly<Record<string, number>> = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -columns, ArrowDown: columns };
+  const at = (place: number): { left: number; top: number } => ({
+    left: (place % columns) * (cell + gap),
+    top: Math.floor(place / columns) * row,
+  });
+  const steps: Readonly<Record<string, number>> = {
+    ArrowLeft: -1,
+    ArrowRight: 1,
+    ArrowUp: -columns,
+    ArrowDown: columns,
+  };
   const marked = held ? at(held.to) : null;
   const ring = at(Math.min(picked, total - 1));
   return (
     <div
-      ref={host} role="application" tabIndex={0} aria-label={`Order of the pictures. Place ${picked + 1}: ${places.get(picked)?.title ?? ''}. Arrow keys go from picture to picture; with Shift they carry it along.`} data-testid="sorter"
-      style={{ position: 'absolute', inset: 0, cursor: held ? 'grabbing' : 'grab', touchAction: 'pan-y', userSelect: 'none' }}
+      ref={host}
+      role="application"
+      tabIndex={0}
+      aria-label={`Order of the pictures. Place ${picked + 1}: ${places.get(picked)?.title ?? ''}. Arrow keys go from picture to picture; with Shift they carry it along.`}
+      data-testid="sorter"
+      style={{
+        position: 'absolute',
+        inset: 0,
+        cursor: held ? 'grabbing' : 'grab',
+        touchAction: 'pan-y',
+        userSelect: 'none',
+      }}
       onKeyDown={(event) => {
         const by = steps[event.key];
         if (by === undefined) return;
@@ -115,13 +136,38 @@ export function Sorter({ places, total, columns, cell, gap, scroller, onMove }: 
         setHeld(null);
         move(held.from, placeAt(event.clientX, event.clientY));
       }}
-      onPointerCancel={() => { letGo(); setHeld(null); }}
+      onPointerCancel={() => {
+        letGo();
+        setHeld(null);
+      }}
     >
-      <div style={{ position: 'absolute', ...ring, width: cell, height: cell * 1.25, boxSizing: 'border-box', border: `3px solid ${palette.verdigris}`, pointerEvents: 'none' }} />
+      <div
+        style={{
+          position: 'absolute',
+          ...ring,
+          width: cell,
+          height: cell * 1.25,
+          boxSizing: 'border-box',
+          border: `3px solid ${palette.verdigris}`,
+          pointerEvents: 'none',
+        }}
+      />
       {held && marked && held.to !== held.from ? (
-        <div style={{ position: 'absolute', top: marked.top, left: marked.left + (held.to > held.from ? cell + gap / 2 - 2 : -gap / 2 - 2), width: 4, height: cell * 1.25, background: palette.verdigris, pointerEvents: 'none' }} />
+        <div
+          style={{
+            position: 'absolute',
+            top: marked.top,
+            left: marked.left + (held.to > held.from ? cell + gap / 2 - 2 : -gap / 2 - 2),
+            width: 4,
+            height: cell * 1.25,
+            background: palette.verdigris,
+            pointerEvents: 'none',
+          }}
+        />
       ) : null}
-      <div role="status" style={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden' }}><Words size={12}>{said}</Words></div>
+      <div role="status" style={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden' }}>
+        <Words size={12}>{said}</Words>
+      </div>
     </div>
   );
 }

@@ -22,11 +22,15 @@ export function TraitPart({ reference, onStage }: PartProps) {
   const tied = useLatest((way: readonly { x: number; y: number }[]) => {
     const trait = traits.find((t) => t.id === tying);
     const at = way.at(-1);
-    if (trait && at) void put({ reference: reference.id, mark: { ...trait, at: frameOf(reference).kept(at) } });
+    if (trait && at)
+      void put({ reference: reference.id, mark: { ...trait, at: frameOf(reference).kept(at) } });
     setTying(null);
   });
   useEffect(() => {
-    onStage({ hand: tying ? { end: (way) => tied.current(way) } : null, shown: { traits: true, trait: tying } });
+    onStage({
+      hand: tying ? { end: (way) => tied.current(way) } : null,
+      shown: { traits: true, trait: tying },
+    });
   }, [onStage, tying, tied]);
   const add = (): void => {
     if (text.trim() === '') return;
@@ -35,19 +39,59 @@ export function TraitPart({ reference, onStage }: PartProps) {
   };
   return (
     <>
-      <Words size={13} soft>What is characteristic here? Write it before you draw.</Words>
+      <Words size={13} soft>
+        What is characteristic here? Write it before you draw.
+      </Words>
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center' }}>
-        <View style={{ flex: 1 }}><Field label="I notice" value={text} onChangeText={setText} maxLength={1000} onSubmitEditing={add} testID="notice" /></View>
+        <View style={{ flex: 1 }}>
+          <Field
+            label="I notice"
+            value={text}
+            onChangeText={setText}
+            maxLength={1000}
+            onSubmitEditing={add}
+            testID="notice"
+          />
+        </View>
         <SideAct label="Add" disabled={text.trim() === ''} onPress={add} />
       </View>
-      {tying ? <Words kind="strong" live>Touch the spot on the picture.</Words> : null}
+      {tying ? (
+        <Words kind="strong" live>
+          Touch the spot on the picture.
+        </Words>
+      ) : null}
       {traits.map((trait, i) => (
         <View key={trait.id} style={{ gap: 0 }}>
           <Words>{`${i + 1}. ${trait.text}`}</Words>
           <View style={{ flexDirection: 'row' }}>
-            <WordAct small soft label={trait.at ? 'tie to another spot' : 'tie to a spot'} spoken={`Tie to a spot: ${trait.text}`} onPress={() => setTying(trait.id)} />
-            {trait.at ? <WordAct small soft label="untie" onPress={() => void put({ reference: reference.id, mark: { ...trait, at: null } })} /> : null}
-            <WordAct small soft label="take away" spoken={`Take away: ${trait.text}`} onPress={() => { void remove({ reference: reference.id, mark: trait.id }); say({ text: 'The note is taken away.', undo: () => void put({ reference: reference.id, mark: trait }) }); }} />
+            <WordAct
+              small
+              soft
+              label={trait.at ? 'tie to another spot' : 'tie to a spot'}
+              spoken={`Tie to a spot: ${trait.text}`}
+              onPress={() => setTying(trait.id)}
+            />
+            {trait.at ? (
+              <WordAct
+                small
+                soft
+                label="untie"
+                onPress={() => void put({ reference: reference.id, mark: { ...trait, at: null } })}
+              />
+            ) : null}
+            <WordAct
+              small
+              soft
+              label="take away"
+              spoken={`Take away: ${trait.text}`}
+              onPress={() => {
+                void remove({ reference: reference.id, mark: trait.id });
+                say({
+                  text: 'The note is taken away.',
+                  undo: () => void put({ reference: reference.id, mark: trait }),
+                });
+              }}
+            />
           </View>
         </View>
       ))}

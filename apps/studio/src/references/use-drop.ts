@@ -26,7 +26,15 @@ export function useDrop(onFiles: (files: readonly File[]) => void): boolean {
       const files = [...(event.clipboardData?.files ?? [])];
       if (files.length === 0) return;
       event.preventDefault();
-      hand.current(files.map((file, i) => (file.name && file.name !== 'image.png' ? file : new File([file], `Pasted picture${files.length > 1 ? ` ${i + 1}` : ''}.png`, { type: file.type }))));
+      hand.current(
+        files.map((file, i) =>
+          file.name && file.name !== 'image.png'
+            ? file
+            : new File([file], `Pasted picture${files.length > 1 ? ` ${i + 1}` : ''}.png`, {
+                type: file.type,
+              }),
+        ),
+      );
     };
     window.addEventListener('dragenter', enter);
     window.addEventListener('dragover', enter);

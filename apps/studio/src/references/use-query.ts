@@ -17,8 +17,18 @@ export function useWallQuery(): { query: ReferenceQuery; change: (to: Partial<Re
     const { from: _from, count: _count, ...rest } = value;
     return rest.sort === 'order' ? (({ sort: _sort, ...others }) => others)(rest) : rest;
   }, [key]);
-  const change = useCallback((to: Partial<ReferenceQuery>) => {
-    router.setParams(Object.fromEntries(Object.entries(to).map(([name, value]) => [name, value === undefined || value === '' ? undefined : value === true ? '1' : String(value)])) as Record<string, string>);
-  }, [router]);
+  const change = useCallback(
+    (to: Partial<ReferenceQuery>) => {
+      router.setParams(
+        Object.fromEntries(
+          Object.entries(to).map(([name, value]) => [
+            name,
+            value === undefined || value === '' ? undefined : value === true ? '1' : String(value),
+          ]),
+        ) as Record<string, string>,
+      );
+    },
+    [router],
+  );
   return { query, change };
 }

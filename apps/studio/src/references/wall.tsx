@@ -37,12 +37,22 @@ export function Wall({ query, total, columns, scroller, chosen, onTouch, onMove 
   // What a place holds, filled in by the rows as they are shown.
   const [places] = useState(() => new Places());
   // eslint-disable-next-line react-hooks/incompatible-library -- the list of what is in view changes while one scrolls, which is the point
-  const list = useVirtualizer({ count: width > 0 ? rows : 0, getScrollElement: () => scroller, estimateSize: () => height, overscan: OVERSCAN, scrollMargin: top });
+  const list = useVirtualizer({
+    count: width > 0 ? rows : 0,
+    getScrollElement: () => scroller,
+    estimateSize: () => height,
+    overscan: OVERSCAN,
+    scrollMargin: top,
+  });
   useEffect(() => list.measure(), [list, height]);
   useEffect(() => {
     const element = host.current as unknown as HTMLElement | null;
     if (!element || !scroller) return undefined;
-    const measure = (): void => setPlace({ width: element.clientWidth, top: element.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop });
+    const measure = (): void =>
+      setPlace({
+        width: element.clientWidth,
+        top: element.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop,
+      });
     const observer = new ResizeObserver(measure);
     observer.observe(element);
     if (element.parentElement) observer.observe(element.parentElement);
@@ -52,11 +62,38 @@ export function Wall({ query, total, columns, scroller, chosen, onTouch, onMove 
   return (
     <View ref={host} testID="wall" style={{ height: rows * height }}>
       {list.getVirtualItems().map((item) => (
-        <div key={item.key} style={{ position: 'absolute', top: 0, left: 0, right: 0, transform: `translateY(${item.start - top}px)` }}>
-          <WallRow query={query} from={item.index * columns} columns={columns} cell={cell} chosen={chosen} onTouch={onTouch} places={places} />
+        <div
+          key={item.key}
+          style={{
+            position: 'absolute',
+            top: 0,
+            left: 0,
+            right: 0,
+            transform: `translateY(${item.start - top}px)`,
+          }}
+        >
+          <WallRow
+            query={query}
+            from={item.index * columns}
+            columns={columns}
+            cell={cell}
+            chosen={chosen}
+            onTouch={onTouch}
+            places={places}
+          />
         </div>
       ))}
-      {onMove && width > 0 ? <Sorter places={places} total={total} columns={columns} cell={cell} gap={GAP} scroller={scroller} onMove={onMove} /> : null}
+      {onMove && width > 0 ? (
+        <Sorter
+          places={places}
+          total={total}
+          columns={columns}
+          cell={cell}
+          gap={GAP}
+          scroller={scroller}
+          onMove={onMove}
+        />
+      ) : null}
     </View>
   );
 }
@@ -71,17 +108,37 @@ function WallRow({ query, from, columns, cell, chosen, onTouch, places }: RowPro
   const palette = usePalette();
   const count = ROWS_AT_ONCE * columns;
   const first = Math.floor(from / count) * count;
-  const { data, isFetching, startedTimeStamp: asked = 0 } = useReferencesQuery({ ...query, from: first, count });
+  const {
+    data,
+    isFetching,
+    startedTimeStamp: asked = 0,
+  } = useReferencesQuery({ ...query, from: first, count });
   const shown = data?.items.slice(from - first, from - first + columns);
   // Only what the desk has just said: an answer from before a move must not undo it.
   useEffect(() => {
-    if (!isFetching) data?.items.slice(from - first, from - first + columns).forEach((reference, i) => places.set(from + i, reference, asked));
+    if (!isFetching)
+      data?.items
+        .slice(from - first, from - first + columns)
+        .forEach((reference, i) => places.set(from + i, reference, asked));
   }, [data, isFetching, asked, from, first, columns, places]);
   return (
     <View style={{ flexDirection: 'row', gap: GAP }}>
       {shown
-        ? shown.map((reference) => <PreviewCard key={reference.id} reference={reference} width={cell} chosen={chosen && chosen.has(reference.id)} onPress={() => onTouch(reference)} />)
-        : Array.from({ length: columns }, (_, i) => <View key={i} style={{ width: cell, aspectRatio: 4 / 5, borderWidth: 1, borderColor: palette.rule }} />)}
+        ? shown.map((reference) => (
+            <PreviewCard
+              key={reference.id}
+              reference={reference}
+              width={cell}
+              chosen={chosen && chosen.has(reference.id)}
+              onPress={() => onTouch(reference)}
+            />
+          ))
+        : Array.from({ length: columns }, (_, i) => (
+            <View
+              key={i}
+              style={{ width: cell, aspectRatio: 4 / 5, borderWidth: 1, borderColor: palette.rule }}
+            />
+          ))}
     </View>
   );
 }

@@ -1,7 +1,14 @@
 import type { ReferenceQuery, ViewKey } from '@deft/contract';
 import type { ItemState } from '../data/bringing-in';
 
-export const VIEW_NAMES: Readonly<Record<ViewKey, string>> = { front: 'front', 'three-quarter': 'three-quarter', side: 'side', back: 'back', above: 'from above', below: 'from below' };
+export const VIEW_NAMES: Readonly<Record<ViewKey, string>> = {
+  front: 'front',
+  'three-quarter': 'three-quarter',
+  side: 'side',
+  back: 'back',
+  above: 'from above',
+  below: 'from below',
+};
 
 export const countOf = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
@@ -17,8 +24,17 @@ export const SIEVES: readonly { readonly label: string; readonly on: Partial<Ref
   { label: 'hidden', on: { hidden: true } },
 ];
 
-export const STATE_WORDS: Readonly<Record<ItemState, string>> = { waiting: 'waits', coming: 'on its way', in: 'in', here: 'already here', refused: 'refused', stopped: 'stopped' };
+export const STATE_WORDS: Readonly<Record<ItemState, string>> = {
+  waiting: 'waits',
+  coming: 'on its way',
+  in: 'in',
+  here: 'already here',
+  refused: 'refused',
+  stopped: 'stopped',
+};
 
-export const EMPTY_WALL = 'No picture yet. Bring in pictures of one subject, as many as you like: files, a folder, a zip, or whatever you drop or paste here. The picture service has some to begin with.';
+export const EMPTY_WALL =
+  'No picture yet. Bring in pictures of one subject, as many as you like: files, a folder, a zip, or whatever you drop or paste here. The picture service has some to begin with.';
 export const NOTHING_FITS = 'No picture fits. Take a word away, or turn off what you sift by.';
-export const SERVICE_NOTE = 'A stand-in for a service on the network: made pictures with author and licence, which come along with each picture you take.';
+export const SERVICE_NOTE =
+  'A stand-in for a service on the network: made pictures with author and licence, which come along with each picture you take.';

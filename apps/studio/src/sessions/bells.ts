@@ -3,8 +3,15 @@ import type { Moment } from './use-clock';
 /** Frequencies in hertz, when they begin in seconds, and how long they ring. */
 const NOTES: Readonly<Record<Moment, readonly (readonly [number, number, number])[]>> = {
   half: [[520, 0, 0.12]],
-  soon: [[660, 0, 0.1], [660, 0.16, 0.1]],
-  bell: [[784, 0, 0.9], [1176, 0, 0.5], [2093, 0, 0.25]],
+  soon: [
+    [660, 0, 0.1],
+    [660, 0.16, 0.1],
+  ],
+  bell: [
+    [784, 0, 0.9],
+    [1176, 0, 0.5],
+    [2093, 0, 0.25],
+  ],
 };
 const LOUDNESS = 0.12;
 const SHAKES: Readonly<Record<Moment, readonly number[]>> = { half: [40], soon: [40, 60, 40], bell: [180] };

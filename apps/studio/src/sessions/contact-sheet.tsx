@@ -50,36 +50,121 @@ export function ContactSheet({ session }: { readonly session: Session }) {
   const held = poses.reduce((sum, pose) => sum + pose.heldMs, 0);
   const skipped = poses.filter((pose) => pose.skipped).length;
   const onPaper = poses.some(({ step }) => step.ground === 'on paper');
-  const facts = [`${set.title}.`, `${plan.title}.`, held >= 1000 ? `Held ${spoken(held)}.` : '', skipped ? `${skipped} skipped.` : '', left ? `${left} not begun.` : ''].filter(Boolean).join(' ');
-  const out = (kind: 'pdf' | 'png') => () => void saveFile(`/api/sessions/${session.id}/sheet.${kind}`, `${set.title}.${kind}`).catch((error: Error) => say({ text: error.message }));
-  const again = (): void => void start({ set: set.id, plan, pictures: session.poses.filter((pose, i) => pose.step.picture !== session.poses[i - 1]?.step.picture).map(({ reference, flipped }) => ({ id: reference.id, revision: reference.revision, flipped })) });
+  const facts = [
+    `${set.title}.`,
+    `${plan.title}.`,
+    held >= 1000 ? `Held ${spoken(held)}.` : '',
+    skipped ? `${skipped} skipped.` : '',
+    left ? `${left} not begun.` : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+  const out = (kind: 'pdf' | 'png') => () =>
+    void saveFile(`/api/sessions/${session.id}/sheet.${kind}`, `${set.title}.${kind}`).catch((error: Error) =>
+      say({ text: error.message }),
+    );
+  const again = (): void =>
+    void start({
+      set: set.id,
+      plan,
+      pictures: session.poses
+        .filter((pose, i) => pose.step.picture !== session.poses[i - 1]?.step.picture)
+        .map(({ reference, flipped }) => ({ id: reference.id, revision: reference.revision, flipped })),
+    });
   const fill = { flex: wide ? undefined : 1 };
   return (
     <Screen
       title={`${counted(begun.length)}, ${spoken(drawn)}`}
       foot={
         <>
-          {onPaper ? <MainAct label="Photograph the paper" onPress={() => router.push({ pathname: '/sessions/paper', params: { session: session.id } })} style={fill} testID="photograph" /> : single && first ? <MainAct label="Study this pose" disabled={busy} onPress={() => void study({ attempt: first.attempt })} testID="study-pose" style={fill} /> : <MainAct label="Back to the desk" onPress={() => router.replace('/')} style={fill} />}
+          {onPaper ? (
+            <MainAct
+              label="Photograph the paper"
+              onPress={() => router.push({ pathname: '/sessions/paper', params: { session: session.id } })}
+              style={fill}
+              testID="photograph"
+            />
+          ) : single && first ? (
+            <MainAct
+              label="Study this pose"
+              disabled={busy}
+              onPress={() => void study({ attempt: first.attempt })}
+              testID="study-pose"
+              style={fill}
+            />
+          ) : (
+            <MainAct label="Back to the desk" onPress={() => router.replace('/')} style={fill} />
+          )}
           <SideAct label="Once more" disabled={busy} onPress={again} style={{ minHeight: 52 }} />
         </>
       }
-      over={opened ? <PosePanel key={opened.id} session={session} pose={opened} onClose={() => setOpen(null)} leftHanded={leftHanded} /> : null}
+      over={
+        opened ? (
+          <PosePanel
+            key={opened.id}
+            session={session}
+            pose={opened}
+            onClose={() => setOpen(null)}
+            leftHanded={leftHanded}
+          />
+        ) : null
+      }
     >
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between', marginVertical: -10 }}>
-        <Words soft style={{ flexShrink: 1 }}>{facts}</Words>
+      <View
+        style={{
+          flexDirection: 'row',
+          flexWrap: 'wrap',
+          alignItems: 'center',
+          justifyContent: 'space-between',
+          marginVertical: -10,
+        }}
+      >
+        <Words soft style={{ flexShrink: 1 }}>
+          {facts}
+        </Words>
         <View style={{ flexDirection: 'row' }}>
-          {left ? <WordAct small label={all ? 'hide what was not begun' : 'show what was not begun'} onPress={() => setAll(!all)} /> : null}
+          {left ? (
+            <WordAct
+              small
+              label={all ? 'hide what was not begun' : 'show what was not begun'}
+              onPress={() => setAll(!all)}
+            />
+          ) : null}
           <WordAct small label="as PDF" spoken="Save the sheet as PDF" onPress={out('pdf')} />
           <WordAct small label="as PNG" spoken="Save the sheet as PNG" onPress={out('png')} />
         </View>
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 12 }}>
         {poses.map((pose, i) => (
-          <PoseCard key={`${pose.id} ${sent}`} session={session} pose={pose} place={i + 1} width={single ? '100%' : wide ? 340 : '100%'} height={single ? (wide ? 430 : 270) : wide ? 210 : 190} onOpen={() => setOpen(pose.id)} />
+          <PoseCard
+            key={`${pose.id} ${sent}`}
+            session={session}
+            pose={pose}
+            place={i + 1}
+            width={single ? '100%' : wide ? 340 : '100%'}
+            height={single ? (wide ? 430 : 270) : wide ? 210 : 190}
+            onOpen={() => setOpen(pose.id)}
+          />
         ))}
       </View>
-      <Field label="A name for this session" value={title} onChangeText={setTitle} onBlur={() => title.trim() !== session.title && void noteSession({ id: session.id, patch: { title } })} maxLength={80} />
-      <Field label="The lesson of the day" value={lesson} onChangeText={setLesson} onBlur={() => lesson !== session.lesson && void noteSession({ id: session.id, patch: { lesson } })} multiline maxLength={4000} testID="lesson" />
+      <Field
+        label="A name for this session"
+        value={title}
+        onChangeText={setTitle}
+        onBlur={() =>
+          title.trim() !== session.title && void noteSession({ id: session.id, patch: { title } })
+        }
+        maxLength={80}
+      />
+      <Field
+        label="The lesson of the day"
+        value={lesson}
+        onChangeText={setLesson}
+        onBlur={() => lesson !== session.lesson && void noteSession({ id: session.id, patch: { lesson } })}
+        multiline
+        maxLength={4000}
+        testID="lesson"
+      />
     </Screen>
   );
 }

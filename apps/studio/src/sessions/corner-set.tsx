@@ -8,7 +8,12 @@ import { usePalette } from '../ui/use-desk-theme';
 const HOLD = 0.06;
 const STEP = 0.002;
 const NAMES = ['left top', 'right top', 'right bottom', 'left bottom'] as const;
-const KEYS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+const KEYS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
 
 interface CornerSetProps {
   readonly paper: PaperWork;
@@ -25,23 +30,76 @@ export function CornerSet({ paper, corners, onChange }: CornerSetProps) {
   const { width, height } = paper;
   const at = (event: React.PointerEvent): Point => {
     const box = svg.current?.getBoundingClientRect();
-    return box ? { x: ((event.clientX - box.left) / box.width) * width, y: ((event.clientY - box.top) / box.height) * height } : { x: 0, y: 0 };
+    return box
+      ? {
+          x: ((event.clientX - box.left) / box.width) * width,
+          y: ((event.clientY - box.top) / box.height) * height,
+        }
+      : { x: 0, y: 0 };
   };
   const put = (corner: number, to: Point): void => {
     const inside = { x: Math.min(width, Math.max(0, to.x)), y: Math.min(height, Math.max(0, to.y)) };
-    latest.current.onChange(latest.current.corners.map((p, i) => (i === corner ? inside : p)) as unknown as Four);
+    latest.current.onChange(
+      latest.current.corners.map((p, i) => (i === corner ? inside : p)) as unknown as Four,
+    );
   };
   const line = width / 260;
   return (
-    <div style={{ position: 'relative', width: '100%', maxWidth: `min(100%, calc(62vh * ${width / height}))`, aspectRatio: `${width} / ${height}`, touchAction: 'none' }} data-testid="corners">
-      <img src={`/api/papers/${paper.id}/photo`} alt="The photo of your paper" draggable={false} style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }} />
-      <svg ref={svg} viewBox={`0 0 ${width} ${height}`} style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', touchAction: 'none', overflow: 'visible' }}>
-        <path d={`M0 0H${width}V${height}H0ZM${corners.map(({ x, y }) => `${x} ${y}`).join('L')}Z`} fill={palette.ink} fillOpacity={0.35} fillRule="evenodd" />
-        <path d={`M${corners.map(({ x, y }) => `${x} ${y}`).join('L')}Z`} fill="none" stroke={palette.paper} strokeWidth={line * 2.2} />
-        <path d={`M${corners.map(({ x, y }) => `${x} ${y}`).join('L')}Z`} fill="none" stroke={palette.verdigris} strokeWidth={line} />
+    <div
+      style={{
+        position: 'relative',
+        width: '100%',
+        maxWidth: `min(100%, calc(62vh * ${width / height}))`,
+        aspectRatio: `${width} / ${height}`,
+        touchAction: 'none',
+      }}
+      data-testid="corners"
+    >
+      <img
+        src={`/api/papers/${paper.id}/photo`}
+        alt="The photo of your paper"
+        draggable={false}
+        style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }}
+      />
+      <svg
+        ref={svg}
+        viewBox={`0 0 ${width} ${height}`}
+        style={{
+          position: 'absolute',
+          inset: 0,
+          width: '100%',
+          height: '100%',
+          touchAction: 'none',
+          overflow: 'visible',
+        }}
+      >
+        <path
+          d={`M0 0H${width}V${height}H0ZM${corners.map(({ x, y }) => `${x} ${y}`).join('L')}Z`}
+          fill={palette.ink}
+          fillOpacity={0.35}
+          fillRule="evenodd"
+        />
+        <path
+          d={`M${corners.map(({ x, y }) => `${x} ${y}`).join('L')}Z`}
+          fill="none"
+          stroke={palette.paper}
+          strokeWidth={line * 2.2}
+        />
+        <path
+          d={`M${corners.map(({ x, y }) => `${x} ${y}`).join('L')}Z`}
+          fill="none"
+          stroke={palette.verdigris}
+          strokeWidth={line}
+        />
         {corners.map((corner, i) => (
           <g
-            key={NAMES[i]} role="slider" tabIndex={0} aria-label={`Corner, ${NAMES[i] ?? ''}`} aria-valuetext={`${Math.round(corner.x)}, ${Math.round(corner.y)}`} data-testid={`corner-${i}`} style={{ cursor: 'move', touchAction: 'none', outline: 'none' }}
+            key={NAMES[i]}
+            role="slider"
+            tabIndex={0}
+            aria-label={`Corner, ${NAMES[i] ?? ''}`}
+            aria-valuetext={`${Math.round(corner.x)}, ${Math.round(corner.y)}`}
+            data-testid={`corner-${i}`}
+            style={{ cursor: 'move', touchAction: 'none', outline: 'none' }}
             onPointerDown={(event) => {
               event.preventDefault();
               (event.currentTarget as Element).setPointerCapture(event.pointerId);
@@ -53,7 +111,8 @@ export function CornerSet({ paper, corners, onChange }: CornerSetProps) {
               const p = at(event);
               put(i, { x: p.x + held.off.x, y: p.y + held.off.y });
             }}
-            onPointerUp={() => setHeld(null)} onPointerCancel={() => setHeld(null)}
+            onPointerUp={() => setHeld(null)}
+            onPointerCancel={() => setHeld(null)}
             onKeyDown={(event) => {
               const way = KEYS[event.key];
               if (!way) return;
@@ -62,7 +121,15 @@ export function CornerSet({ paper, corners, onChange }: CornerSetProps) {
             }}
           >
             <circle cx={corner.x} cy={corner.y} r={HOLD * width} fill="transparent" />
-            <circle cx={corner.x} cy={corner.y} r={0.022 * width} fill={palette.paper} fillOpacity={0.5} stroke={palette.verdigris} strokeWidth={line * 1.6} />
+            <circle
+              cx={corner.x}
+              cy={corner.y}
+              r={0.022 * width}
+              fill={palette.paper}
+              fillOpacity={0.5}
+              stroke={palette.verdigris}
+              strokeWidth={line * 1.6}
+            />
             <circle cx={corner.x} cy={corner.y} r={0.004 * width} fill={palette.verdigris} />
           </g>
         ))}

@@ -14,15 +14,32 @@ jest.mock('expo-router', () => ({ useRouter: () => ({ replace: mockReplace }) })
 /** Two poses of ten seconds, held after four. */
 const held = (...before: ('skip' | 'go on')[]): Clock => {
   const draw = [{ doing: 'draw' as const, planned: 10_000, seen: true }];
-  return [...before, 'tick' as const].reduce<Clock>((clock, kind, i) => tickClock(clock, { kind, at: 1000 * i }), { ...newClock([draw, draw]), phase: 'held' as const });
+  return [...before, 'tick' as const].reduce<Clock>(
+    (clock, kind, i) => tickClock(clock, { kind, at: 1000 * i }),
+    { ...newClock([draw, draw]), phase: 'held' as const },
+  );
 };
 
 function show(clock: Clock, lacking = false) {
-  const told = { say: jest.fn(), onLook: jest.fn(), onMirror: jest.fn(), undo: jest.fn(() => Promise.resolve()) };
+  const told = {
+    say: jest.fn(),
+    onLook: jest.fn(),
+    onMirror: jest.fn(),
+    undo: jest.fn(() => Promise.resolve()),
+  };
   render(
     <Provider store={store}>
       <PaperProvider theme={deskTheme(false)}>
-        <HeldPanel clock={clock} say={told.say} keeper={{ undo: told.undo } as unknown as PageKeeper} lacking={lacking} look={NO_LOOK} onLook={told.onLook} mirrored={false} onMirror={told.onMirror} />
+        <HeldPanel
+          clock={clock}
+          say={told.say}
+          keeper={{ undo: told.undo } as unknown as PageKeeper}
+          lacking={lacking}
+          look={NO_LOOK}
+          onLook={told.onLook}
+          mirrored={false}
+          onMirror={told.onMirror}
+        />
       </PaperProvider>
     </Provider>,
   );
@@ -35,7 +52,12 @@ afterEach(() => jest.useRealTimers());
 test('what it offers is said to the clock; the end wants a second touch', () => {
   const { say } = show(held('skip'));
   for (const label of ['Go on', 'Back', '30 s more', 'Skip', 'End']) fireEvent.press(screen.getByText(label));
-  expect(say.mock.calls.map(([event]) => event)).toEqual([{ kind: 'go on' }, { kind: 'back' }, { kind: 'more', ms: MORE }, { kind: 'skip' }]);
+  expect(say.mock.calls.map(([event]) => event)).toEqual([
+    { kind: 'go on' },
+    { kind: 'back' },
+    { kind: 'more', ms: MORE },
+    { kind: 'skip' },
+  ]);
   fireEvent.press(screen.getByText('End now'));
   expect(say).toHaveBeenLastCalledWith({ kind: 'end' });
 });
@@ -64,5 +86,10 @@ test('pens, undo, second looks and leaving are at hand', () => {
   fireEvent.press(screen.getByText('squint'));
   fireEvent.press(screen.getByText('mirrored'));
   fireEvent.press(screen.getByText('Leave it for later'));
-  expect([undo.mock.calls.length, onMirror.mock.calls.length, onLook.mock.calls[0]![0].name, mockReplace.mock.calls]).toEqual([1, 1, 'squint', [['/']]]);
+  expect([
+    undo.mock.calls.length,
+    onMirror.mock.calls.length,
+    onLook.mock.calls[0]![0].name,
+    mockReplace.mock.calls,
+  ]).toEqual([1, 1, 'squint', [['/']]]);
 });

@@ -3,7 +3,14 @@ import { useRef, useState } from 'react';
 import { View } from 'react-native';
 import { begunOf, type Four, type Lifting, type PaperWork, type Session } from '@deft/contract';
 import type { Id } from '@deft/core';
-import { sentenceOf, useJoinPaperMutation, useLiftPaperMutation, usePapersQuery, usePhotographPaperMutation, useSessionQuery } from '../data/api';
+import {
+  sentenceOf,
+  useJoinPaperMutation,
+  useLiftPaperMutation,
+  usePapersQuery,
+  usePhotographPaperMutation,
+  useSessionQuery,
+} from '../data/api';
 import { MainAct, SideAct, WordAct } from '../ui/acts';
 import { useSay } from '../ui/notes';
 import { Acts } from '../ui/panel';
@@ -26,7 +33,11 @@ export function PaperScreen() {
   const { data: papers } = usePapersQuery(id);
   return (
     <Screen title="From paper">
-      {session && papers ? <Photos session={session} papers={papers} /> : <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} />}
+      {session && papers ? (
+        <Photos session={session} papers={papers} />
+      ) : (
+        <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} />
+      )}
     </Screen>
   );
 }
@@ -41,81 +52,217 @@ function Photos({ session, papers }: { readonly session: Session; readonly paper
   const paper = papers.find((p) => p.id === chosen) ?? papers.at(-1) ?? null;
   const take = (photo: File | 'camera' | undefined): void => {
     if (!photo) return;
-    photograph({ session: session.id, photo }).unwrap().then((made) => setChosen(made.id), (error: unknown) => say({ text: sentenceOf(error) ?? 'The desk does not answer. The photo is still on your device; try again in a moment.' }));
+    photograph({ session: session.id, photo })
+      .unwrap()
+      .then(
+        (made) => setChosen(made.id),
+        (error: unknown) =>
+          say({
+            text:
+              sentenceOf(error) ??
+              'The desk does not answer. The photo is still on your device; try again in a moment.',
+          }),
+      );
   };
   const input = (ref: typeof files, capture: boolean) => (
-    <input ref={ref} type="file" accept="image/*" capture={capture ? 'environment' : undefined} data-testid={capture ? 'photo-camera' : 'photo-file'} style={{ display: 'none' }} onChange={(event) => { take(event.currentTarget.files?.[0]); event.currentTarget.value = ''; }} />
+    <input
+      ref={ref}
+      type="file"
+      accept="image/*"
+      capture={capture ? 'environment' : undefined}
+      data-testid={capture ? 'photo-camera' : 'photo-file'}
+      style={{ display: 'none' }}
+      onChange={(event) => {
+        take(event.currentTarget.files?.[0]);
+        event.currentTarget.value = '';
+      }}
+    />
   );
   return (
     <>
       {input(files, false)}
       {input(camera, true)}
-      {paper ? null : <Words soft>Photograph the page you drew on: whole, with a little of the table round it, in even light. Then it is laid flat, and what you drew is lifted from it.</Words>}
+      {paper ? null : (
+        <Words soft>
+          Photograph the page you drew on: whole, with a little of the table round it, in even light. Then it
+          is laid flat, and what you drew is lifted from it.
+        </Words>
+      )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10, alignItems: 'center' }}>
-        {paper ? <SideAct label="Another photo" disabled={taking.isLoading} onPress={() => camera.current?.click()} /> : <MainAct label="Take a photo" disabled={taking.isLoading} onPress={() => camera.current?.click()} />}
+        {paper ? (
+          <SideAct
+            label="Another photo"
+            disabled={taking.isLoading}
+            onPress={() => camera.current?.click()}
+          />
+        ) : (
+          <MainAct label="Take a photo" disabled={taking.isLoading} onPress={() => camera.current?.click()} />
+        )}
         <WordAct label="Choose a photo" disabled={taking.isLoading} onPress={() => files.current?.click()} />
-        <WordAct label="Simulated camera" soft disabled={taking.isLoading} onPress={() => take('camera')} testID="simulated" />
+        <WordAct
+          label="Simulated camera"
+          soft
+          disabled={taking.isLoading}
+          onPress={() => take('camera')}
+          testID="simulated"
+        />
         {taking.isLoading ? <Working what="Looking for the page in it …" /> : null}
       </View>
       {papers.length > 1 ? (
-        <View role="group" aria-label="Photos" style={{ flexDirection: 'row', flexWrap: 'wrap', marginVertical: -10 }}>
-          {papers.map((p, i) => <WordAct key={p.id} small label={`photo ${i + 1}`} on={p.id === paper?.id} onPress={() => setChosen(p.id)} />)}
+        <View
+          role="group"
+          aria-label="Photos"
+          style={{ flexDirection: 'row', flexWrap: 'wrap', marginVertical: -10 }}
+        >
+          {papers.map((p, i) => (
+            <WordAct
+              key={p.id}
+              small
+              label={`photo ${i + 1}`}
+              on={p.id === paper?.id}
+              onPress={() => setChosen(p.id)}
+            />
+          ))}
         </View>
       ) : null}
-      {paper ? <Work key={paper.id} session={session} paper={paper} onDone={() => (router.canGoBack() ? router.back() : router.replace({ pathname: '/sessions/[id]', params: { id: session.id } }))} /> : null}
+      {paper ? (
+        <Work
+          key={paper.id}
+          session={session}
+          paper={paper}
+          onDone={() =>
+            router.canGoBack()
+              ? router.back()
+              : router.replace({ pathname: '/sessions/[id]', params: { id: session.id } })
+          }
+        />
+      ) : null}
     </>
   );
 }
 
-const whole = ({ width, height }: PaperWork): Four => [{ x: 0, y: 0 }, { x: width, y: 0 }, { x: width, y: height }, { x: 0, y: height }];
+const whole = ({ width, height }: PaperWork): Four => [
+  { x: 0, y: 0 },
+  { x: width, y: 0 },
+  { x: width, y: height },
+  { x: 0, y: height },
+];
 /** Somewhere to begin where no page was found. */
-const inset = ({ width, height }: PaperWork): Four => [{ x: 0.1 * width, y: 0.1 * height }, { x: 0.9 * width, y: 0.1 * height }, { x: 0.9 * width, y: 0.9 * height }, { x: 0.1 * width, y: 0.9 * height }];
+const inset = ({ width, height }: PaperWork): Four => [
+  { x: 0.1 * width, y: 0.1 * height },
+  { x: 0.9 * width, y: 0.1 * height },
+  { x: 0.9 * width, y: 0.9 * height },
+  { x: 0.1 * width, y: 0.9 * height },
+];
 
 /** Whether four corners hold something that lies rather than stands. */
-const lies = ([a, b, c, d]: Four): boolean => Math.hypot(b.x - a.x, b.y - a.y) + Math.hypot(c.x - d.x, c.y - d.y) > Math.hypot(d.x - a.x, d.y - a.y) + Math.hypot(c.x - b.x, c.y - b.y);
+const lies = ([a, b, c, d]: Four): boolean =>
+  Math.hypot(b.x - a.x, b.y - a.y) + Math.hypot(c.x - d.x, c.y - d.y) >
+  Math.hypot(d.x - a.x, d.y - a.y) + Math.hypot(c.x - b.x, c.y - b.y);
 
-function Work({ session, paper, onDone }: { readonly session: Session; readonly paper: PaperWork; readonly onDone: () => void }) {
+function Work({
+  session,
+  paper,
+  onDone,
+}: {
+  readonly session: Session;
+  readonly paper: PaperWork;
+  readonly onDone: () => void;
+}) {
   const say = useSay();
   const wide = useWide();
   const [lift, lifting] = useLiftPaperMutation();
   const [join, joining] = useJoinPaperMutation();
-  const [corners, setCorners] = useState<Four>(paper.settings?.corners ?? paper.found?.corners ?? inset(paper));
+  const [corners, setCorners] = useState<Four>(
+    paper.settings?.corners ?? paper.found?.corners ?? inset(paper),
+  );
   const [size, setSize] = useState<SizeName>('A4');
   const [spread, setSpread] = useState(paper.found?.spread ?? false);
   const [faint, setFaint] = useState(paper.settings?.faint ?? 0.5);
   const [again, setAgain] = useState(false);
   const onPaper = begunOf(session.poses).filter(({ step }) => step.ground === 'on paper');
-  const failed = (error: unknown): void => say({ text: sentenceOf(error) ?? 'The desk does not answer. Nothing is lost; try again in a moment.' });
+  const failed = (error: unknown): void =>
+    say({ text: sentenceOf(error) ?? 'The desk does not answer. Nothing is lost; try again in a moment.' });
   const settings = (): Lifting => {
     const [narrow, long] = SIZES[size];
-    const one: readonly [number, number] = spread ? [2 * narrow, long] : lies(corners) ? [long, narrow] : [narrow, long];
+    const one: readonly [number, number] = spread
+      ? [2 * narrow, long]
+      : lies(corners)
+        ? [long, narrow]
+        : [narrow, long];
     return { corners, width: one[0], height: one[1], faint };
   };
   if (paper.page && !again) {
     return (
       <>
-        <View style={{ alignItems: 'flex-start', marginVertical: -10 }}><WordAct label="‹ Corners and faint lines" spoken="Back to corners and faint lines" onPress={() => setAgain(true)} /></View>
-        <Parting key={paper.page} paper={paper} page={paper.page} poses={onPaper} busy={joining.isLoading} onJoin={(poses) => void join({ id: paper.id, poses }).unwrap().then(onDone, failed)} />
+        <View style={{ alignItems: 'flex-start', marginVertical: -10 }}>
+          <WordAct
+            label="‹ Corners and faint lines"
+            spoken="Back to corners and faint lines"
+            onPress={() => setAgain(true)}
+          />
+        </View>
+        <Parting
+          key={paper.page}
+          paper={paper}
+          page={paper.page}
+          poses={onPaper}
+          busy={joining.isLoading}
+          onJoin={(poses) => void join({ id: paper.id, poses }).unwrap().then(onDone, failed)}
+        />
       </>
     );
   }
   return (
     <>
-      <Words>{paper.found ? 'The page was found. Drag a corner where it is off.' : 'No page was found in this photo. Drag the corners to it, or take the whole photo as the page.'}</Words>
+      <Words>
+        {paper.found
+          ? 'The page was found. Drag a corner where it is off.'
+          : 'No page was found in this photo. Drag the corners to it, or take the whole photo as the page.'}
+      </Words>
       <View style={{ flexDirection: wide ? 'row' : 'column', gap: 20 }}>
-        <View style={{ flex: wide ? 1 : undefined }}><CornerSet paper={paper} corners={corners} onChange={setCorners} /></View>
+        <View style={{ flex: wide ? 1 : undefined }}>
+          <CornerSet paper={paper} corners={corners} onChange={setCorners} />
+        </View>
         <View style={{ flex: wide ? 1 : undefined, gap: 8 }}>
           <Acts about="The page">
-            {paper.found ? <WordAct small label="as found" onPress={() => paper.found && setCorners(paper.found.corners)} /> : null}
+            {paper.found ? (
+              <WordAct
+                small
+                label="as found"
+                onPress={() => paper.found && setCorners(paper.found.corners)}
+              />
+            ) : null}
             <WordAct small label="the whole photo is the page" onPress={() => setCorners(whole(paper))} />
             <WordAct small label="two pages of a sketchbook" on={spread} onPress={() => setSpread(!spread)} />
           </Acts>
           <Acts about={spread ? 'Size of one page' : 'Its size'}>
-            {(Object.keys(SIZES) as SizeName[]).map((name) => <WordAct key={name} small label={name} on={size === name} onPress={() => setSize(name)} />)}
+            {(Object.keys(SIZES) as SizeName[]).map((name) => (
+              <WordAct key={name} small label={name} on={size === name} onPress={() => setSize(name)} />
+            ))}
           </Acts>
-          <View style={{ flexDirection: 'row' }}><Slider label="Faint lines" value={faint} least={0} most={1} step={0.05} shown={faint < 0.35 ? 'left away' : faint > 0.65 ? 'kept' : 'as they are'} onChange={setFaint} /></View>
+          <View style={{ flexDirection: 'row' }}>
+            <Slider
+              label="Faint lines"
+              value={faint}
+              least={0}
+              most={1}
+              step={0.05}
+              shown={faint < 0.35 ? 'left away' : faint > 0.65 ? 'kept' : 'as they are'}
+              onChange={setFaint}
+            />
+          </View>
           <View style={{ flexDirection: 'row', alignItems: 'center', gap: 14 }}>
-            <MainAct label="Lift the drawing" disabled={lifting.isLoading} onPress={() => void lift({ id: paper.id, settings: settings() }).unwrap().then(() => setAgain(false), failed)} testID="lift" />
+            <MainAct
+              label="Lift the drawing"
+              disabled={lifting.isLoading}
+              onPress={() =>
+                void lift({ id: paper.id, settings: settings() })
+                  .unwrap()
+                  .then(() => setAgain(false), failed)
+              }
+              testID="lift"
+            />
             {lifting.isLoading ? <Working what="Laying it flat and lifting the lines …" /> : null}
           </View>
         </View>

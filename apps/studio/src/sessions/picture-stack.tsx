@@ -6,34 +6,57 @@ import type { Look } from '../page/second-look';
 import type { RunningClock } from './use-clock';
 
 /** Whether the picture of a pose is to be seen now. */
-const shows = (clock: Clock, i: number): boolean => clock.current === i && clock.phase !== 'done' && (stretchOf(clock)?.seen ?? false);
+const shows = (clock: Clock, i: number): boolean =>
+  clock.current === i && clock.phase !== 'done' && (stretchOf(clock)?.seen ?? false);
 
 /**
  * The picture of the pose that runs, with the next one decoded and lying under it: the bell changes
  * which is seen, at once, without anything being rendered.
  */
-export function PictureStack({ poses, clock, watch, look, mirrored }: { readonly poses: readonly Pose[]; readonly clock: Clock; readonly watch: RunningClock['watch']; readonly look: Look; readonly mirrored: boolean }) {
+export function PictureStack({
+  poses,
+  clock,
+  watch,
+  look,
+  mirrored,
+}: {
+  readonly poses: readonly Pose[];
+  readonly clock: Clock;
+  readonly watch: RunningClock['watch'];
+  readonly look: Look;
+  readonly mirrored: boolean;
+}) {
   const host = useRef<HTMLDivElement>(null);
   useEffect(
-    () => watch((now) => {
-      for (const element of host.current?.children ?? []) if (element instanceof HTMLElement) element.style.visibility = shows(now, Number(element.dataset['pose'])) ? 'visible' : 'hidden';
-    }),
+    () =>
+      watch((now) => {
+        for (const element of host.current?.children ?? [])
+          if (element instanceof HTMLElement)
+            element.style.visibility = shows(now, Number(element.dataset['pose'])) ? 'visible' : 'hidden';
+      }),
     [watch],
   );
   const { current } = clock;
   const next = poses.findIndex((_, i) => i > current && !clock.poses[i]?.over);
   useEffect(() => {
-    for (const image of host.current?.querySelectorAll('img') ?? []) void image.decode().catch(() => undefined);
+    for (const image of host.current?.querySelectorAll('img') ?? [])
+      void image.decode().catch(() => undefined);
   }, [current, next]);
   return (
     <div ref={host} data-testid="pictures" style={{ position: 'absolute', inset: 0 }}>
       {[current, next].flatMap((i) => {
         const pose = poses[i];
-        return pose ? [
-          <div key={pose.id} data-pose={i} style={{ position: 'absolute', inset: 0, visibility: shows(clock, i) ? 'visible' : 'hidden' }}>
-            <SeenReference reference={pose.reference} look={look} mirrored={mirrored} />
-          </div>,
-        ] : [];
+        return pose
+          ? [
+              <div
+                key={pose.id}
+                data-pose={i}
+                style={{ position: 'absolute', inset: 0, visibility: shows(clock, i) ? 'visible' : 'hidden' }}
+              >
+                <SeenReference reference={pose.reference} look={look} mirrored={mirrored} />
+              </div>,
+            ]
+          : [];
       })}
     </div>
   );

@@ -6,11 +6,28 @@ import { deskTheme } from '../ui/theme';
 import { PlanEditor } from './plan-editor';
 
 function edit(plan: Plan, busy = false) {
-  const told = { keep: jest.fn<void, [Plan]>(), start: jest.fn<void, [Plan]>(), remove: jest.fn(), close: jest.fn() };
-  const shown = render(<PaperProvider theme={deskTheme(false)}><PlanEditor plan={plan} busy={busy} onKeep={told.keep} onStart={told.start} onRemove={told.remove} onClose={told.close} /></PaperProvider>);
+  const told = {
+    keep: jest.fn<void, [Plan]>(),
+    start: jest.fn<void, [Plan]>(),
+    remove: jest.fn(),
+    close: jest.fn(),
+  };
+  const shown = render(
+    <PaperProvider theme={deskTheme(false)}>
+      <PlanEditor
+        plan={plan}
+        busy={busy}
+        onKeep={told.keep}
+        onStart={told.start}
+        onRemove={told.remove}
+        onClose={told.close}
+      />
+    </PaperProvider>,
+  );
   return { ...told, shown };
 }
-const type = (label: string, text: string): void => fireEvent.changeText(screen.getAllByLabelText(label)[0]!, text);
+const type = (label: string, text: string): void =>
+  fireEvent.changeText(screen.getAllByLabelText(label)[0]!, text);
 const press = (text: string): void => fireEvent.press(screen.getByText(text));
 
 test('times and numbers are typed as people type them, and what they come to is shown', () => {
@@ -24,7 +41,14 @@ test('times and numbers are typed as people type them, and what they come to is 
   press('from memory');
   type('Time to look', '20');
   press('Keep it');
-  expect(keep.mock.calls).toEqual([[{ title: 'Mine', blocks: [newBlock(4, 90, { ground: 'on a grid', source: 'memory', look: 20, rest: 5 })] }]]);
+  expect(keep.mock.calls).toEqual([
+    [
+      {
+        title: 'Mine',
+        blocks: [newBlock(4, 90, { ground: 'on a grid', source: 'memory', look: 20, rest: 5 })],
+      },
+    ],
+  ]);
   press('Start it');
   expect(start).toHaveBeenCalledTimes(1);
 });
@@ -65,12 +89,27 @@ test('blocks are added and taken out; a plan wants a name and no more pictures t
 });
 
 test('a plan that is opened and kept as it lies stays what it was', () => {
-  const block = fc.record({ count: fc.integer({ min: 1, max: 10 }), seconds: fc.integer({ min: 2, max: 4 * 3600 }), ground: fc.constantFrom(...GROUNDS), source: fc.constantFrom(...SOURCES), look: fc.integer({ min: 1, max: 3600 }), rest: fc.integer({ min: 0, max: 3600 }) });
-  fc.assert(fc.property(fc.array(block, { minLength: 1, maxLength: 3 }), (blocks) => {
-    const plan = { title: 'Mine', blocks: blocks.map(({ count, seconds, look, ...rest }) => newBlock(count, seconds, { ...rest, look: rest.source === 'sight' ? 0 : look })) };
-    const { keep, shown } = edit(plan);
-    press('Keep it');
-    expect(keep.mock.calls[0]![0]).toEqual(plan);
-    shown.unmount();
-  }), { numRuns: 12 });
+  const block = fc.record({
+    count: fc.integer({ min: 1, max: 10 }),
+    seconds: fc.integer({ min: 2, max: 4 * 3600 }),
+    ground: fc.constantFrom(...GROUNDS),
+    source: fc.constantFrom(...SOURCES),
+    look: fc.integer({ min: 1, max: 3600 }),
+    rest: fc.integer({ min: 0, max: 3600 }),
+  });
+  fc.assert(
+    fc.property(fc.array(block, { minLength: 1, maxLength: 3 }), (blocks) => {
+      const plan = {
+        title: 'Mine',
+        blocks: blocks.map(({ count, seconds, look, ...rest }) =>
+          newBlock(count, seconds, { ...rest, look: rest.source === 'sight' ? 0 : look }),
+        ),
+      };
+      const { keep, shown } = edit(plan);
+      press('Keep it');
+      expect(keep.mock.calls[0]![0]).toEqual(plan);
+      shown.unmount();
+    }),
+    { numRuns: 12 },
+  );
 });

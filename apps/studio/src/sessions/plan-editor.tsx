@@ -1,6 +1,18 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { GROUNDS, LEAST_SECONDS, MOST_POSES, MOST_SECONDS, newBlock, planPictures, planSeconds, readTime, SOURCES, type Block, type Plan } from '@deft/core';
+import {
+  GROUNDS,
+  LEAST_SECONDS,
+  MOST_POSES,
+  MOST_SECONDS,
+  newBlock,
+  planPictures,
+  planSeconds,
+  readTime,
+  SOURCES,
+  type Block,
+  type Plan,
+} from '@deft/core';
 import { MainAct, SideAct, WordAct } from '../ui/acts';
 import { Field } from '../ui/field';
 import { PaperCard } from '../ui/paper-card';
@@ -16,14 +28,23 @@ interface Typed extends Pick<Block, 'ground' | 'source'> {
   readonly rest: string;
 }
 
-const typed = ({ count, seconds, look, rest, ground, source }: Block): Typed => ({ count: String(count), time: spoken(seconds * 1000), look: look ? spoken(look * 1000) : '30 s', rest: rest ? spoken(rest * 1000) : '', ground, source });
+const typed = ({ count, seconds, look, rest, ground, source }: Block): Typed => ({
+  count: String(count),
+  time: spoken(seconds * 1000),
+  look: look ? spoken(look * 1000) : '30 s',
+  rest: rest ? spoken(rest * 1000) : '',
+  ground,
+  source,
+});
 
 /** A typed block as it is meant, or what is wrong with it. */
 function readBlock({ count, time, look, rest, ground, source }: Typed): Block | string {
   const many = Number(count);
-  if (!Number.isInteger(many) || many < 1 || many > MOST_POSES) return `“${count}” is no number of poses: 1 to ${MOST_POSES}.`;
+  if (!Number.isInteger(many) || many < 1 || many > MOST_POSES)
+    return `“${count}” is no number of poses: 1 to ${MOST_POSES}.`;
   const seconds = readTime(time);
-  if (seconds === null || seconds < LEAST_SECONDS || seconds > MOST_SECONDS) return `“${time}” is no time for a pose. Type it as 90, 1:30 or 2 min.`;
+  if (seconds === null || seconds < LEAST_SECONDS || seconds > MOST_SECONDS)
+    return `“${time}” is no time for a pose. Type it as 90, 1:30 or 2 min.`;
   const looks = source === 'sight' ? 0 : readTime(look);
   if (looks === null) return `“${look}” is no time to look. Type it as 30, 0:30 or 1 min.`;
   const rests = rest.trim() === '' || rest.trim() === '0' ? 0 : readTime(rest);
@@ -46,11 +67,15 @@ export function PlanEditor({ plan, onKeep, onStart, onRemove, onClose, busy }: E
   const [title, setTitle] = useState(plan.title);
   const [blocks, setBlocks] = useState<readonly Typed[]>(plan.blocks.map(typed));
   const read = blocks.map(readBlock);
-  const wrong = read.find((block): block is string => typeof block === 'string') ?? (title.trim() === '' ? 'The plan wants a name.' : null);
+  const wrong =
+    read.find((block): block is string => typeof block === 'string') ??
+    (title.trim() === '' ? 'The plan wants a name.' : null);
   const sound = read.filter((block): block is Block => typeof block !== 'string');
   const made: Plan = { title: title.trim(), blocks: sound };
-  const tooMany = planPictures(made) > MOST_POSES ? `A plan asks for ${MOST_POSES} pictures at the most.` : null;
-  const change = (i: number, to: Partial<Typed>): void => setBlocks(blocks.map((block, k) => (k === i ? { ...block, ...to } : block)));
+  const tooMany =
+    planPictures(made) > MOST_POSES ? `A plan asks for ${MOST_POSES} pictures at the most.` : null;
+  const change = (i: number, to: Partial<Typed>): void =>
+    setBlocks(blocks.map((block, k) => (k === i ? { ...block, ...to } : block)));
   return (
     <View style={{ gap: 12 }}>
       <Field label="Name of the plan" value={title} onChangeText={setTitle} />
@@ -59,32 +84,110 @@ export function PlanEditor({ plan, onKeep, onStart, onRemove, onClose, busy }: E
         return (
           <PaperCard key={i} style={{ padding: 14, gap: 8 }}>
             <View style={{ flexDirection: 'row', gap: 8 }}>
-              <Field label="Poses" value={block.count} onChangeText={(count) => change(i, { count })} inputMode="numeric" style={{ flex: 1, minWidth: 0 }} />
-              <Field label="Time each" value={block.time} onChangeText={(time) => change(i, { time })} style={{ flex: 1.4, minWidth: 0 }} />
-              <Field label="Rest after" placeholder="none" value={block.rest} onChangeText={(rest) => change(i, { rest })} style={{ flex: 1.4, minWidth: 0 }} />
+              <Field
+                label="Poses"
+                value={block.count}
+                onChangeText={(count) => change(i, { count })}
+                inputMode="numeric"
+                style={{ flex: 1, minWidth: 0 }}
+              />
+              <Field
+                label="Time each"
+                value={block.time}
+                onChangeText={(time) => change(i, { time })}
+                style={{ flex: 1.4, minWidth: 0 }}
+              />
+              <Field
+                label="Rest after"
+                placeholder="none"
+                value={block.rest}
+                onChangeText={(rest) => change(i, { rest })}
+                style={{ flex: 1.4, minWidth: 0 }}
+              />
             </View>
-            <View role="group" aria-label={`Block ${i + 1}: drawn`} style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-              {GROUNDS.map((ground) => <WordAct key={ground} small label={GROUND_WORDS[ground]} on={block.ground === ground} onPress={() => change(i, { ground })} />)}
+            <View
+              role="group"
+              aria-label={`Block ${i + 1}: drawn`}
+              style={{ flexDirection: 'row', flexWrap: 'wrap' }}
+            >
+              {GROUNDS.map((ground) => (
+                <WordAct
+                  key={ground}
+                  small
+                  label={GROUND_WORDS[ground]}
+                  on={block.ground === ground}
+                  onPress={() => change(i, { ground })}
+                />
+              ))}
             </View>
-            <View role="group" aria-label={`Block ${i + 1}: drawn from`} style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-              {SOURCES.map((source) => <WordAct key={source} small label={SOURCE_WORDS[source]} on={block.source === source} onPress={() => change(i, { source })} />)}
+            <View
+              role="group"
+              aria-label={`Block ${i + 1}: drawn from`}
+              style={{ flexDirection: 'row', flexWrap: 'wrap' }}
+            >
+              {SOURCES.map((source) => (
+                <WordAct
+                  key={source}
+                  small
+                  label={SOURCE_WORDS[source]}
+                  on={block.source === source}
+                  onPress={() => change(i, { source })}
+                />
+              ))}
             </View>
-            {block.source === 'sight' ? null : <Field label="Time to look" value={block.look} onChangeText={(look) => change(i, { look })} />}
+            {block.source === 'sight' ? null : (
+              <Field label="Time to look" value={block.look} onChangeText={(look) => change(i, { look })} />
+            )}
             <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
-              <Words size={13} soft style={{ flex: 1 }}>{typeof meant === 'object' ? adviceFor(meant.seconds) : meant}</Words>
-              {blocks.length > 1 ? <WordAct small soft label="take out" spoken={`Take out block ${i + 1}`} onPress={() => setBlocks(blocks.filter((_, k) => k !== i))} /> : null}
+              <Words size={13} soft style={{ flex: 1 }}>
+                {typeof meant === 'object' ? adviceFor(meant.seconds) : meant}
+              </Words>
+              {blocks.length > 1 ? (
+                <WordAct
+                  small
+                  soft
+                  label="take out"
+                  spoken={`Take out block ${i + 1}`}
+                  onPress={() => setBlocks(blocks.filter((_, k) => k !== i))}
+                />
+              ) : null}
             </View>
           </PaperCard>
         );
       })}
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
-        <WordAct label="Add a block" disabled={blocks.length >= 20} onPress={() => setBlocks([...blocks, typed(newBlock(5, 60))])} />
-        <Words kind="figures" size={17}>{wrong || tooMany ? '' : `${poses(planPictures(made))}, ${spoken(planSeconds(made) * 1000)}`}</Words>
+        <WordAct
+          label="Add a block"
+          disabled={blocks.length >= 20}
+          onPress={() => setBlocks([...blocks, typed(newBlock(5, 60))])}
+        />
+        <Words kind="figures" size={17}>
+          {wrong || tooMany ? '' : `${poses(planPictures(made))}, ${spoken(planSeconds(made) * 1000)}`}
+        </Words>
       </View>
       {tooMany ? <Words size={13}>{tooMany}</Words> : null}
-      <View style={{ flexDirection: 'row', gap: 10, borderTopWidth: 1, borderColor: palette.rule, paddingTop: 12 }}>
-        <MainAct label="Start it" disabled={busy || wrong !== null || tooMany !== null} onPress={() => onStart(made)} testID="start-own" style={{ flex: 1 }} />
-        <SideAct label="Keep it" disabled={wrong !== null || tooMany !== null} onPress={() => onKeep(made)} style={{ minHeight: 52 }} />
+      <View
+        style={{
+          flexDirection: 'row',
+          gap: 10,
+          borderTopWidth: 1,
+          borderColor: palette.rule,
+          paddingTop: 12,
+        }}
+      >
+        <MainAct
+          label="Start it"
+          disabled={busy || wrong !== null || tooMany !== null}
+          onPress={() => onStart(made)}
+          testID="start-own"
+          style={{ flex: 1 }}
+        />
+        <SideAct
+          label="Keep it"
+          disabled={wrong !== null || tooMany !== null}
+          onPress={() => onKeep(made)}
+          style={{ minHeight: 52 }}
+        />
       </View>
       <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
         <WordAct small soft label="Back to the plans" onPress={onClose} />

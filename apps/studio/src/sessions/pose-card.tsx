@@ -19,12 +19,20 @@ function useStanding({ page, region, step }: Pose): string | null {
   useEffect(() => {
     if (!grid || !region) return;
     let gone = false;
-    void thingsOf(page).then((things) => {
-      if (gone || !things) return;
-      const standing = standingIn(things, region);
-      const share = standing && Math.round(100 * standing.height);
-      setSaid(!standing ? null : standing.over ? 'runs over the edge of its cell' : `fills ${share} % of its cell’s height${standing.height < SMALL ? ', rather small' : ''}`);
-    }).catch(() => undefined);
+    void thingsOf(page)
+      .then((things) => {
+        if (gone || !things) return;
+        const standing = standingIn(things, region);
+        const share = standing && Math.round(100 * standing.height);
+        setSaid(
+          !standing
+            ? null
+            : standing.over
+              ? 'runs over the edge of its cell'
+              : `fills ${share} % of its cell’s height${standing.height < SMALL ? ', rather small' : ''}`,
+        );
+      })
+      .catch(() => undefined);
     return () => {
       gone = true;
     };
@@ -49,17 +57,47 @@ export function PoseCard({ session, pose, place, height, width, onOpen }: PoseCa
   const { reference } = pose;
   return (
     <PaperCard style={{ width }}>
-      <Pressable role="button" aria-label={`Open pose ${place}: ${reference.title}`} onPress={onOpen} style={{ flexDirection: 'row', height }}>
-        <View style={{ flex: 1 }}><img src={previewOf(reference)} alt={reference.title} style={{ width: '100%', height: '100%', objectFit: 'contain', background: palette.rule }} /></View>
-        <View style={{ flex: 1, borderLeftWidth: 1, borderColor: palette.rule }}><DrawnPage page={pose.page} region={pose.region} label={`Your drawing of ${reference.title}`} /></View>
+      <Pressable
+        role="button"
+        aria-label={`Open pose ${place}: ${reference.title}`}
+        onPress={onOpen}
+        style={{ flexDirection: 'row', height }}
+      >
+        <View style={{ flex: 1 }}>
+          <img
+            src={previewOf(reference)}
+            alt={reference.title}
+            style={{ width: '100%', height: '100%', objectFit: 'contain', background: palette.rule }}
+          />
+        </View>
+        <View style={{ flex: 1, borderLeftWidth: 1, borderColor: palette.rule }}>
+          <DrawnPage page={pose.page} region={pose.region} label={`Your drawing of ${reference.title}`} />
+        </View>
       </Pressable>
-      <View style={{ flexDirection: 'row', alignItems: 'center', paddingLeft: 10, borderTopWidth: 1, borderColor: palette.rule }}>
+      <View
+        style={{
+          flexDirection: 'row',
+          alignItems: 'center',
+          paddingLeft: 10,
+          borderTopWidth: 1,
+          borderColor: palette.rule,
+        }}
+      >
         <View style={{ flex: 1, paddingVertical: 6 }}>
           <Words size={13} kind="strong" lines={1}>{`${place}. ${reference.title}`}</Words>
-          <Words size={12} soft>{[...factsOf(pose), standing ?? ''].filter((fact) => fact !== '').join(', ')}</Words>
+          <Words size={12} soft>
+            {[...factsOf(pose), standing ?? ''].filter((fact) => fact !== '').join(', ')}
+          </Words>
           {pose.note ? <Words size={12}>{pose.note}</Words> : null}
         </View>
-        <WordAct label={pose.starred ? '★' : '☆'} spoken={pose.starred ? `Take the star from ${reference.title}` : `Star ${reference.title}`} on={pose.starred} onPress={() => void notePose({ session: session.id, pose: pose.id, patch: { starred: !pose.starred } })} />
+        <WordAct
+          label={pose.starred ? '★' : '☆'}
+          spoken={pose.starred ? `Take the star from ${reference.title}` : `Star ${reference.title}`}
+          on={pose.starred}
+          onPress={() =>
+            void notePose({ session: session.id, pose: pose.id, patch: { starred: !pose.starred } })
+          }
+        />
       </View>
     </PaperCard>
   );

@@ -25,7 +25,16 @@ interface PosePageProps {
 }
 
 /** A page to draw a pose on. The next pose's page is opened before the bell and lies ready. */
-export function PosePage({ page, region, active, drawing, look, mirrored, onContact, onReady }: PosePageProps) {
+export function PosePage({
+  page,
+  region,
+  active,
+  drawing,
+  look,
+  mirrored,
+  onContact,
+  onReady,
+}: PosePageProps) {
   const keeper = usePage(page);
   const [stands, setStands] = useState<{ surface: Surface; hand: DrawHand } | null>(null);
   const desk = useDesk((state) => state.desk);
@@ -47,7 +56,16 @@ export function PosePage({ page, region, active, drawing, look, mirrored, onCont
     if (stands && stands.surface.painter.view.mirrored !== mirrored) stands.surface.mirror();
   }, [stands, mirrored]);
   return (
-    <View style={{ position: 'absolute', inset: 0, visibility: active ? 'visible' : 'hidden', pointerEvents: active ? 'auto' : 'none' } as object}>
+    <View
+      style={
+        {
+          position: 'absolute',
+          inset: 0,
+          visibility: active ? 'visible' : 'hidden',
+          pointerEvents: active ? 'auto' : 'none',
+        } as object
+      }
+    >
       {keeper ? <PageView keeper={keeper} region={region} waiting={!active} onSurface={onSurface} /> : null}
       {active ? <PageLook surface={stands?.surface ?? null} look={look} /> : null}
     </View>

@@ -29,21 +29,53 @@ export function PosePanel({ session, pose, onClose, leftHanded }: PosePanelProps
   const keep = (): void => {
     if (note !== pose.note) void notePose({ session: session.id, pose: pose.id, patch: { note } });
   };
-  const variants = (): void => void start({
-    set: session.set.id, plan: { title: `${reference.title}, ${VARIANTS} ways`.slice(0, 80), blocks: [newBlock(VARIANTS, step.seconds, { ground: 'on a grid' })] },
-    pictures: [{ id: reference.id, revision: reference.revision, flipped }],
-  });
+  const variants = (): void =>
+    void start({
+      set: session.set.id,
+      plan: {
+        title: `${reference.title}, ${VARIANTS} ways`.slice(0, 80),
+        blocks: [newBlock(VARIANTS, step.seconds, { ground: 'on a grid' })],
+      },
+      pictures: [{ id: reference.id, revision: reference.revision, flipped }],
+    });
   return (
-    <Panel title={reference.title} onClose={() => { keep(); onClose(); }} leftHanded={leftHanded}>
+    <Panel
+      title={reference.title}
+      onClose={() => {
+        keep();
+        onClose();
+      }}
+      leftHanded={leftHanded}
+    >
       <Replay page={pose.page} region={pose.region} title={reference.title} />
-      <Words size={13} soft>{factsOf(pose).join(', ')}</Words>
+      <Words size={13} soft>
+        {factsOf(pose).join(', ')}
+      </Words>
       <Field label="Note" value={note} onChangeText={setNote} onBlur={keep} multiline maxLength={2000} />
       <View style={{ flexDirection: 'row', gap: 10 }}>
-        <MainAct label="Study this pose" disabled={busy} onPress={() => void study({ attempt: pose.attempt })} testID="study-pose" style={{ flex: 1 }} />
-        <SideAct label="Check it" disabled={busy} onPress={() => void study({ attempt: pose.attempt }, 'check')} testID="check-pose" style={{ minHeight: 52 }} />
+        <MainAct
+          label="Study this pose"
+          disabled={busy}
+          onPress={() => void study({ attempt: pose.attempt })}
+          testID="study-pose"
+          style={{ flex: 1 }}
+        />
+        <SideAct
+          label="Check it"
+          disabled={busy}
+          onPress={() => void study({ attempt: pose.attempt }, 'check')}
+          testID="check-pose"
+          style={{ minHeight: 52 }}
+        />
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between' }}>
-        <WordAct label={pose.starred ? '★ starred' : '☆ star it'} on={pose.starred} onPress={() => void notePose({ session: session.id, pose: pose.id, patch: { starred: !pose.starred } })} />
+        <WordAct
+          label={pose.starred ? '★ starred' : '☆ star it'}
+          on={pose.starred}
+          onPress={() =>
+            void notePose({ session: session.id, pose: pose.id, patch: { starred: !pose.starred } })
+          }
+        />
         <WordAct label={`Draw it ${VARIANTS} ways`} disabled={busy} onPress={variants} />
       </View>
     </Panel>

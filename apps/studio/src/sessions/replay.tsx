@@ -23,32 +23,49 @@ export function timesOf(strokes: readonly Stroke[]): { begins: number; ends: num
 }
 
 /** A page with no more than its first strokes. */
-function withFirst(things: ReadonlyMap<Id, Thing>, strokes: readonly Stroke[], count: number): ReadonlyMap<Id, Thing> {
+function withFirst(
+  things: ReadonlyMap<Id, Thing>,
+  strokes: readonly Stroke[],
+  count: number,
+): ReadonlyMap<Id, Thing> {
   const yet = new Set(strokes.slice(count).map(({ id }) => id));
   return new Map([...things].filter(([id]) => !yet.has(id)));
 }
 
 /** A drawing as it came to be, stroke by stroke, at any speed. */
-export function Replay({ page, region, title }: { readonly page: Id; readonly region: Region; readonly title: string }) {
+export function Replay({
+  page,
+  region,
+  title,
+}: {
+  readonly page: Id;
+  readonly region: Region;
+  readonly title: string;
+}) {
   const [things, setThings] = useState<ReadonlyMap<Id, Thing> | null>(null);
   const [inked, setInked] = useState<Awaited<ReturnType<typeof inkOn>>>(new Map());
   const [at, setAt] = useState(0);
   const [speed, setSpeed] = useState<number | null>(2);
   useEffect(() => {
     let gone = false;
-    thingsOf(page).then(async (found) => {
-      if (gone || !found) return;
-      const ink = await inkOn(found);
-      if (gone) return;
-      setInked(ink);
-      setThings(withinRegion(found, region));
-    }).catch(() => undefined);
+    thingsOf(page)
+      .then(async (found) => {
+        if (gone || !found) return;
+        const ink = await inkOn(found);
+        if (gone) return;
+        setInked(ink);
+        setThings(withinRegion(found, region));
+      })
+      .catch(() => undefined);
     return () => {
       gone = true;
     };
   }, [page, region]);
   // Things come in the order in which they were drawn.
-  const strokes = useMemo(() => [...(things?.values() ?? [])].filter((thing): thing is Stroke => thing.type === 'stroke'), [things]);
+  const strokes = useMemo(
+    () => [...(things?.values() ?? [])].filter((thing): thing is Stroke => thing.type === 'stroke'),
+    [things],
+  );
   const times = useMemo(() => timesOf(strokes), [strokes]);
   const whole = times.at(-1)?.ends ?? 0;
   const last = useRef(0);
@@ -66,14 +83,51 @@ export function Replay({ page, region, title }: { readonly page: Id; readonly re
     return () => cancelAnimationFrame(frame);
   }, [speed, whole]);
   const shown = times.filter(({ begins }) => begins <= at).length;
-  const source = useMemo(() => (things ? pictureOfPage(withFirst(things, strokes, shown), inked, region) : null), [things, strokes, inked, region, shown]);
+  const source = useMemo(
+    () => (things ? pictureOfPage(withFirst(things, strokes, shown), inked, region) : null),
+    [things, strokes, inked, region, shown],
+  );
   return (
     <View style={{ gap: 4 }} testID="replay">
-      <View style={{ height: 300, backgroundColor: '#FBF8F1' }}>{source ? <img src={source} alt={`${title}, as it was drawn`} style={{ width: '100%', height: '100%', objectFit: 'contain' }} /> : null}</View>
-      {things && strokes.length === 0 ? <Words size={13} soft>There is no stroke to replay here.</Words> : (
+      <View style={{ height: 300, backgroundColor: '#FBF8F1' }}>
+        {source ? (
+          <img
+            src={source}
+            alt={`${title}, as it was drawn`}
+            style={{ width: '100%', height: '100%', objectFit: 'contain' }}
+          />
+        ) : null}
+      </View>
+      {things && strokes.length === 0 ? (
+        <Words size={13} soft>
+          There is no stroke to replay here.
+        </Words>
+      ) : (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center' }}>
-          <Slider label="Stroke" value={at} least={0} most={Math.max(1, whole)} step={1} shown={`${shown} of ${strokes.length}, ${minutesAndSeconds(at)}`} onChange={(value) => { setSpeed(null); setAt(value); }} />
-          {SPEEDS.map((one) => <WordAct key={one} small label={`${one} ×`} on={speed === one} onPress={() => { if (at >= whole) setAt(0); setSpeed(one); }} />)}
+          <Slider
+            label="Stroke"
+            value={at}
+            least={0}
+            most={Math.max(1, whole)}
+            step={1}
+            shown={`${shown} of ${strokes.length}, ${minutesAndSeconds(at)}`}
+            onChange={(value) => {
+              setSpeed(null);
+              setAt(value);
+            }}
+          />
+          {SPEEDS.map((one) => (
+            <WordAct
+              key={one}
+              small
+              label={`${one} ×`}
+              on={speed === one}
+              onPress={() => {
+                if (at >= whole) setAt(0);
+                setSpeed(one);
+              }}
+            />
+          ))}
           <WordAct small label="stop" on={speed === null} onPress={() => setSpeed(null)} />
         </View>
       )}

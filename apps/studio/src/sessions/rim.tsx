@@ -23,9 +23,30 @@ export function Rim({ left, children }: PropsWithChildren<{ readonly left: () =>
   return (
     <View style={{ flex: 1, padding: WIDTH + 3 }}>
       {children}
-      <svg width="100%" height="100%" style={{ position: 'absolute', inset: 0, pointerEvents: 'none' }} aria-hidden>
-        <rect x={WIDTH / 2} y={WIDTH / 2} style={{ width: `calc(100% - ${WIDTH}px)`, height: `calc(100% - ${WIDTH}px)` }} fill="none" stroke={palette.rule} strokeWidth={WIDTH} />
-        <rect ref={rim} x={WIDTH / 2} y={WIDTH / 2} style={{ width: `calc(100% - ${WIDTH}px)`, height: `calc(100% - ${WIDTH}px)` }} pathLength={100} fill="none" stroke={palette.ink} strokeWidth={WIDTH} />
+      <svg
+        width="100%"
+        height="100%"
+        style={{ position: 'absolute', inset: 0, pointerEvents: 'none' }}
+        aria-hidden
+      >
+        <rect
+          x={WIDTH / 2}
+          y={WIDTH / 2}
+          style={{ width: `calc(100% - ${WIDTH}px)`, height: `calc(100% - ${WIDTH}px)` }}
+          fill="none"
+          stroke={palette.rule}
+          strokeWidth={WIDTH}
+        />
+        <rect
+          ref={rim}
+          x={WIDTH / 2}
+          y={WIDTH / 2}
+          style={{ width: `calc(100% - ${WIDTH}px)`, height: `calc(100% - ${WIDTH}px)` }}
+          pathLength={100}
+          fill="none"
+          stroke={palette.ink}
+          strokeWidth={WIDTH}
+        />
       </svg>
     </View>
   );

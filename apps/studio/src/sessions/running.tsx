@@ -71,17 +71,27 @@ export function Running({ session }: { readonly session: Session }) {
   const mirror = (): void => setMirrored(!mirrored);
   useSessionKeys(held, (act) => {
     switch (act) {
-      case 'hold': return say({ kind: held ? 'go on' : 'hold' });
-      case 'leave': return held ? router.replace('/') : say({ kind: 'hold' });
-      case 'back': return say({ kind: 'back' });
-      case 'skip': return say({ kind: 'skip' });
-      case 'more': return say({ kind: 'more', ms: MORE });
-      case 'undo': return void here?.keeper.undo();
-      case 'redo': return void here?.keeper.redo();
+      case 'hold':
+        return say({ kind: held ? 'go on' : 'hold' });
+      case 'leave':
+        return held ? router.replace('/') : say({ kind: 'hold' });
+      case 'back':
+        return say({ kind: 'back' });
+      case 'skip':
+        return say({ kind: 'skip' });
+      case 'more':
+        return say({ kind: 'more', ms: MORE });
+      case 'undo':
+        return void here?.keeper.undo();
+      case 'redo':
+        return void here?.keeper.redo();
       case 'squint':
-      case 'grey': return setLook({ ...look, name: look.name === act ? null : act });
-      case 'mirror': return mirror();
-      default: dispatch(takePen(act));
+      case 'grey':
+        return setLook({ ...look, name: look.name === act ? null : act });
+      case 'mirror':
+        return mirror();
+      default:
+        dispatch(takePen(act));
     }
   });
   const left = (): number => {
@@ -95,41 +105,138 @@ export function Running({ session }: { readonly session: Session }) {
   return (
     <View style={{ flex: 1, backgroundColor: palette.desk }}>
       <View style={{ flex: 1, flexDirection: beside ? 'row' : 'column' }}>
-        <View style={{ flex: paper ? 1 : away ? (beside ? 1.4 : 1) : beside ? 4 : 5, backgroundColor: palette.desk }}>
+        <View
+          style={{
+            flex: paper ? 1 : away ? (beside ? 1.4 : 1) : beside ? 4 : 5,
+            backgroundColor: palette.desk,
+          }}
+        >
           <Rim left={left}>
-            <Pressable aria-label={held ? pose.reference.title : `${pose.reference.title}. Touch to hold`} onPress={() => say({ kind: 'hold' })} style={{ flex: 1, cursor: 'auto' } as object}>
+            <Pressable
+              aria-label={held ? pose.reference.title : `${pose.reference.title}. Touch to hold`}
+              onPress={() => say({ kind: 'hold' })}
+              style={{ flex: 1, cursor: 'auto' } as object}
+            >
               <PictureStack poses={poses} clock={clock} watch={watch} look={look} mirrored={mirrored} />
-              {away ? <Aside title={step.source === 'memory' ? 'From memory' : 'From what you know'} text={step.source === 'memory' ? 'The picture comes back when the time is up.' : `Draw it as you know it: ${pose.reference.title.toLowerCase()}. Then look.`} small={!wide} /> : null}
-              {doing === 'rest' ? <Aside title="Rest" text={next ? `Then ${next.reference.title.toLowerCase()}. ${adviceFor(next.step.seconds)}` : ''} /> : null}
+              {away ? (
+                <Aside
+                  title={step.source === 'memory' ? 'From memory' : 'From what you know'}
+                  text={
+                    step.source === 'memory'
+                      ? 'The picture comes back when the time is up.'
+                      : `Draw it as you know it: ${pose.reference.title.toLowerCase()}. Then look.`
+                  }
+                  small={!wide}
+                />
+              ) : null}
+              {doing === 'rest' ? (
+                <Aside
+                  title="Rest"
+                  text={
+                    next ? `Then ${next.reference.title.toLowerCase()}. ${adviceFor(next.step.seconds)}` : ''
+                  }
+                />
+              ) : null}
             </Pressable>
           </Rim>
         </View>
         {paper ? null : (
           <View style={{ flex: away ? (beside ? 5 : 8) : beside ? 5 : 6 }}>
             {pagesOf([pose, next]).map((one) => (
-              <PosePage key={one.page} page={one.page} region={one.region} mirrored={mirrored} active={one.page === pose.page} drawing={clock.phase === 'running' && doing === 'draw'} look={look} onContact={onContact} onReady={onReady} />
+              <PosePage
+                key={one.page}
+                page={one.page}
+                region={one.region}
+                mirrored={mirrored}
+                active={one.page === pose.page}
+                drawing={clock.phase === 'running' && doing === 'draw'}
+                look={look}
+                onContact={onContact}
+                onReady={onReady}
+              />
             ))}
           </View>
         )}
-        {held ? <HeldPanel clock={clock} lacking={lacking} say={say} keeper={here?.keeper ?? null} look={look} onLook={setLook} mirrored={mirrored} onMirror={mirror} /> : null}
+        {held ? (
+          <HeldPanel
+            clock={clock}
+            lacking={lacking}
+            say={say}
+            keeper={here?.keeper ?? null}
+            look={look}
+            onLook={setLook}
+            mirrored={mirrored}
+            onMirror={mirror}
+          />
+        ) : null}
       </View>
-      <View style={{ minHeight: 54, flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', paddingHorizontal: 16, borderTopWidth: 1, borderColor: palette.rule }}>
+      <View
+        style={{
+          minHeight: 54,
+          flexDirection: 'row',
+          alignItems: 'center',
+          justifyContent: 'space-between',
+          paddingHorizontal: 16,
+          borderTopWidth: 1,
+          borderColor: palette.rule,
+        }}
+      >
         <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 16, flexShrink: 1 }}>
-          {figures ? <Ticking read={() => minutesAndSeconds(timeLeft(now.current))} label="Time left" size={paper ? 26 : 21} /> : null}
-          <Words size={13} soft lines={1} style={{ flexShrink: 1 }}>{`${clock.current + 1} of ${poses.length}, ${doingWords(stretchOf(clock)?.doing ?? null, step.source, step.seconds)}${pose.flipped ? ', the other way round' : ''}`}</Words>
+          {figures ? (
+            <Ticking
+              read={() => minutesAndSeconds(timeLeft(now.current))}
+              label="Time left"
+              size={paper ? 26 : 21}
+            />
+          ) : null}
+          <Words
+            size={13}
+            soft
+            lines={1}
+            style={{ flexShrink: 1 }}
+          >{`${clock.current + 1} of ${poses.length}, ${doingWords(stretchOf(clock)?.doing ?? null, step.source, step.seconds)}${pose.flipped ? ', the other way round' : ''}`}</Words>
         </View>
-        {clock.phase === 'running' ? <WordAct label="Hold" on testID="hold" onPress={() => say({ kind: 'hold' })} style={{ minWidth: 84 }} /> : null}
+        {clock.phase === 'running' ? (
+          <WordAct
+            label="Hold"
+            on
+            testID="hold"
+            onPress={() => say({ kind: 'hold' })}
+            style={{ minWidth: 84 }}
+          />
+        ) : null}
       </View>
     </View>
   );
 }
 
 /** What stands where the picture is not. */
-function Aside({ title, text, small = false }: { readonly title: string; readonly text: string; readonly small?: boolean }) {
+function Aside({
+  title,
+  text,
+  small = false,
+}: {
+  readonly title: string;
+  readonly text: string;
+  readonly small?: boolean;
+}) {
   return (
-    <View style={{ position: 'absolute', inset: 0, alignItems: 'center', justifyContent: 'center', padding: 14, gap: 4 }}>
-      <Words size={small ? 17 : 26} kind="heading" level={1}>{title}</Words>
-      <Words size={small ? 13 : 15} soft style={{ textAlign: 'center', maxWidth: 340 }}>{text}</Words>
+    <View
+      style={{
+        position: 'absolute',
+        inset: 0,
+        alignItems: 'center',
+        justifyContent: 'center',
+        padding: 14,
+        gap: 4,
+      }}
+    >
+      <Words size={small ? 17 : 26} kind="heading" level={1}>
+        {title}
+      </Words>
+      <Words size={small ? 13 : 15} soft style={{ textAlign: 'center', maxWidth: 340 }}>
+        {text}
+      </Words>
     </View>
   );
 }

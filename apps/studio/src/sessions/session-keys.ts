@@ -3,12 +3,31 @@ import type { PenKind } from '@deft/core';
 import { useLatest } from '../ui/use-latest';
 
 /** What keys do while a session runs or is held: how each is written, and what it does. */
-export const SESSION_KEYS = [['Space', 'hold, go on'], ['Backspace', 'back'], ['Tab', 'skip'], ['+', 'more time'], ['Escape', 'hold; held: leave for later'], ['Shift 1 to 4', 'pencil, pen, shade, rubber'], ['Ctrl Z', 'undo the last line'], ['6, 7, /', 'squint, grey, mirrored']] as const;
+export const SESSION_KEYS = [
+  ['Space', 'hold, go on'],
+  ['Backspace', 'back'],
+  ['Tab', 'skip'],
+  ['+', 'more time'],
+  ['Escape', 'hold; held: leave for later'],
+  ['Shift 1 to 4', 'pencil, pen, shade, rubber'],
+  ['Ctrl Z', 'undo the last line'],
+  ['6, 7, /', 'squint, grey, mirrored'],
+] as const;
 
-export type SessionAct = 'hold' | 'back' | 'skip' | 'more' | 'leave' | 'undo' | 'redo' | 'squint' | 'grey' | 'mirror' | PenKind;
+export type SessionAct =
+  'hold' | 'back' | 'skip' | 'more' | 'leave' | 'undo' | 'redo' | 'squint' | 'grey' | 'mirror' | PenKind;
 
 const PENS: readonly PenKind[] = ['pencil', 'pen', 'shade', 'rubber'];
-const PLAIN: Readonly<Record<string, SessionAct>> = { ' ': 'hold', Backspace: 'back', Tab: 'skip', '+': 'more', Escape: 'leave', '6': 'squint', '7': 'grey', '/': 'mirror' };
+const PLAIN: Readonly<Record<string, SessionAct>> = {
+  ' ': 'hold',
+  Backspace: 'back',
+  Tab: 'skip',
+  '+': 'more',
+  Escape: 'leave',
+  '6': 'squint',
+  '7': 'grey',
+  '/': 'mirror',
+};
 
 type Pressed = Pick<KeyboardEvent, 'key' | 'code' | 'shiftKey' | 'ctrlKey' | 'metaKey' | 'altKey'>;
 
@@ -30,7 +49,13 @@ export function useSessionKeys(held: boolean, act: (what: SessionAct) => void): 
       if (event.target instanceof HTMLElement && event.target.matches('textarea, input, select')) return;
       const what = sessionActOf(event);
       if (!what || (what === 'skip' && latest.current.held)) return;
-      if (event.key === ' ' && latest.current.held && event.target instanceof HTMLElement && event.target.matches('[role="button"]')) return;
+      if (
+        event.key === ' ' &&
+        latest.current.held &&
+        event.target instanceof HTMLElement &&
+        event.target.matches('[role="button"]')
+      )
+        return;
       event.preventDefault();
       latest.current.act(what);
     };

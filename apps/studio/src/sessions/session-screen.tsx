@@ -10,6 +10,11 @@ import { Running } from './running';
 export function SessionScreen({ id }: { readonly id: Id }) {
   const palette = usePalette();
   const { data: session, isError, error, refetch } = useSessionQuery(id);
-  if (!session) return <View style={{ flex: 1, padding: 24, backgroundColor: palette.desk }}><Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /></View>;
+  if (!session)
+    return (
+      <View style={{ flex: 1, padding: 24, backgroundColor: palette.desk }}>
+        <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} />
+      </View>
+    );
   return session.over ? <ContactSheet session={session} /> : <Running key={session.id} session={session} />;
 }

@@ -4,12 +4,26 @@ import { useLatest } from '../ui/use-latest';
 import { Words } from '../ui/words';
 
 /** A figure that changes by itself, without React rendering anything else. */
-export function Ticking({ read, label, size = 21 }: { readonly read: () => string; readonly label: string; readonly size?: TypeSize }) {
+export function Ticking({
+  read,
+  label,
+  size = 21,
+}: {
+  readonly read: () => string;
+  readonly label: string;
+  readonly size?: TypeSize;
+}) {
   const [text, setText] = useState(read);
   const asked = useLatest(read);
   useEffect(() => {
     const timer = setInterval(() => setText(asked.current()), 200);
     return () => clearInterval(timer);
   }, [asked]);
-  return <span role="timer" aria-label={label}><Words size={size} kind="figures">{text}</Words></span>;
+  return (
+    <span role="timer" aria-label={label}>
+      <Words size={size} kind="figures">
+        {text}
+      </Words>
+    </span>
+  );
 }

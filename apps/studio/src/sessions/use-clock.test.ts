@@ -5,10 +5,16 @@ import { useClock, type Moment } from './use-clock';
 
 interface Told {
   readonly over: boolean;
-  readonly poses: readonly { readonly drawnMs: number | null; readonly heldMs: number; readonly skipped: boolean }[];
+  readonly poses: readonly {
+    readonly drawnMs: number | null;
+    readonly heldMs: number;
+    readonly skipped: boolean;
+  }[];
 }
 const mockPut = jest.fn<Promise<unknown>, [Told]>();
-jest.mock('../data/api', () => ({ usePutClockMutation: () => [(body: Told) => ({ unwrap: () => mockPut(body) })] }));
+jest.mock('../data/api', () => ({
+  usePutClockMutation: () => [(body: Told) => ({ unwrap: () => mockPut(body) })],
+}));
 
 const media = new EventTarget();
 const document_ = Object.assign(new EventTarget(), { visibilityState: 'visible' });
@@ -19,19 +25,43 @@ Object.assign(globalThis, {
   matchMedia: () => media,
   addEventListener: listening.addEventListener.bind(listening),
   removeEventListener: listening.removeEventListener.bind(listening),
-  localStorage: { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, value: string) => kept.set(key, value), removeItem: (key: string) => kept.delete(key) },
+  localStorage: {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, value: string) => kept.set(key, value),
+    removeItem: (key: string) => kept.delete(key),
+  },
 });
 
 const sessionOf = (count: number, seconds: number, clock: unknown = null): Session =>
-  ({ id: 'a', over: false, clock, poses: expandPlan({ blocks: [newBlock(count, seconds)] }).map((step, i) => ({ id: String(i), step, drawnMs: null, heldMs: 0, addedMs: 0, skipped: false })) }) as unknown as Session;
+  ({
+    id: 'a',
+    over: false,
+    clock,
+    poses: expandPlan({ blocks: [newBlock(count, seconds)] }).map((step, i) => ({
+      id: String(i),
+      step,
+      drawnMs: null,
+      heldMs: 0,
+      addedMs: 0,
+      skipped: false,
+    })),
+  }) as unknown as Session;
 
 function run(session: Session) {
   const moments: [Moment | null, number][] = [];
   const hook = renderHook(() => useClock(session));
   hook.result.current.watch((now, moment) => moments.push([moment, now.current]));
-  const say = (event: Parameters<typeof hook.result.current.say>[0]): void => act(() => hook.result.current.say(event));
+  const say = (event: Parameters<typeof hook.result.current.say>[0]): void =>
+    act(() => hook.result.current.say(event));
   const pass = (ms: number): void => act(() => jest.advanceTimersByTime(ms));
-  return { moments, say, pass, now: () => hook.result.current.now.current, seen: () => hook.result.current.clock, stop: () => hook.unmount() };
+  return {
+    moments,
+    say,
+    pass,
+    now: () => hook.result.current.now.current,
+    seen: () => hook.result.current.clock,
+    stop: () => hook.unmount(),
+  };
 }
 
 beforeEach(() => {
@@ -58,7 +88,13 @@ test('it rings at each bell and at nothing else, warns where there is time to be
 });
 
 test.each([
-  ['out of sight', () => { document_.visibilityState = 'hidden'; document_.dispatchEvent(new Event('visibilitychange')); }],
+  [
+    'out of sight',
+    () => {
+      document_.visibilityState = 'hidden';
+      document_.dispatchEvent(new Event('visibilitychange'));
+    },
+  ],
   ['turned', () => media.dispatchEvent(new Event('change'))],
 ])('%s it is held, and what passes meanwhile is held time', (_, happens) => {
   const { say, pass, now, seen } = run(sessionOf(2, 10));
@@ -70,7 +106,11 @@ test.each([
   say({ kind: 'go on' });
   pass(1000);
   const [pose] = now().poses;
-  expect([now().current, Math.round(pose!.held / 1000), Math.round(pose!.stretches[0]!.spent / 1000)]).toEqual([0, 60, 5]);
+  expect([
+    now().current,
+    Math.round(pose!.held / 1000),
+    Math.round(pose!.stretches[0]!.spent / 1000),
+  ]).toEqual([0, 60, 5]);
 });
 
 test('what comes into sight again does not go on by itself', () => {
@@ -93,8 +133,21 @@ test('after a reload it comes back held where it was: from the device or from th
   first.pass(13_000);
   const before = first.now();
   first.stop();
-  const again = run({ ...session, clock: { ...before, poses: before.poses.map((pose) => ({ ...pose, stretches: pose.stretches.map((s) => ({ ...s, spent: 0 })) })) } });
-  expect([again.seen().phase, again.seen().current, Math.round(again.now().poses[1]!.stretches[0]!.spent / 1000)]).toEqual(['held', 1, 3]);
+  const again = run({
+    ...session,
+    clock: {
+      ...before,
+      poses: before.poses.map((pose) => ({
+        ...pose,
+        stretches: pose.stretches.map((s) => ({ ...s, spent: 0 })),
+      })),
+    },
+  });
+  expect([
+    again.seen().phase,
+    again.seen().current,
+    Math.round(again.now().poses[1]!.stretches[0]!.spent / 1000),
+  ]).toEqual(['held', 1, 3]);
   again.stop();
   kept.clear();
   const desks = run({ ...session, clock: before });
@@ -107,8 +160,16 @@ test('after a reload it comes back held where it was: from the device or from th
 test('without a clock anywhere it goes on after the poses that the desk knows to be over', () => {
   const session = sessionOf(3, 10);
   const { poses } = session;
-  const clock: Clock = run({ ...session, poses: poses.map((pose, i) => (i === 0 ? { ...pose, drawnMs: 9000, heldMs: 500, skipped: true } : pose)) }).seen();
-  expect([clock.phase, clock.current, clock.poses[0]!.held, clock.poses[0]!.skipped]).toEqual(['held', 1, 500, true]);
+  const clock: Clock = run({
+    ...session,
+    poses: poses.map((pose, i) => (i === 0 ? { ...pose, drawnMs: 9000, heldMs: 500, skipped: true } : pose)),
+  }).seen();
+  expect([clock.phase, clock.current, clock.poses[0]!.held, clock.poses[0]!.skipped]).toEqual([
+    'held',
+    1,
+    500,
+    true,
+  ]);
 });
 
 test('the end is told again until the desk has it', async () => {

@@ -1,5 +1,14 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { drawnTimes, newClock, stretchOf, tickClock, timeLeft, wakeClock, type Clock, type ClockEvent } from '@deft/core';
+import {
+  drawnTimes,
+  newClock,
+  stretchOf,
+  tickClock,
+  timeLeft,
+  wakeClock,
+  type Clock,
+  type ClockEvent,
+} from '@deft/core';
 import type { Session } from '@deft/contract';
 import { usePutClockMutation } from '../data/api';
 
@@ -19,7 +28,15 @@ function clockOf({ poses }: Session): Clock {
   const fresh = newClock(poses.map(({ step }) => step.stretches));
   const kept = fresh.poses.map((pose, i) => {
     const { drawnMs, heldMs, skipped } = poses[i] ?? { drawnMs: null, heldMs: 0, skipped: false };
-    return drawnMs === null ? pose : { ...pose, held: heldMs, skipped, over: true, stretches: pose.stretches.map((s) => (s.doing === 'draw' ? { ...s, spent: drawnMs } : s)) };
+    return drawnMs === null
+      ? pose
+      : {
+          ...pose,
+          held: heldMs,
+          skipped,
+          over: true,
+          stretches: pose.stretches.map((s) => (s.doing === 'draw' ? { ...s, spent: drawnMs } : s)),
+        };
   });
   const current = kept.findIndex(({ over }) => !over);
   return { ...fresh, poses: kept, current: Math.max(0, current), phase: current > 0 ? 'held' : fresh.phase };
@@ -29,9 +46,18 @@ function clockOf({ poses }: Session): Clock {
 function storedClock(session: Session): Clock | null {
   const sound = (value: unknown): Clock | null => {
     const clock = value as Clock | null;
-    return clock && Array.isArray(clock.poses) && clock.poses.length === session.poses.length && clock.poses.every((pose) => Array.isArray(pose.stretches)) ? clock : null;
+    return clock &&
+      Array.isArray(clock.poses) &&
+      clock.poses.length === session.poses.length &&
+      clock.poses.every((pose) => Array.isArray(pose.stretches))
+      ? clock
+      : null;
   };
-  const counted = (clock: Clock): number => clock.poses.reduce((sum, { stretches, held }) => sum + held + stretches.reduce((all, { spent }) => all + spent, 0), 0);
+  const counted = (clock: Clock): number =>
+    clock.poses.reduce(
+      (sum, { stretches, held }) => sum + held + stretches.reduce((all, { spent }) => all + spent, 0),
+      0,
+    );
   let own: Clock | null = null;
   try {
     own = sound(JSON.parse(localStorage.getItem(keyOf(session.id)) ?? 'null'));
@@ -44,7 +70,12 @@ function storedClock(session: Session): Clock | null {
 
 /** What was passed between two states of the clock. */
 function momentOf(before: Clock, now: Clock): Moment | null {
-  if (now.current !== before.current || now.poses[now.current]?.turn !== before.poses[before.current]?.turn || now.phase === 'done') return before.phase === 'running' ? 'bell' : null;
+  if (
+    now.current !== before.current ||
+    now.poses[now.current]?.turn !== before.poses[before.current]?.turn ||
+    now.phase === 'done'
+  )
+    return before.phase === 'running' ? 'bell' : null;
   const stretch = stretchOf(now);
   if (now.phase !== 'running' || !stretch || stretch.doing === 'rest') return null;
   const all = stretch.planned + stretch.added;
@@ -79,43 +110,67 @@ export function useClock(session: Session): RunningClock {
   const watchers = useRef(new Set<(now: Clock, moment: Moment | null) => void>());
   const { id, poses } = session;
 
-  const keep = useCallback(async (now: Clock): Promise<void> => {
-    kept.current = performance.now();
-    const body = {
-      id, clock: now, over: now.phase === 'done',
-      poses: poses.map((pose, i) => {
-        const times = now.poses[i];
-        const { drawn = 0, added = 0 } = times ? drawnTimes(times) : {};
-        return { id: pose.id, drawnMs: times?.over ? drawn : null, heldMs: times?.held ?? 0, addedMs: added, skipped: times?.skipped ?? false };
-      }),
-    };
-    for (let wait = 500; ; wait = Math.min(4000, wait * 2)) {
-      if (await put(body).unwrap().then(() => true, () => false)) {
-        if (now.phase === 'done') localStorage.removeItem(keyOf(id));
-        return;
+  const keep = useCallback(
+    async (now: Clock): Promise<void> => {
+      kept.current = performance.now();
+      const body = {
+        id,
+        clock: now,
+        over: now.phase === 'done',
+        poses: poses.map((pose, i) => {
+          const times = now.poses[i];
+          const { drawn = 0, added = 0 } = times ? drawnTimes(times) : {};
+          return {
+            id: pose.id,
+            drawnMs: times?.over ? drawn : null,
+            heldMs: times?.held ?? 0,
+            addedMs: added,
+            skipped: times?.skipped ?? false,
+          };
+        }),
+      };
+      for (let wait = 500; ; wait = Math.min(4000, wait * 2)) {
+        if (
+          await put(body)
+            .unwrap()
+            .then(
+              () => true,
+              () => false,
+            )
+        ) {
+          if (now.phase === 'done') localStorage.removeItem(keyOf(id));
+          return;
+        }
+        // Only the end must reach the desk; a turn on the way is said again by the next one.
+        if (now.phase !== 'done') return;
+        await new Promise((done) => setTimeout(done, wait));
       }
-      // Only the end must reach the desk; a turn on the way is said again by the next one.
-      if (now.phase !== 'done') return;
-      await new Promise((done) => setTimeout(done, wait));
-    }
-  }, [id, poses, put]);
+    },
+    [id, poses, put],
+  );
 
-  const say = useCallback((event: Said): void => {
-    const before = current.current;
-    const now = tickClock(before, { ...event, at: performance.now() } as ClockEvent);
-    if (now === before) return;
-    current.current = now;
-    const turned = now.phase !== before.phase || now.current !== before.current || now.poses[now.current]?.turn !== before.poses[before.current]?.turn;
-    const moment = momentOf(before, now);
-    if (turned || moment) for (const told of watchers.current) told(now, moment);
-    if (turned || event.kind === 'more') setClock(now);
-    try {
-      localStorage.setItem(keyOf(id), JSON.stringify(now));
-    } catch {
-      // The desk's own copy has to do.
-    }
-    if (turned || performance.now() - kept.current > KEEP_EVERY) void keep(now);
-  }, [id, keep]);
+  const say = useCallback(
+    (event: Said): void => {
+      const before = current.current;
+      const now = tickClock(before, { ...event, at: performance.now() } as ClockEvent);
+      if (now === before) return;
+      current.current = now;
+      const turned =
+        now.phase !== before.phase ||
+        now.current !== before.current ||
+        now.poses[now.current]?.turn !== before.poses[before.current]?.turn;
+      const moment = momentOf(before, now);
+      if (turned || moment) for (const told of watchers.current) told(now, moment);
+      if (turned || event.kind === 'more') setClock(now);
+      try {
+        localStorage.setItem(keyOf(id), JSON.stringify(now));
+      } catch {
+        // The desk's own copy has to do.
+      }
+      if (turned || performance.now() - kept.current > KEEP_EVERY) void keep(now);
+    },
+    [id, keep],
+  );
 
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout>;

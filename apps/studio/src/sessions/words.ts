@@ -1,4 +1,13 @@
-import { planPictures, spokenTime as spoken, type Block, type Choice, type Doing, type Ground, type Plan, type Source } from '@deft/core';
+import {
+  planPictures,
+  spokenTime as spoken,
+  type Block,
+  type Choice,
+  type Doing,
+  type Ground,
+  type Plan,
+  type Source,
+} from '@deft/core';
 
 export { spoken };
 
@@ -13,7 +22,8 @@ export function goodFor(seconds: number): string {
 export function adviceFor(seconds: number): string {
   if (seconds <= 60) return 'Movement: one line of action, where the weight rests, the big tilts.';
   if (seconds <= 300) return 'Construction: the large forms, their sizes against each other, how they join.';
-  if (seconds <= 1200) return 'Values: light and dark parted in two or three groups over a sound construction.';
+  if (seconds <= 1200)
+    return 'Values: light and dark parted in two or three groups over a sound construction.';
   return 'Study: measure first, build, check, then go into parts.';
 }
 
@@ -26,7 +36,13 @@ export const poses = (count: number): string => `${count} ${count === 1 ? 'pose'
 
 /** A block in figures: what an eye takes in at once. */
 export function blockLine({ count, seconds, ground, source, look, rest }: Block): string {
-  const ways = [ground === 'on screen' ? '' : ground, source === 'sight' ? '' : `from ${source === 'knowledge' ? 'what you know' : source}, ${spoken(look * 1000)} to look`, rest ? `${spoken(rest * 1000)} rest` : ''];
+  const ways = [
+    ground === 'on screen' ? '' : ground,
+    source === 'sight'
+      ? ''
+      : `from ${source === 'knowledge' ? 'what you know' : source}, ${spoken(look * 1000)} to look`,
+    rest ? `${spoken(rest * 1000)} rest` : '',
+  ];
   return [`${count} × ${spoken(seconds * 1000)}`, ...ways].filter((part) => part !== '').join(', ');
 }
 
@@ -38,9 +54,23 @@ export function planPurpose(plan: Plan): string {
   return `${poses(planPictures(plan))}. ${kinds.charAt(0).toUpperCase()}${kinds.slice(1)}.`;
 }
 
-export const CHOICE_WORDS: Readonly<Record<Choice, string>> = { 'least drawn': 'least drawn first', random: 'by chance', 'new first': 'new first', 'weakest subject': 'weakest subject first', 'in order': 'in the set’s order' };
-export const GROUND_WORDS: Readonly<Record<Ground, string>> = { 'on screen': 'on screen', 'on a grid': 'on a grid', 'on paper': 'on paper' };
-export const SOURCE_WORDS: Readonly<Record<Source, string>> = { sight: 'from the picture', memory: 'from memory', knowledge: 'from what you know' };
+export const CHOICE_WORDS: Readonly<Record<Choice, string>> = {
+  'least drawn': 'least drawn first',
+  random: 'by chance',
+  'new first': 'new first',
+  'weakest subject': 'weakest subject first',
+  'in order': 'in the set’s order',
+};
+export const GROUND_WORDS: Readonly<Record<Ground, string>> = {
+  'on screen': 'on screen',
+  'on a grid': 'on a grid',
+  'on paper': 'on paper',
+};
+export const SOURCE_WORDS: Readonly<Record<Source, string>> = {
+  sight: 'from the picture',
+  memory: 'from memory',
+  knowledge: 'from what you know',
+};
 
 /** What stands under a pose while it runs. */
 export function doingWords(doing: Doing | null, source: Source, seconds: number): string {

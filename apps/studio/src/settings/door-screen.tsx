@@ -10,7 +10,13 @@ import { Words } from '../ui/words';
 /** How often it is asked who has come, milliseconds. */
 const ASKED_EVERY = 3000;
 
-const day = (at: number): string => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+const day = (at: number): string =>
+  new Date(at).toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
 /** Figures in fours, as they are read out. */
 const inFours = (code: string): string => code.replace(/(\d{4})(?=\d)/g, '$1 ');
 
@@ -22,38 +28,95 @@ export function DoorScreen() {
   const { data: door, error, isError, refetch } = useDoorQuery(undefined, { pollingInterval: ASKED_EVERY });
   const [setDoor, setting] = useSetDoorMutation();
   const [sendAway] = useSendAwayMutation();
-  const turn = (open: boolean): void => void setDoor({ open }).unwrap().catch((failed: unknown) => say({ text: sentenceOf(failed) ?? 'The desk does not answer just now. Try again in a moment.' }));
+  const turn = (open: boolean): void =>
+    void setDoor({ open })
+      .unwrap()
+      .catch((failed: unknown) =>
+        say({ text: sentenceOf(failed) ?? 'The desk does not answer just now. Try again in a moment.' }),
+      );
   return (
     <Screen title="A phone at the desk">
       {!door ? <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /> : null}
       {door && !door.open ? (
         <View style={{ gap: 12, maxWidth: 620, alignItems: 'flex-start' }}>
-          <Words>A phone on the same network can show the poses on its stand and photograph your page, while the large screen shows what came of it.</Words>
-          <Words soft>The desk listens on the network only while this is on, and lets in nobody without its code.</Words>
-          <MainAct label="Let a phone join" disabled={setting.isLoading} onPress={() => turn(true)} testID="open-door" />
+          <Words>
+            A phone on the same network can show the poses on its stand and photograph your page, while the
+            large screen shows what came of it.
+          </Words>
+          <Words soft>
+            The desk listens on the network only while this is on, and lets in nobody without its code.
+          </Words>
+          <MainAct
+            label="Let a phone join"
+            disabled={setting.isLoading}
+            onPress={() => turn(true)}
+            testID="open-door"
+          />
         </View>
       ) : null}
       {door?.open ? (
-        <PaperCard style={{ padding: 18, gap: 14, flexDirection: wide ? 'row' : 'column', alignItems: 'center', maxWidth: 720 }}>
-          {door.qr ? <img src={`data:image/svg+xml;utf8,${encodeURIComponent(door.qr)}`} alt={`A code to scan that leads to ${door.address ?? ''}`} style={{ width: 210, height: 210, background: '#FFFFFF' }} /> : null}
+        <PaperCard
+          style={{
+            padding: 18,
+            gap: 14,
+            flexDirection: wide ? 'row' : 'column',
+            alignItems: 'center',
+            maxWidth: 720,
+          }}
+        >
+          {door.qr ? (
+            <img
+              src={`data:image/svg+xml;utf8,${encodeURIComponent(door.qr)}`}
+              alt={`A code to scan that leads to ${door.address ?? ''}`}
+              style={{ width: 210, height: 210, background: '#FFFFFF' }}
+            />
+          ) : null}
           <View style={{ gap: 6, flex: wide ? 1 : undefined, alignItems: wide ? 'flex-start' : 'center' }}>
             <Words soft>Scan this with the phone, or open there</Words>
             <Words kind="strong">{door.address ?? ''}</Words>
             <Words soft>and type</Words>
-            <Words size={26} kind="figures" testID="door-code">{door.code ? inFours(door.code) : ''}</Words>
-            <Words size={13} soft>It lets one device in, then another takes its place.</Words>
-            <Words size={13} soft>A phone here has no secure line to the desk: its screen may go dark on its own, so keep it awake in the phone’s own settings.</Words>
-            <WordAct label="Shut the door" disabled={setting.isLoading} onPress={() => turn(false)} testID="shut-door" />
+            <Words size={26} kind="figures" testID="door-code">
+              {door.code ? inFours(door.code) : ''}
+            </Words>
+            <Words size={13} soft>
+              It lets one device in, then another takes its place.
+            </Words>
+            <Words size={13} soft>
+              A phone here has no secure line to the desk: its screen may go dark on its own, so keep it awake
+              in the phone’s own settings.
+            </Words>
+            <WordAct
+              label="Shut the door"
+              disabled={setting.isLoading}
+              onPress={() => turn(false)}
+              testID="shut-door"
+            />
           </View>
         </PaperCard>
       ) : null}
       {door && door.guests.length > 0 ? (
         <View style={{ gap: 4, maxWidth: 620 }}>
-          <Words size={17} kind="heading" level={2}>Known devices</Words>
+          <Words size={17} kind="heading" level={2}>
+            Known devices
+          </Words>
           {door.guests.map((guest) => (
-            <View key={guest.id} style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', borderBottomWidth: 1, borderColor: palette.rule }}>
+            <View
+              key={guest.id}
+              style={{
+                flexDirection: 'row',
+                justifyContent: 'space-between',
+                alignItems: 'center',
+                borderBottomWidth: 1,
+                borderColor: palette.rule,
+              }}
+            >
               <Words style={{ flexShrink: 1 }}>{`${guest.name}, since ${day(guest.createdAt)}`}</Words>
-              <WordAct small label="send away" spoken={`Send ${guest.name} away`} onPress={() => void sendAway(guest.id)} />
+              <WordAct
+                small
+                label="send away"
+                spoken={`Send ${guest.name} away`}
+                onPress={() => void sendAway(guest.id)}
+              />
             </View>
           ))}
         </View>

@@ -1,6 +1,16 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { errorPhrase, findingSentence, lackingLandmarks, referenceItems, summarySentence, thingToDo, withinRegion, type CheckReport, type Finding } from '@deft/core';
+import {
+  errorPhrase,
+  findingSentence,
+  lackingLandmarks,
+  referenceItems,
+  summarySentence,
+  thingToDo,
+  withinRegion,
+  type CheckReport,
+  type Finding,
+} from '@deft/core';
 import type { Attempt, Study } from '@deft/contract';
 import { useChangeReferenceMutation, useKeepMissMutation } from '../data/api';
 import { checkInWorker } from '../data/workers';
@@ -34,9 +44,16 @@ export function CheckPass({ study, attempt, keeper, trace, onAnew }: CheckPassPr
   const [surface, setSurface] = useState<Surface | null>(null);
   const lacking = lackingLandmarks(things, trace ? traceThings : null, reference);
   const ready = keeper.ready && (!study.traces.length || trace?.ready === true);
-  if (!ready) return <View style={{ padding: 24 }}><Words soft>One moment …</Words></View>;
+  if (!ready)
+    return (
+      <View style={{ padding: 24 }}>
+        <Words soft>One moment …</Words>
+      </View>
+    );
   if (lacking.length > 0 && !skipped) {
-    const asked = referenceItems(trace ? traceThings : null, reference).find((item) => item.kind === 'landmark' && item.name === lacking[0]);
+    const asked = referenceItems(trace ? traceThings : null, reference).find(
+      (item) => item.kind === 'landmark' && item.name === lacking[0],
+    );
     return (
       <View style={{ flex: 1 }}>
         <PageView keeper={keeper} region={attempt.region} onSurface={setSurface}>
@@ -46,10 +63,26 @@ export function CheckPass({ study, attempt, keeper, trace, onAnew }: CheckPassPr
       </View>
     );
   }
-  return <Findings study={study} attempt={attempt} keeper={keeper} trace={trace} onAnew={onAnew} onLandmarks={lacking.length > 0 ? () => setSkipped(false) : null} />;
+  return (
+    <Findings
+      study={study}
+      attempt={attempt}
+      keeper={keeper}
+      trace={trace}
+      onAnew={onAnew}
+      onLandmarks={lacking.length > 0 ? () => setSkipped(false) : null}
+    />
+  );
 }
 
-function Findings({ study, attempt, keeper, trace, onAnew, onLandmarks }: CheckPassProps & { readonly onLandmarks: (() => void) | null }) {
+function Findings({
+  study,
+  attempt,
+  keeper,
+  trace,
+  onAnew,
+  onLandmarks,
+}: CheckPassProps & { readonly onLandmarks: (() => void) | null }) {
   const palette = usePalette();
   const wide = useWide();
   const { reference } = study;
@@ -66,13 +99,19 @@ function Findings({ study, attempt, keeper, trace, onAnew, onLandmarks }: CheckP
     const landmarks = knownLandmarks(reference);
     let gone = false;
     const about = { id, subject, figureHeight, truth: landmarks.length > 0 ? { landmarks } : null };
-    checkInWorker({ attempt: new Map(withinRegion(keeper.things, attempt.region)), trace: trace ? new Map(trace.things) : null, reference: about, seconds: attempt.seconds }).then(
+    checkInWorker({
+      attempt: new Map(withinRegion(keeper.things, attempt.region)),
+      trace: trace ? new Map(trace.things) : null,
+      reference: about,
+      seconds: attempt.seconds,
+    }).then(
       (answer) => {
         if (gone) return;
         setResult(answer);
         void keepMiss({ attempt: attempt.id, miss: answer.report.averageMiss?.value ?? null });
         // Once known, the figure's height stays what it is, so that attempts can be compared.
-        if (!figureHeight && answer.height > 0 && answer.report.averageMiss) void changeReference({ id, patch: { figureHeight: answer.height } });
+        if (!figureHeight && answer.height > 0 && answer.report.averageMiss)
+          void changeReference({ id, patch: { figureHeight: answer.height } });
       },
       () => !gone && setFailed(true),
     );
@@ -81,33 +120,89 @@ function Findings({ study, attempt, keeper, trace, onAnew, onLandmarks }: CheckP
     };
   }, [keeper, trace, reference, attempt, stand, changeReference, keepMiss]);
   const report = result?.report ?? null;
-  const shown = useMemo(() => report?.findings.find((f) => f.id === chosen) ?? report?.folded.find((f) => f.id === chosen) ?? null, [report, chosen]);
-  if (failed) return <View style={{ padding: 24 }}><Words>The check could not be carried out on this drawing. The drawing itself is untouched.</Words></View>;
-  if (!report || !result) return <View style={{ padding: 24 }}><Words soft live>Laying the drawing on the picture …</Words></View>;
+  const shown = useMemo(
+    () =>
+      report?.findings.find((f) => f.id === chosen) ?? report?.folded.find((f) => f.id === chosen) ?? null,
+    [report, chosen],
+  );
+  if (failed)
+    return (
+      <View style={{ padding: 24 }}>
+        <Words>The check could not be carried out on this drawing. The drawing itself is untouched.</Words>
+      </View>
+    );
+  if (!report || !result)
+    return (
+      <View style={{ padding: 24 }}>
+        <Words soft live>
+          Laying the drawing on the picture …
+        </Words>
+      </View>
+    );
   const todo = thingToDo(report.findings, report.sides);
   const watch = report.findings[0]?.about ?? null;
   return (
     <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column' }}>
       {wide ? null : <Headline report={report} todo={todo} />}
       <View style={{ flex: wide ? 6 : 5, minHeight: 200 }}>
-        <LaidOver reference={reference} things={things} region={attempt.region} report={report} shown={shown} onChoose={setChosen} />
+        <LaidOver
+          reference={reference}
+          things={things}
+          region={attempt.region}
+          report={report}
+          shown={shown}
+          onChoose={setChosen}
+        />
       </View>
-      <View style={{ flex: wide ? 5 : 4, borderColor: palette.rule, [wide ? 'borderLeftWidth' : 'borderTopWidth']: 1 }}>
+      <View
+        style={{
+          flex: wide ? 5 : 4,
+          borderColor: palette.rule,
+          [wide ? 'borderLeftWidth' : 'borderTopWidth']: 1,
+        }}
+      >
         {wide ? <Headline report={report} todo={todo} /> : null}
-        <ScrollView contentContainerStyle={{ paddingHorizontal: wide ? 24 : 16, paddingVertical: 10, gap: 8 }}>
-          {report.cannotSay.map((sentence) => <Words key={sentence} soft>{sentence}</Words>)}
-          {report.averageMiss ? <Words soft testID="summary">{summarySentence(report, result.scale)}</Words> : null}
+        <ScrollView
+          contentContainerStyle={{ paddingHorizontal: wide ? 24 : 16, paddingVertical: 10, gap: 8 }}
+        >
+          {report.cannotSay.map((sentence) => (
+            <Words key={sentence} soft>
+              {sentence}
+            </Words>
+          ))}
+          {report.averageMiss ? (
+            <Words soft testID="summary">
+              {summarySentence(report, result.scale)}
+            </Words>
+          ) : null}
           <View>
             {report.findings.map((finding, i) => (
-              <FindingRow key={finding.id} finding={finding} number={i + 1} on={finding.id === chosen} report={report} onPress={() => setChosen(finding.id === chosen ? null : finding.id)} />
+              <FindingRow
+                key={finding.id}
+                finding={finding}
+                number={i + 1}
+                on={finding.id === chosen}
+                report={report}
+                onPress={() => setChosen(finding.id === chosen ? null : finding.id)}
+              />
             ))}
           </View>
           <Unsure report={report} />
           <Guesses report={report} keeper={keeper} trace={trace} />
-          {onLandmarks ? <WordAct label="Set the landmarks it lacks" onPress={onLandmarks} style={{ alignSelf: 'flex-start' }} /> : null}
+          {onLandmarks ? (
+            <WordAct
+              label="Set the landmarks it lacks"
+              onPress={onLandmarks}
+              style={{ alignSelf: 'flex-start' }}
+            />
+          ) : null}
         </ScrollView>
         <View style={{ padding: wide ? 20 : 12 }}>
-          <MainAct label={watch ? `Try again, watching the ${watch}` : 'Try again'} onPress={onAnew} testID="try-again" />
+          <MainAct
+            label={watch ? `Try again, watching the ${watch}` : 'Try again'}
+            onPress={onAnew}
+            testID="try-again"
+          />
         </View>
       </View>
     </View>
@@ -117,41 +212,104 @@ function Findings({ study, attempt, keeper, trace, onAnew, onLandmarks }: CheckP
 function Headline({ report, todo }: { readonly report: CheckReport; readonly todo: string | null }) {
   const palette = usePalette();
   const wide = useWide();
-  const text = todo ?? (report.averageMiss ? 'Nothing is off by more than is worth a word.' : 'It cannot be told yet.');
+  const text =
+    todo ?? (report.averageMiss ? 'Nothing is off by more than is worth a word.' : 'It cannot be told yet.');
   return (
-    <View style={{ paddingHorizontal: wide ? 24 : 16, paddingVertical: wide ? 18 : 8, borderBottomWidth: wide ? 0 : 1, borderColor: palette.rule }}>
-      <Words size={21} kind="heading" level={1} testID="todo">{text}</Words>
+    <View
+      style={{
+        paddingHorizontal: wide ? 24 : 16,
+        paddingVertical: wide ? 18 : 8,
+        borderBottomWidth: wide ? 0 : 1,
+        borderColor: palette.rule,
+      }}
+    >
+      <Words size={21} kind="heading" level={1} testID="todo">
+        {text}
+      </Words>
     </View>
   );
 }
 
-function FindingRow({ finding, number, on, report, onPress }: { readonly finding: Finding; readonly number: number; readonly on: boolean; readonly report: CheckReport; readonly onPress: () => void }) {
+function FindingRow({
+  finding,
+  number,
+  on,
+  report,
+  onPress,
+}: {
+  readonly finding: Finding;
+  readonly number: number;
+  readonly on: boolean;
+  readonly report: CheckReport;
+  readonly onPress: () => void;
+}) {
   const palette = usePalette();
-  const folded = report.folded.filter((f) => f.explainedBy === finding.id && !(f.about === finding.about && f.kind === finding.kind));
+  const folded = report.folded.filter(
+    (f) => f.explainedBy === finding.id && !(f.about === finding.about && f.kind === finding.kind),
+  );
   return (
-    <Pressable role="button" aria-pressed={on} testID="finding" onPress={onPress} style={{ minHeight: 44, paddingVertical: 8, borderBottomWidth: 1, borderColor: palette.rule, flexDirection: 'row', gap: 12, backgroundColor: on ? palette.verdigrisWash : 'transparent' }}>
-      <Words kind="figures" colour={palette.redline} style={{ width: 20, textAlign: 'center' }}>{number}</Words>
+    <Pressable
+      role="button"
+      aria-pressed={on}
+      testID="finding"
+      onPress={onPress}
+      style={{
+        minHeight: 44,
+        paddingVertical: 8,
+        borderBottomWidth: 1,
+        borderColor: palette.rule,
+        flexDirection: 'row',
+        gap: 12,
+        backgroundColor: on ? palette.verdigrisWash : 'transparent',
+      }}
+    >
+      <Words kind="figures" colour={palette.redline} style={{ width: 20, textAlign: 'center' }}>
+        {number}
+      </Words>
       <View style={{ flex: 1 }}>
         <Words>{findingSentence(finding, report.sides)}</Words>
-        {on && folded.length > 0 ? <Words size={13} soft>{`With it goes: ${folded.slice(0, 5).map((f) => findingSentence(f, report.sides).toLowerCase()).join('; ')}${folded.length > 5 ? '; and more' : ''}.`}</Words> : null}
+        {on && folded.length > 0 ? (
+          <Words size={13} soft>{`With it goes: ${folded
+            .slice(0, 5)
+            .map((f) => findingSentence(f, report.sides).toLowerCase())
+            .join('; ')}${folded.length > 5 ? '; and more' : ''}.`}</Words>
+        ) : null}
       </View>
-      <Words size={13} soft>{errorPhrase(finding)}</Words>
+      <Words size={13} soft>
+        {errorPhrase(finding)}
+      </Words>
     </Pressable>
   );
 }
 
 /** Forms that the core paired by itself: said to be guesses, and confirmed with one touch, which names them. */
-function Guesses({ report, keeper, trace }: { readonly report: CheckReport; readonly keeper: PageKeeper; readonly trace: PageKeeper | null }) {
-  const guesses = report.pairs.filter((pair) => pair.by === 'guess').flatMap((pair) => {
-    const [drawn, reference] = [keeper.things.get(pair.drawn), trace?.things.get(pair.reference)];
-    return drawn?.type === 'form' && reference?.type === 'form' ? [{ id: drawn.id, part: reference.part }] : [];
-  });
+function Guesses({
+  report,
+  keeper,
+  trace,
+}: {
+  readonly report: CheckReport;
+  readonly keeper: PageKeeper;
+  readonly trace: PageKeeper | null;
+}) {
+  const guesses = report.pairs
+    .filter((pair) => pair.by === 'guess')
+    .flatMap((pair) => {
+      const [drawn, reference] = [keeper.things.get(pair.drawn), trace?.things.get(pair.reference)];
+      return drawn?.type === 'form' && reference?.type === 'form'
+        ? [{ id: drawn.id, part: reference.part }]
+        : [];
+    });
   if (guesses.length === 0) return null;
   const named = guesses.filter(({ part }) => part !== null);
-  const confirm = (): void => void keeper.commit({ set: named.map(({ id, part }) => ({ id, to: { part } })) });
+  const confirm = (): void =>
+    void keeper.commit({ set: named.map(({ id, part }) => ({ id, to: { part } })) });
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }} testID="guesses">
-      <Words size={13} soft>{`Paired by guess: ${named.length > 0 ? named.map(({ part }) => part).join(', ') : `${guesses.length} ${guesses.length === 1 ? 'form' : 'forms'} without a name`}.`}</Words>
+      <Words
+        size={13}
+        soft
+      >{`Paired by guess: ${named.length > 0 ? named.map(({ part }) => part).join(', ') : `${guesses.length} ${guesses.length === 1 ? 'form' : 'forms'} without a name`}.`}</Words>
       {named.length > 0 ? <WordAct small label="They are right" onPress={confirm} /> : null}
     </View>
   );
@@ -160,7 +318,14 @@ function Guesses({ report, keeper, trace }: { readonly report: CheckReport; read
 /** What may be off but cannot be told: said, and not counted. */
 function Unsure({ report }: { readonly report: CheckReport }) {
   const past = report.unsure.filter((f) => Math.abs(f.size) >= f.tolerance);
-  const near = past.filter((f, i) => past.findIndex((other) => other.about === f.about && other.kind === f.kind) === i);
+  const near = past.filter(
+    (f, i) => past.findIndex((other) => other.about === f.about && other.kind === f.kind) === i,
+  );
   if (near.length === 0) return null;
-  return <Words size={13} soft>{`Too close to tell from these marks: ${near.slice(0, 4).map((f) => findingSentence(f, report.sides).toLowerCase()).join('; ')}${near.length > 4 ? `; and ${near.length - 4} more` : ''}.`}</Words>;
+  return (
+    <Words size={13} soft>{`Too close to tell from these marks: ${near
+      .slice(0, 4)
+      .map((f) => findingSentence(f, report.sides).toLowerCase())
+      .join('; ')}${near.length > 4 ? `; and ${near.length - 4} more` : ''}.`}</Words>
+  );
 }

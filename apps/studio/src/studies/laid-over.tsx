@@ -1,6 +1,19 @@
 import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { formOutline, outlinePath, strokeLayers, thingsOfType, transformPoint, type CheckReport, type Finding, type Id, type Mark, type Point, type Region, type Thing } from '@deft/core';
+import {
+  formOutline,
+  outlinePath,
+  strokeLayers,
+  thingsOfType,
+  transformPoint,
+  type CheckReport,
+  type Finding,
+  type Id,
+  type Mark,
+  type Point,
+  type Region,
+  type Thing,
+} from '@deft/core';
 import type { Reference } from '@deft/contract';
 import { pictureOf } from '../data/api';
 import { pointsOf } from '../page/stroke-points';
@@ -19,7 +32,8 @@ interface LaidOverProps {
   readonly onChoose: (id: string | null) => void;
 }
 
-const line = (points: readonly Point[], close = false): string => points.map((p, i) => `${i ? 'L' : 'M'}${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('') + (close ? 'Z' : '');
+const line = (points: readonly Point[], close = false): string =>
+  points.map((p, i) => `${i ? 'L' : 'M'}${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('') + (close ? 'Z' : '');
 
 /** Where a finding's number is pinned: beside what it is about. */
 function pinOf(mark: Mark): Point {
@@ -30,18 +44,27 @@ function pinOf(mark: Mark): Point {
 
 /** What was lifted from paper, as pictures on the page. */
 function usePaperInk(things: ReadonlyMap<Id, Thing>) {
-  const lifted = useMemo(() => thingsOfType(things, 'placement').filter(({ of, hidden }) => of === 'paper' && !hidden), [things]);
+  const lifted = useMemo(
+    () => thingsOfType(things, 'placement').filter(({ of, hidden }) => of === 'paper' && !hidden),
+    [things],
+  );
   const key = lifted.map(({ id }) => id).join(' ');
   const [ink, setInk] = useState<{ key: string; inked: Awaited<ReturnType<typeof inkOn>> } | null>(null);
   useEffect(() => {
     if (key === '' || ink?.key === key) return;
     let gone = false;
-    inkOn(things).then((inked) => !gone && setInk({ key, inked }), () => undefined);
+    inkOn(things).then(
+      (inked) => !gone && setInk({ key, inked }),
+      () => undefined,
+    );
     return () => {
       gone = true;
     };
   }, [things, key, ink]);
-  return lifted.flatMap(({ id, transform }) => { const picture = ink?.inked.get(id); return picture ? [{ id, transform, ...picture }] : []; });
+  return lifted.flatMap(({ id, transform }) => {
+    const picture = ink?.inked.get(id);
+    return picture ? [{ id, transform, ...picture }] : [];
+  });
 }
 
 /** The drawing laid on the faded reference by the fit, with corrections in redline. */
@@ -49,25 +72,99 @@ export function LaidOver({ reference, things, region, report, shown, onChoose }:
   const palette = usePalette();
   const { width, height } = reference;
   const { lie } = report;
-  const ink = useMemo(() => thingsOfType(things, 'stroke').filter((stroke) => stroke.pen !== 'rubber').flatMap((stroke) => strokeLayers(stroke, pointsOf(stroke)).map(({ outline, alpha }, i) => ({ id: `${stroke.id} ${i}`, d: outlinePath(outline), alpha, colour: stroke.colour }))), [things]);
+  const ink = useMemo(
+    () =>
+      thingsOfType(things, 'stroke')
+        .filter((stroke) => stroke.pen !== 'rubber')
+        .flatMap((stroke) =>
+          strokeLayers(stroke, pointsOf(stroke)).map(({ outline, alpha }, i) => ({
+            id: `${stroke.id} ${i}`,
+            d: outlinePath(outline),
+            alpha,
+            colour: stroke.colour,
+          })),
+        ),
+    [things],
+  );
   const lifted = usePaperInk(things);
-  const forms = useMemo(() => (lie ? thingsOfType(things, 'form').map((form) => ({ id: form.id, d: line(formOutline(form).map((p) => transformPoint(lie, p)), true) })) : []), [things, lie]);
+  const forms = useMemo(
+    () =>
+      lie
+        ? thingsOfType(things, 'form').map((form) => ({
+            id: form.id,
+            d: line(
+              formOutline(form).map((p) => transformPoint(lie, p)),
+              true,
+            ),
+          }))
+        : [],
+    [things, lie],
+  );
   const unit = Math.max(width, height) / 1000;
-  const pins = report.findings.map((finding, i) => ({ finding, number: i + 1, at: pinOf(finding.mark) })).filter(({ finding }) => !shown || shown.id === finding.id);
+  const pins = report.findings
+    .map((finding, i) => ({ finding, number: i + 1, at: pinOf(finding.mark) }))
+    .filter(({ finding }) => !shown || shown.id === finding.id);
   return (
     <View style={{ flex: 1, backgroundColor: palette.paper, minHeight: 0 }}>
-      <svg viewBox={`0 0 ${width} ${height}`} width="100%" height="100%" style={{ position: 'absolute', inset: 0 }} role="img" aria-label="Your drawing laid over the reference">
+      <svg
+        viewBox={`0 0 ${width} ${height}`}
+        width="100%"
+        height="100%"
+        style={{ position: 'absolute', inset: 0 }}
+        role="img"
+        aria-label="Your drawing laid over the reference"
+      >
         <rect width={width} height={height} fill="#FBF8F1" />
         <image href={pictureOf(reference)} width={width} height={height} opacity={0.38} />
-        {region ? <clipPath id="drawn-part"><path d={line(region, true)} /></clipPath> : null}
-        {lie ? <g transform={`matrix(${lie.join(' ')})`} clipPath={region ? 'url(#drawn-part)' : undefined}>{lifted.map(({ id, transform, href, width: w, height: h }) => <image key={id} href={href} width={w} height={h} transform={`matrix(${transform.join(' ')})`} data-testid="laid-ink" />)}</g> : null}
-        {lie ? <g transform={`matrix(${lie.join(' ')})`}>{ink.map(({ id, d, alpha, colour }) => <path key={id} d={d} fill={colour} fillOpacity={alpha} />)}</g> : null}
-        {forms.map(({ id, d }) => <path key={id} d={d} fill="none" stroke="#2B579C" strokeWidth={2.6 * unit} strokeLinejoin="round" opacity={0.9} />)}
+        {region ? (
+          <clipPath id="drawn-part">
+            <path d={line(region, true)} />
+          </clipPath>
+        ) : null}
+        {lie ? (
+          <g transform={`matrix(${lie.join(' ')})`} clipPath={region ? 'url(#drawn-part)' : undefined}>
+            {lifted.map(({ id, transform, href, width: w, height: h }) => (
+              <image
+                key={id}
+                href={href}
+                width={w}
+                height={h}
+                transform={`matrix(${transform.join(' ')})`}
+                data-testid="laid-ink"
+              />
+            ))}
+          </g>
+        ) : null}
+        {lie ? (
+          <g transform={`matrix(${lie.join(' ')})`}>
+            {ink.map(({ id, d, alpha, colour }) => (
+              <path key={id} d={d} fill={colour} fillOpacity={alpha} />
+            ))}
+          </g>
+        ) : null}
+        {forms.map(({ id, d }) => (
+          <path
+            key={id}
+            d={d}
+            fill="none"
+            stroke="#2B579C"
+            strokeWidth={2.6 * unit}
+            strokeLinejoin="round"
+            opacity={0.9}
+          />
+        ))}
         {shown ? <Correction mark={shown.mark} unit={unit} /> : null}
         {pins.map(({ finding, number, at }) => (
-          <g key={finding.id} transform={`translate(${Math.min(Math.max(at.x + 34 * unit, 30 * unit), width - 30 * unit)} ${Math.min(Math.max(at.y - 30 * unit, 30 * unit), height - 30 * unit)})`} onClick={() => onChoose(shown?.id === finding.id ? null : finding.id)} style={{ cursor: 'pointer' }}>
+          <g
+            key={finding.id}
+            transform={`translate(${Math.min(Math.max(at.x + 34 * unit, 30 * unit), width - 30 * unit)} ${Math.min(Math.max(at.y - 30 * unit, 30 * unit), height - 30 * unit)})`}
+            onClick={() => onChoose(shown?.id === finding.id ? null : finding.id)}
+            style={{ cursor: 'pointer' }}
+          >
             <circle r={22 * unit} fill="#FBF8F1" stroke="#A92E17" strokeWidth={3 * unit} />
-            <text textAnchor="middle" y={9 * unit} fontSize={26 * unit} fontFamily={FIGURES} fill="#A92E17">{number}</text>
+            <text textAnchor="middle" y={9 * unit} fontSize={26 * unit} fontFamily={FIGURES} fill="#A92E17">
+              {number}
+            </text>
           </g>
         ))}
       </svg>
@@ -77,19 +174,38 @@ export function LaidOver({ reference, things, region, report, shown, onChoose }:
 
 /** From where it is to where it should be. */
 function Correction({ mark, unit }: { readonly mark: Mark; readonly unit: number }) {
-  const pen = { stroke: '#A92E17', strokeWidth: 4.5 * unit, fill: 'none', strokeLinecap: 'round' as const, strokeLinejoin: 'round' as const };
+  const pen = {
+    stroke: '#A92E17',
+    strokeWidth: 4.5 * unit,
+    fill: 'none',
+    strokeLinecap: 'round' as const,
+    strokeLinejoin: 'round' as const,
+  };
   const halo = { ...pen, stroke: '#FBF8F1', strokeWidth: 9 * unit, opacity: 0.8 };
   const dash = `${12 * unit} ${9 * unit}`;
   if (mark.kind === 'arrow') {
     const d = arrow(mark.from, mark.to, 16 * unit);
-    return <g data-mark="arrow"><path d={d} {...halo} /><path d={d} {...pen} /></g>;
+    return (
+      <g data-mark="arrow">
+        <path d={d} {...halo} />
+        <path d={d} {...pen} />
+      </g>
+    );
   }
   if (mark.kind === 'outline') {
     return (
       <g data-mark="outline">
-        <path d={line(mark.drawn, true)} {...halo} /><path d={line(mark.drawn, true)} {...pen} />
-        <path d={line(mark.reference, true)} {...halo} /><path d={line(mark.reference, true)} {...pen} strokeDasharray={dash} />
-        {[0, 12, 24, 36].map((i) => ({ i, from: mark.drawn[i], to: mark.reference[i] })).map(({ i, from, to }) => from && to && Math.hypot(to.x - from.x, to.y - from.y) > 6 * unit ? <path key={i} d={arrow(from, to, 9 * unit)} {...pen} strokeWidth={3 * unit} /> : null)}
+        <path d={line(mark.drawn, true)} {...halo} />
+        <path d={line(mark.drawn, true)} {...pen} />
+        <path d={line(mark.reference, true)} {...halo} />
+        <path d={line(mark.reference, true)} {...pen} strokeDasharray={dash} />
+        {[0, 12, 24, 36]
+          .map((i) => ({ i, from: mark.drawn[i], to: mark.reference[i] }))
+          .map(({ i, from, to }) =>
+            from && to && Math.hypot(to.x - from.x, to.y - from.y) > 6 * unit ? (
+              <path key={i} d={arrow(from, to, 9 * unit)} {...pen} strokeWidth={3 * unit} />
+            ) : null,
+          )}
       </g>
     );
   }
@@ -99,16 +215,22 @@ function Correction({ mark, unit }: { readonly mark: Mark; readonly unit: number
   const angle = ([p, q]: readonly [Point, Point]): number => Math.atan2(q.y - p.y, q.x - p.x);
   const reach = half * 1.25;
   const from = angle(mark.drawn);
-  const to = from + Math.atan2(Math.sin(angle(mark.reference) - from), Math.cos(angle(mark.reference) - from));
-  const at = (t: number, r: number): Point => ({ x: middle.x + r * Math.cos(t), y: middle.y + r * Math.sin(t) });
+  const to =
+    from + Math.atan2(Math.sin(angle(mark.reference) - from), Math.cos(angle(mark.reference) - from));
+  const at = (t: number, r: number): Point => ({
+    x: middle.x + r * Math.cos(t),
+    y: middle.y + r * Math.sin(t),
+  });
   const sweep = Array.from({ length: 13 }, (_, i) => at(from + ((to - from) * i) / 12, reach));
   const should = line([at(to, -reach), at(to, reach)]);
   const is = line([at(from, -reach), at(from, reach)]);
   const bend = line(sweep) + arrow(sweep[10] as Point, sweep[12] as Point, 12 * unit);
   return (
     <g data-mark="arc">
-      <path d={is} {...halo} /><path d={is} {...pen} />
-      <path d={should} {...halo} /><path d={should} {...pen} strokeDasharray={dash} />
+      <path d={is} {...halo} />
+      <path d={is} {...pen} />
+      <path d={should} {...halo} />
+      <path d={should} {...pen} strokeDasharray={dash} />
       <path d={bend} {...pen} />
     </g>
   );
@@ -116,6 +238,9 @@ function Correction({ mark, unit }: { readonly mark: Mark; readonly unit: number
 
 function arrow(from: Point, to: Point, head: number): string {
   const t = Math.atan2(to.y - from.y, to.x - from.x);
-  const barb = (turn: number): Point => ({ x: to.x - head * Math.cos(t + turn), y: to.y - head * Math.sin(t + turn) });
+  const barb = (turn: number): Point => ({
+    x: to.x - head * Math.cos(t + turn),
+    y: to.y - head * Math.sin(t + turn),
+  });
   return line([from, to]) + line([barb(0.5), to, barb(-0.5)]);
 }

@@ -1,6 +1,18 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { axisOf, placeWhole, sheetsOf, straightened, encodeStroke, strokePoints, thingsOfType, IDENTITY, type Id, type Point, type Region } from '@deft/core';
+import {
+  axisOf,
+  placeWhole,
+  sheetsOf,
+  straightened,
+  encodeStroke,
+  strokePoints,
+  thingsOfType,
+  IDENTITY,
+  type Id,
+  type Point,
+  type Region,
+} from '@deft/core';
 import type { Board, Study } from '@deft/contract';
 import { addMix, HANDS, PLACES, setPen, takeHand, takePen, type PlaceName } from '../data/desk-slice';
 import type { PageKeeper } from '../data/page-keeper';
@@ -106,15 +118,31 @@ export function PagePass({ pass, study, keeper, trace, region, pageOnly, onPageO
   const proposed = useProposed(surface, upper === 'line');
 
   useHands({
-    surface, selected, select: setTouched, picks, pick: setPicks, looped: setLoop, way, oneSheet, name: names.forNew, sheet: current?.id ?? null,
-    refused: setRefusal, drawn: setLastStrokes, ask: (before, say) => setAsking({ before, say }),
+    surface,
+    selected,
+    select: setTouched,
+    picks,
+    pick: setPicks,
+    looped: setLoop,
+    way,
+    oneSheet,
+    name: names.forNew,
+    sheet: current?.id ?? null,
+    refused: setRefusal,
+    drawn: setLastStrokes,
+    ask: (before, say) => setAsking({ before, say }),
   });
   // One begins a trace with forms, and a construction with its ground line.
   useEffect(() => {
-    dispatch(takeHand(pass === 'build' && thingsOfType(keeper.things, 'form').length === 0 ? 'Guides' : 'Forms'));
+    dispatch(
+      takeHand(pass === 'build' && thingsOfType(keeper.things, 'form').length === 0 ? 'Guides' : 'Forms'),
+    );
   }, [dispatch, pass, keeper]);
 
-  const pictureSheet = sheets.find(({ kind, locked }) => kind === 'picture' && locked) ?? sheets.find(({ kind }) => kind === 'picture') ?? null;
+  const pictureSheet =
+    sheets.find(({ kind, locked }) => kind === 'picture' && locked) ??
+    sheets.find(({ kind }) => kind === 'picture') ??
+    null;
   const close = (): void => setOpen(null);
   const takePlace = (value: PlaceName): void => {
     setPlace(value);
@@ -127,16 +155,28 @@ export function PagePass({ pass, study, keeper, trace, region, pageOnly, onPageO
   };
   const straight = lastStrokes.flatMap((id) => {
     const stroke = keeper.things.get(id);
-    const points = stroke?.type === 'stroke' && stroke.pen !== 'rubber' ? straightened(strokePoints(stroke)) : null;
+    const points =
+      stroke?.type === 'stroke' && stroke.pen !== 'rubber' ? straightened(strokePoints(stroke)) : null;
     return points ? [{ id, to: { points: encodeStroke(points), transform: IDENTITY } }] : [];
   });
-  const straighten = straight.length > 0 ? () => { void keeper.commit({ set: straight }); setLastStrokes([]); } : null;
+  const straighten =
+    straight.length > 0
+      ? () => {
+          void keeper.commit({ set: straight });
+          setLastStrokes([]);
+        }
+      : null;
   const takeAway = (ids: ReadonlySet<Id>): void => {
     void keeper.commit(removing(ids));
     setTouched(null);
     setPicks(NOTHING);
   };
-  const removable = hand === 'Move' && picks.size > 0 ? picks : selected && things.get(selected)?.type === 'form' ? new Set([selected]) : null;
+  const removable =
+    hand === 'Move' && picks.size > 0
+      ? picks
+      : selected && things.get(selected)?.type === 'form'
+        ? new Set([selected])
+        : null;
   const toggleLook = (name: LookName): void => setLook({ ...look, name: look.name === name ? null : name });
   const refine = (): void => {
     const { change, sheet: made } = refiningOver(keeper.things);
@@ -150,7 +190,12 @@ export function PagePass({ pass, study, keeper, trace, region, pageOnly, onPageO
   const cutFromReference = (loopOnPicture: readonly Point[]): void => {
     const { paper, scene } = surface?.painter ?? {};
     if (!paper || !scene) return;
-    const { change, piece } = pieceOf(keeper.things, scene, { reference: reference.id, revision: reference.revision, clip: loopOnPicture, transform: placeWhole(reference, paper) });
+    const { change, piece } = pieceOf(keeper.things, scene, {
+      reference: reference.id,
+      revision: reference.revision,
+      clip: loopOnPicture,
+      transform: placeWhole(reference, paper),
+    });
     void keeper.commit(change).then(() => {
       setPicks(new Set([piece]));
       dispatch(takeHand('Move'));
@@ -164,60 +209,141 @@ export function PagePass({ pass, study, keeper, trace, region, pageOnly, onPageO
     if (named) return toggleLook(named);
     if (what.startsWith('hand ')) return void dispatch(takeHand(HANDS[nth] ?? 'Draw'));
     if (what.startsWith('pen ')) return void dispatch(takePen(PEN_OFFERS[nth]?.value ?? 'pencil'));
-    const way2 = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[key] ?? [0, 0];
+    const way2 = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[key] ?? [
+      0, 0,
+    ];
     const size = desk.pens[desk.pen].size;
     const at = sheets.findIndex(({ id }) => id === current?.id);
     switch (what) {
-      case 'thinner': return void dispatch(setPen({ size: Math.max(0.2, Math.round((size / THICKER) * 10) / 10) }));
-      case 'thicker': return void dispatch(setPen({ size: Math.min(20, Math.max(size + 0.1, Math.round(size * THICKER * 10) / 10)) }));
-      case 'mirror': return surface?.mirror();
-      case 'pan': return surface?.look({ move: { x: -(way2[0] ?? 0) * PAN, y: -(way2[1] ?? 0) * PAN } });
-      case 'turn': return surface?.look({ turn: -((way2[0] ?? 0) + (way2[1] ?? 0)) * TURN });
-      case 'nearer': return surface?.look({ by: NEARER });
-      case 'farther': return surface?.look({ by: 1 / NEARER });
-      case 'fit': return surface?.painter.fit();
-      case 'real size': return desk.realScale ? surface?.realSize(desk.realScale) : setOpen('desk');
-      case 'page only': return onPageOnly(!pageOnly);
-      case 'sheet up': return setSheet(sheets[at + 1]?.id ?? current?.id ?? null);
-      case 'sheet down': return setSheet(sheets[at - 1]?.id ?? current?.id ?? null);
-      case 'refine': return refine();
-      case 'undo': return void keeper.undo();
-      case 'redo': return void keeper.redo();
-      case 'remove': return removable ? takeAway(removable) : undefined;
-      case 'keys': return setOpen(open === 'keys' ? null : 'keys');
+      case 'thinner':
+        return void dispatch(setPen({ size: Math.max(0.2, Math.round((size / THICKER) * 10) / 10) }));
+      case 'thicker':
+        return void dispatch(
+          setPen({ size: Math.min(20, Math.max(size + 0.1, Math.round(size * THICKER * 10) / 10)) }),
+        );
+      case 'mirror':
+        return surface?.mirror();
+      case 'pan':
+        return surface?.look({ move: { x: -(way2[0] ?? 0) * PAN, y: -(way2[1] ?? 0) * PAN } });
+      case 'turn':
+        return surface?.look({ turn: -((way2[0] ?? 0) + (way2[1] ?? 0)) * TURN });
+      case 'nearer':
+        return surface?.look({ by: NEARER });
+      case 'farther':
+        return surface?.look({ by: 1 / NEARER });
+      case 'fit':
+        return surface?.painter.fit();
+      case 'real size':
+        return desk.realScale ? surface?.realSize(desk.realScale) : setOpen('desk');
+      case 'page only':
+        return onPageOnly(!pageOnly);
+      case 'sheet up':
+        return setSheet(sheets[at + 1]?.id ?? current?.id ?? null);
+      case 'sheet down':
+        return setSheet(sheets[at - 1]?.id ?? current?.id ?? null);
+      case 'refine':
+        return refine();
+      case 'undo':
+        return void keeper.undo();
+      case 'redo':
+        return void keeper.redo();
+      case 'remove':
+        return removable ? takeAway(removable) : undefined;
+      case 'keys':
+        return setOpen(open === 'keys' ? null : 'keys');
       case 'close':
         if (comparing) return setComparing(false);
         if (open) return close();
         if (upper) return setUpper(null);
         return setPicks(NOTHING);
-      default: return undefined;
+      default:
+        return undefined;
     }
   };
   useKeys(onKey);
 
   const seen = { look, mirrored };
-  const empty = keeper.ready && ![...things.values()].some(({ type: kind }) => kind === 'form' || kind === 'landmark' || kind === 'stroke' || kind === 'note');
-  const placed = (at: object) => ({ position: 'absolute' as const, backgroundColor: palette.paper, borderWidth: 1, borderColor: palette.rule, ...at });
+  const empty =
+    keeper.ready &&
+    ![...things.values()].some(
+      ({ type: kind }) => kind === 'form' || kind === 'landmark' || kind === 'stroke' || kind === 'note',
+    );
+  const placed = (at: object) => ({
+    position: 'absolute' as const,
+    backgroundColor: palette.paper,
+    borderWidth: 1,
+    borderColor: palette.rule,
+    ...at,
+  });
   const pageView = (
     <PageView keeper={keeper} region={region} showPicture={place === 'Behind'} onSurface={setSurface}>
       <PageLook surface={surface} look={look} />
       {place === 'Corner' ? <CornerView reference={reference} leftHanded={leftHanded} seen={seen} /> : null}
       {place === 'Away' ? <PeekAct reference={reference} seen={seen} /> : null}
       {surface ? <ViewSign surface={surface} leftHanded={leftHanded} /> : null}
-      {surface && look.name === 'small' ? <SmallPair surface={surface} reference={reference} mirrored={mirrored} leftHanded={leftHanded} /> : null}
-      {surface && overall ? <View testID="overall" style={placed({ top: place === 'Corner' ? (wide ? 240 : 170) : 8, [leftHanded ? 'left' : 'right']: 8, padding: 4 })}><SmallPage surface={surface} height={120} steers label="Overall view: touch to go there" /></View> : null}
+      {surface && look.name === 'small' ? (
+        <SmallPair surface={surface} reference={reference} mirrored={mirrored} leftHanded={leftHanded} />
+      ) : null}
+      {surface && overall ? (
+        <View
+          testID="overall"
+          style={placed({
+            top: place === 'Corner' ? (wide ? 240 : 170) : 8,
+            [leftHanded ? 'left' : 'right']: 8,
+            padding: 4,
+          })}
+        >
+          <SmallPage surface={surface} height={120} steers label="Overall view: touch to go there" />
+        </View>
+      ) : null}
       <WordAct
-        small label={current?.name ?? ''} spoken={`Sheets, current: ${current?.name ?? 'none'}`} on={upper === 'sheets'} icon={<Icon shape="sheets" on={upper === 'sheets'} />} testID="sheets"
-        onPress={() => { onPageOnly(false); setUpper(upper === 'sheets' ? null : 'sheets'); close(); }}
+        small
+        label={current?.name ?? ''}
+        spoken={`Sheets, current: ${current?.name ?? 'none'}`}
+        on={upper === 'sheets'}
+        icon={<Icon shape="sheets" on={upper === 'sheets'} />}
+        testID="sheets"
+        onPress={() => {
+          onPageOnly(false);
+          setUpper(upper === 'sheets' ? null : 'sheets');
+          close();
+        }}
         style={placed({ bottom: 8, [leftHanded ? 'left' : 'right']: 8 })}
       />
-      {pageOnly ? <WordAct small label="tray ▴" spoken="Show the tray again" testID="tray-back" onPress={() => onPageOnly(false)} style={placed({ bottom: 8, [leftHanded ? 'right' : 'left']: 8, paddingHorizontal: 10 })} /> : null}
-      {empty && !refusal ? <View style={{ position: 'absolute', top: 10, left: 12, right: place === 'Corner' ? (wide ? 230 : 150) : 12, pointerEvents: 'none' }}><Words size={13} soft style={{ textAlign: 'center' }}>{PASS_NOTES[pass]}</Words></View> : null}
+      {pageOnly ? (
+        <WordAct
+          small
+          label="tray ▴"
+          spoken="Show the tray again"
+          testID="tray-back"
+          onPress={() => onPageOnly(false)}
+          style={placed({ bottom: 8, [leftHanded ? 'right' : 'left']: 8, paddingHorizontal: 10 })}
+        />
+      ) : null}
+      {empty && !refusal ? (
+        <View
+          style={{
+            position: 'absolute',
+            top: 10,
+            left: 12,
+            right: place === 'Corner' ? (wide ? 230 : 150) : 12,
+            pointerEvents: 'none',
+          }}
+        >
+          <Words size={13} soft style={{ textAlign: 'center' }}>
+            {PASS_NOTES[pass]}
+          </Words>
+        </View>
+      ) : null}
       {picking && surface ? <PickColour surface={surface} onPick={pickColour} /> : null}
       {refusal ? (
         <Notice
-          refusal={refusal} onClose={() => setRefusal(null)}
-          onGoOn={() => { if (refusal.goOn) void keeper.commit(refusal.goOn.change); setRefusal(null); }}
+          refusal={refusal}
+          onClose={() => setRefusal(null)}
+          onGoOn={() => {
+            if (refusal.goOn) void keeper.commit(refusal.goOn.change);
+            setRefusal(null);
+          }}
         />
       ) : null}
     </PageView>
@@ -225,71 +351,262 @@ export function PagePass({ pass, study, keeper, trace, region, pageOnly, onPageO
   const moveActs = (
     <>
       <MoveActs
-        keeper={keeper} surface={surface} picks={picks} onPick={setPicks} loop={loop} way={way} onWay={setWay}
-        sheets={{ current: current?.name ?? '', one: oneSheet, onOne: setOneSheet, onSheet: setSheet }} onNumbers={() => setUpper('numbers')}
+        keeper={keeper}
+        surface={surface}
+        picks={picks}
+        onPick={setPicks}
+        loop={loop}
+        way={way}
+        onWay={setWay}
+        sheets={{ current: current?.name ?? '', one: oneSheet, onOne: setOneSheet, onSheet: setSheet }}
+        onNumbers={() => setUpper('numbers')}
       />
-      {place === 'Behind' ? null : <WordAct small label="piece of the reference" on={cutting} onPress={() => { setCutting(!cutting); if (place !== 'Beside') setPlace('Beside'); }} />}
+      {place === 'Behind' ? null : (
+        <WordAct
+          small
+          label="piece of the reference"
+          on={cutting}
+          onPress={() => {
+            setCutting(!cutting);
+            if (place !== 'Beside') setPlace('Beside');
+          }}
+        />
+      )}
     </>
   );
-  const row = asking ? <WordsField key={asking.before} before={asking.before} onSay={(text) => { asking.say(text); setAsking(null); }} />
-    : upper === 'sheets' ? <View style={{ flex: wide ? 1 : undefined }}><SheetsSpread keeper={keeper} current={current?.id ?? null} onChoose={setSheet} /></View>
-      : upper === 'place' && pictureSheet ? <OpacityRow keeper={keeper} sheet={pictureSheet.id} value={pictureSheet.opacity} onDone={() => setUpper(null)} />
-        : upper === 'line' ? <LinePanel proposed={proposed} onPick={() => setPicking(true)} onDone={() => setUpper(null)} />
-          : upper === 'numbers' && surface && picks.size > 0 ? <Numbers keeper={keeper} surface={surface} picks={picks} onDone={() => setUpper(null)} />
-            : <HandRow onLine={() => setUpper('line')} onStraighten={straighten} hasAxis={axisOf(things) !== null} onRemove={removable && hand === 'Forms' ? () => takeAway(removable) : null} moveActs={moveActs} />;
-  const places = PLACES.filter((value) => value !== 'Behind' || pass === 'trace').map((value) => ({ value, label: value }));
+  const row = asking ? (
+    <WordsField
+      key={asking.before}
+      before={asking.before}
+      onSay={(text) => {
+        asking.say(text);
+        setAsking(null);
+      }}
+    />
+  ) : upper === 'sheets' ? (
+    <View style={{ flex: wide ? 1 : undefined }}>
+      <SheetsSpread keeper={keeper} current={current?.id ?? null} onChoose={setSheet} />
+    </View>
+  ) : upper === 'place' && pictureSheet ? (
+    <OpacityRow
+      keeper={keeper}
+      sheet={pictureSheet.id}
+      value={pictureSheet.opacity}
+      onDone={() => setUpper(null)}
+    />
+  ) : upper === 'line' ? (
+    <LinePanel proposed={proposed} onPick={() => setPicking(true)} onDone={() => setUpper(null)} />
+  ) : upper === 'numbers' && surface && picks.size > 0 ? (
+    <Numbers keeper={keeper} surface={surface} picks={picks} onDone={() => setUpper(null)} />
+  ) : (
+    <HandRow
+      onLine={() => setUpper('line')}
+      onStraighten={straighten}
+      hasAxis={axisOf(things) !== null}
+      onRemove={removable && hand === 'Forms' ? () => takeAway(removable) : null}
+      moveActs={moveActs}
+    />
+  );
+  const places = PLACES.filter((value) => value !== 'Behind' || pass === 'trace').map((value) => ({
+    value,
+    label: value,
+  }));
   const panel = { onClose: close, onBack: () => setOpen('looks'), leftHanded };
   return (
     <View style={{ flex: 1 }}>
       <View style={{ flex: 1, flexDirection: wide ? (leftHanded ? 'row-reverse' : 'row') : 'column' }}>
         {place === 'Beside' && !pageOnly ? (
-          <View style={{ flex: wide ? 4 : 3, borderColor: palette.rule, [wide ? 'borderRightWidth' : 'borderBottomWidth']: 1 }}>
-            {board ? <Stage width={420} height={297} hand={null} mirrored={mirrored} picture={<BoardPicture board={board} dpi={150} />} /> : <BesideView reference={reference} seen={seen} onCut={cutting ? cutFromReference : null} onColour={picking ? pickColour : null} />}
-            {board ? <WordAct small label="the reference again" onPress={() => setBoard(null)} style={placed({ top: 8, left: 8, paddingHorizontal: 8 })} /> : null}
-            {cutting ? <View style={placed({ top: 8, left: 8, right: 8, padding: 8 })}><Words size={13}>Draw round the piece you want on your page.</Words></View> : null}
+          <View
+            style={{
+              flex: wide ? 4 : 3,
+              borderColor: palette.rule,
+              [wide ? 'borderRightWidth' : 'borderBottomWidth']: 1,
+            }}
+          >
+            {board ? (
+              <Stage
+                width={420}
+                height={297}
+                hand={null}
+                mirrored={mirrored}
+                picture={<BoardPicture board={board} dpi={150} />}
+              />
+            ) : (
+              <BesideView
+                reference={reference}
+                seen={seen}
+                onCut={cutting ? cutFromReference : null}
+                onColour={picking ? pickColour : null}
+              />
+            )}
+            {board ? (
+              <WordAct
+                small
+                label="the reference again"
+                onPress={() => setBoard(null)}
+                style={placed({ top: 8, left: 8, paddingHorizontal: 8 })}
+              />
+            ) : null}
+            {cutting ? (
+              <View style={placed({ top: 8, left: 8, right: 8, padding: 8 })}>
+                <Words size={13}>Draw round the piece you want on your page.</Words>
+              </View>
+            ) : null}
           </View>
         ) : null}
         <View style={{ flex: 5 }}>{pageView}</View>
-        {open === 'hand' ? <Fan label="Hands" side={wide ? 'right' : leftHanded ? 'right' : 'left'} options={HANDS.map((value) => ({ value, label: value }))} value={hand} onChoose={(value) => { dispatch(takeHand(value)); setUpper(null); close(); }} onClose={close} /> : null}
-        {open === 'place' ? <Fan label="Place of the reference" side={wide ? 'right' : 'left'} options={places} value={place} onChoose={takePlace} onClose={close} /> : null}
-        {open === 'looks' ? <LooksPanel keeper={keeper} surface={surface} look={look} onLook={setLook} mirrored={mirrored} onPageOnly={() => onPageOnly(true)} overall={overall} onOverall={setOverall} onPanel={setOpen} onClose={close} leftHanded={leftHanded} /> : null}
+        {open === 'hand' ? (
+          <Fan
+            label="Hands"
+            side={wide ? 'right' : leftHanded ? 'right' : 'left'}
+            options={HANDS.map((value) => ({ value, label: value }))}
+            value={hand}
+            onChoose={(value) => {
+              dispatch(takeHand(value));
+              setUpper(null);
+              close();
+            }}
+            onClose={close}
+          />
+        ) : null}
+        {open === 'place' ? (
+          <Fan
+            label="Place of the reference"
+            side={wide ? 'right' : 'left'}
+            options={places}
+            value={place}
+            onChoose={takePlace}
+            onClose={close}
+          />
+        ) : null}
+        {open === 'looks' ? (
+          <LooksPanel
+            keeper={keeper}
+            surface={surface}
+            look={look}
+            onLook={setLook}
+            mirrored={mirrored}
+            onPageOnly={() => onPageOnly(true)}
+            overall={overall}
+            onOverall={setOverall}
+            onPanel={setOpen}
+            onClose={close}
+            leftHanded={leftHanded}
+          />
+        ) : null}
         {open === 'paper' ? <PaperPanel keeper={keeper} {...panel} /> : null}
-        {open === 'versions' ? <VersionsPanel keeper={keeper} {...panel} onCompare={() => { setComparing(true); close(); }} /> : null}
+        {open === 'versions' ? (
+          <VersionsPanel
+            keeper={keeper}
+            {...panel}
+            onCompare={() => {
+              setComparing(true);
+              close();
+            }}
+          />
+        ) : null}
         {open === 'out' ? <OutPanel keeper={keeper} title={reference.title} {...panel} /> : null}
         {open === 'desk' ? <DeskPanel surface={surface} {...panel} /> : null}
         {open === 'keys' ? <KeysPanel {...panel} /> : null}
         {open === 'traits' ? <TraitsPanel study={study} {...panel} /> : null}
-        {open === 'boards' ? <BoardsPanel keeper={keeper} beside={board} onBeside={showBoard} {...panel} /> : null}
+        {open === 'boards' ? (
+          <BoardsPanel keeper={keeper} beside={board} onBeside={showBoard} {...panel} />
+        ) : null}
         {comparing ? <VersionsCompared keeper={keeper} onClose={() => setComparing(false)} /> : null}
       </View>
-      {hand === 'Forms' && !pageOnly ? <NameChips label={names.label} names={names.offered} used={names.used} value={names.value} onChoose={names.choose} /> : null}
-      {pageOnly && !asking ? null : <Tray keeper={keeper} upper={row} place={place} open={open} onOpen={(what) => { setOpen(what); if (upper !== 'line') setUpper(null); }} />}
+      {hand === 'Forms' && !pageOnly ? (
+        <NameChips
+          label={names.label}
+          names={names.offered}
+          used={names.used}
+          value={names.value}
+          onChoose={names.choose}
+        />
+      ) : null}
+      {pageOnly && !asking ? null : (
+        <Tray
+          keeper={keeper}
+          upper={row}
+          place={place}
+          open={open}
+          onOpen={(what) => {
+            setOpen(what);
+            if (upper !== 'line') setUpper(null);
+          }}
+        />
+      )}
     </View>
   );
 }
 
 /** Takes the next touch on the page for its colour. */
-function PickColour({ surface, onPick }: { readonly surface: Surface; readonly onPick: (hex: string) => void }) {
+function PickColour({
+  surface,
+  onPick,
+}: {
+  readonly surface: Surface;
+  readonly onPick: (hex: string) => void;
+}) {
   return (
     <div
-      role="button" aria-label="Touch a colour on the page" style={{ position: 'absolute', inset: 0, cursor: 'cell', touchAction: 'none', display: 'flex', alignItems: 'flex-start', justifyContent: 'center', padding: 12 }}
+      role="button"
+      aria-label="Touch a colour on the page"
+      style={{
+        position: 'absolute',
+        inset: 0,
+        cursor: 'cell',
+        touchAction: 'none',
+        display: 'flex',
+        alignItems: 'flex-start',
+        justifyContent: 'center',
+        padding: 12,
+      }}
       onPointerDown={(event) => {
         const box = event.currentTarget.getBoundingClientRect();
-        onPick(surface.painter.colourAt(surface.toPage({ x: event.clientX - box.left, y: event.clientY - box.top })));
+        onPick(
+          surface.painter.colourAt(
+            surface.toPage({ x: event.clientX - box.left, y: event.clientY - box.top }),
+          ),
+        );
       }}
     >
-      <Words size={13} style={{ backgroundColor: '#FBF8F1', padding: 8 }}>Touch the colour you want.</Words>
+      <Words size={13} style={{ backgroundColor: '#FBF8F1', padding: 8 }}>
+        Touch the colour you want.
+      </Words>
     </div>
   );
 }
 
 /** The veil over the faded reference; shown only while its place is being set. */
-function OpacityRow({ keeper, sheet, value, onDone }: { readonly keeper: PageKeeper; readonly sheet: Id; readonly value: number; readonly onDone: () => void }) {
+function OpacityRow({
+  keeper,
+  sheet,
+  value,
+  onDone,
+}: {
+  readonly keeper: PageKeeper;
+  readonly sheet: Id;
+  readonly value: number;
+  readonly onDone: () => void;
+}) {
   const [now, setNow] = useState(value);
   return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: 62, paddingHorizontal: 10, flex: 1 }}>
-      <Words size={13} soft>Faded reference</Words>
-      <Slider label="Opacity of the reference" value={now} least={0.05} most={1} step={0.05} shown={`${Math.round(now * 100)} %`} onChange={setNow} onSettle={(opacity) => void keeper.commit({ set: [{ id: sheet, to: { opacity } }] })} />
+    <View
+      style={{ flexDirection: 'row', alignItems: 'center', minHeight: 62, paddingHorizontal: 10, flex: 1 }}
+    >
+      <Words size={13} soft>
+        Faded reference
+      </Words>
+      <Slider
+        label="Opacity of the reference"
+        value={now}
+        least={0.05}
+        most={1}
+        step={0.05}
+        shown={`${Math.round(now * 100)} %`}
+        onChange={setNow}
+        onSettle={(opacity) => void keeper.commit({ set: [{ id: sheet, to: { opacity } }] })}
+      />
       <WordAct label="Done" onPress={onDone} />
     </View>
   );

@@ -17,14 +17,35 @@ export function StudiesScreen() {
       {studies?.length === 0 ? <Empty>{NO_STUDIES}</Empty> : null}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 12 }}>
         {studies?.map(({ id, reference, pass, attempts, updatedAt }) => (
-          <Pressable key={id} role="button" aria-label={`Open the study of ${reference.title}`} onPress={() => router.push({ pathname: '/studies/[id]', params: { id } })} style={{ width: wide ? 340 : '100%' }}>
+          <Pressable
+            key={id}
+            role="button"
+            aria-label={`Open the study of ${reference.title}`}
+            onPress={() => router.push({ pathname: '/studies/[id]', params: { id } })}
+            style={{ width: wide ? 340 : '100%' }}
+          >
             <PaperCard style={{ flexDirection: 'row', height: 118 }}>
-              <View style={{ width: 94 }}><img src={smallOf(reference)} alt="" style={{ width: '100%', height: '100%', objectFit: 'cover' }} /></View>
+              <View style={{ width: 94 }}>
+                <img
+                  src={smallOf(reference)}
+                  alt=""
+                  style={{ width: '100%', height: '100%', objectFit: 'cover' }}
+                />
+              </View>
               <View style={{ flex: 1, padding: 12, gap: 2 }}>
-                <Words kind="strong" lines={1}>{reference.title}</Words>
-                <Words size={13} soft>{PASS_NAMES[pass]}</Words>
-                <Words size={13} soft>{`${attempts.length} ${attempts.length === 1 ? 'attempt' : 'attempts'}`}</Words>
-                <Words size={12} soft>{new Date(updatedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}</Words>
+                <Words kind="strong" lines={1}>
+                  {reference.title}
+                </Words>
+                <Words size={13} soft>
+                  {PASS_NAMES[pass]}
+                </Words>
+                <Words
+                  size={13}
+                  soft
+                >{`${attempts.length} ${attempts.length === 1 ? 'attempt' : 'attempts'}`}</Words>
+                <Words size={12} soft>
+                  {new Date(updatedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}
+                </Words>
               </View>
             </PaperCard>
           </Pressable>

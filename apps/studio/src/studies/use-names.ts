@@ -8,14 +8,37 @@ import { nextName } from './next-name';
 type Things = PageKeeper['things'];
 
 /** The names offered for forms or landmarks, which are given already, and the one that counts now. */
-export function useNames({ keeper, things, traceThings, subject, selected }: { keeper: PageKeeper; things: Things; traceThings: Things; subject: Study['reference']['subject']; selected: Id | null }) {
+export function useNames({
+  keeper,
+  things,
+  traceThings,
+  subject,
+  selected,
+}: {
+  keeper: PageKeeper;
+  things: Things;
+  traceThings: Things;
+  subject: Study['reference']['subject'];
+  selected: Id | null;
+}) {
   const landmarks = useDesk((state) => state.desk.formsTool) === 'landmark';
   const [choice, setChoice] = useState<{ name: string | null; among: string } | null>(null);
   const offered = useMemo(() => {
-    const known = landmarks ? thingsOfType(traceThings, 'landmark').map((l) => l.name) : thingsOfType(traceThings, 'form').map((f) => f.part);
-    return [...new Set([...known.filter((n) => n !== null), ...(landmarks ? SUBJECTS[subject].landmarks : SUBJECTS[subject].parts)])];
+    const known = landmarks
+      ? thingsOfType(traceThings, 'landmark').map((l) => l.name)
+      : thingsOfType(traceThings, 'form').map((f) => f.part);
+    return [
+      ...new Set([
+        ...known.filter((n) => n !== null),
+        ...(landmarks ? SUBJECTS[subject].landmarks : SUBJECTS[subject].parts),
+      ]),
+    ];
   }, [traceThings, landmarks, subject]);
-  const used = new Set(landmarks ? thingsOfType(things, 'landmark').map((l) => l.name ?? '') : thingsOfType(things, 'form').map((f) => f.part ?? ''));
+  const used = new Set(
+    landmarks
+      ? thingsOfType(things, 'landmark').map((l) => l.name ?? '')
+      : thingsOfType(things, 'form').map((f) => f.part ?? ''),
+  );
   // A choice of name holds for one thing: the next one is offered the next name.
   const among = `${landmarks ? 'landmark' : 'form'} ${used.size} ${selected ?? ''}`;
   const forNew = choice?.among === among ? choice.name : nextName(offered, used);
@@ -23,7 +46,9 @@ export function useNames({ keeper, things, traceThings, subject, selected }: { k
   const form = thing?.type === 'form' ? thing : null;
   return {
     label: landmarks ? 'Name of the landmark' : 'Name of the part',
-    offered, used, forNew,
+    offered,
+    used,
+    forNew,
     value: form ? form.part : forNew,
     choose: (name: string | null): void => {
       if (form) void keeper.commit({ set: [{ id: form.id, to: { part: name } }] });

@@ -12,8 +12,26 @@ export function WhereOnReference({ reference, at }: { readonly reference: Refere
   const tall = wide ? 300 : 170;
   const r = Math.max(width, height) / 22;
   return (
-    <View style={{ position: 'absolute', top: 8, right: 8, height: tall, width: (tall * width) / height, borderWidth: 1, borderColor: palette.rule, backgroundColor: palette.paper, pointerEvents: 'none' }}>
-      <svg viewBox={`0 0 ${width} ${height}`} width="100%" height="100%" role="img" aria-label="Where on the reference">
+    <View
+      style={{
+        position: 'absolute',
+        top: 8,
+        right: 8,
+        height: tall,
+        width: (tall * width) / height,
+        borderWidth: 1,
+        borderColor: palette.rule,
+        backgroundColor: palette.paper,
+        pointerEvents: 'none',
+      }}
+    >
+      <svg
+        viewBox={`0 0 ${width} ${height}`}
+        width="100%"
+        height="100%"
+        role="img"
+        aria-label="Where on the reference"
+      >
         <image href={pictureOf(reference)} width={width} height={height} />
         <circle cx={at.x} cy={at.y} r={r} fill="none" stroke="#FBF8F1" strokeWidth={r / 2} />
         <circle cx={at.x} cy={at.y} r={r} fill="none" stroke={palette.bluePencil} strokeWidth={r / 4} />

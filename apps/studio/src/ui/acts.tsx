@@ -23,11 +23,21 @@ export function MainAct({ label, onPress, disabled = false, style, testID }: Act
       disabled={disabled}
       onPress={onPress}
       style={({ pressed }) => [
-        { minHeight: 52, paddingHorizontal: 18, justifyContent: 'center', alignItems: 'center', backgroundColor: palette.verdigris, borderRadius: CORNER, opacity: disabled ? 0.5 : pressed ? 0.85 : 1 },
+        {
+          minHeight: 52,
+          paddingHorizontal: 18,
+          justifyContent: 'center',
+          alignItems: 'center',
+          backgroundColor: palette.verdigris,
+          borderRadius: CORNER,
+          opacity: disabled ? 0.5 : pressed ? 0.85 : 1,
+        },
         style,
       ]}
     >
-      <Words size={17} kind="figures" colour={palette.onVerdigris}>{label}</Words>
+      <Words size={17} kind="figures" colour={palette.onVerdigris}>
+        {label}
+      </Words>
     </Pressable>
   );
 }
@@ -42,11 +52,23 @@ export function SideAct({ label, onPress, disabled = false, style, testID }: Act
       disabled={disabled}
       onPress={onPress}
       style={({ pressed }) => [
-        { minHeight: TOUCH, paddingHorizontal: 16, justifyContent: 'center', alignItems: 'center', backgroundColor: palette.paper, borderWidth: 1, borderColor: palette.verdigris, borderRadius: CORNER, opacity: disabled ? 0.5 : pressed ? 0.8 : 1 },
+        {
+          minHeight: TOUCH,
+          paddingHorizontal: 16,
+          justifyContent: 'center',
+          alignItems: 'center',
+          backgroundColor: palette.paper,
+          borderWidth: 1,
+          borderColor: palette.verdigris,
+          borderRadius: CORNER,
+          opacity: disabled ? 0.5 : pressed ? 0.8 : 1,
+        },
         style,
       ]}
     >
-      <Words kind="strong" colour={palette.verdigris}>{label}</Words>
+      <Words kind="strong" colour={palette.verdigris}>
+        {label}
+      </Words>
     </Pressable>
   );
 }
@@ -60,7 +82,18 @@ interface WordActProps extends ActProps {
 }
 
 /** A word that can be touched; underlined with one brush stroke while it is on. */
-export function WordAct({ label, onPress, on, icon, small = false, spoken, soft = false, disabled = false, style, testID }: WordActProps) {
+export function WordAct({
+  label,
+  onPress,
+  on,
+  icon,
+  small = false,
+  spoken,
+  soft = false,
+  disabled = false,
+  style,
+  testID,
+}: WordActProps) {
   const palette = usePalette();
   return (
     <Pressable
@@ -70,11 +103,28 @@ export function WordAct({ label, onPress, on, icon, small = false, spoken, soft 
       aria-pressed={on}
       disabled={disabled}
       onPress={onPress}
-      style={({ pressed }) => [{ minHeight: TOUCH, minWidth: TOUCH, paddingHorizontal: 6, justifyContent: 'center', alignItems: 'center', opacity: disabled ? 0.45 : pressed ? 0.6 : 1 }, style]}
+      style={({ pressed }) => [
+        {
+          minHeight: TOUCH,
+          minWidth: TOUCH,
+          paddingHorizontal: 6,
+          justifyContent: 'center',
+          alignItems: 'center',
+          opacity: disabled ? 0.45 : pressed ? 0.6 : 1,
+        },
+        style,
+      ]}
     >
       {icon}
       <View>
-        <Words size={small ? 13 : 15} kind={on ? 'strong' : 'body'} colour={on ? palette.verdigris : soft ? palette.softInk : palette.ink} lines={1}>{label}</Words>
+        <Words
+          size={small ? 13 : 15}
+          kind={on ? 'strong' : 'body'}
+          colour={on ? palette.verdigris : soft ? palette.softInk : palette.ink}
+          lines={1}
+        >
+          {label}
+        </Words>
         {on ? <Brush /> : null}
       </View>
     </Pressable>

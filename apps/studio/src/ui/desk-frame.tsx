@@ -19,7 +19,9 @@ export function DeskFrame({ children }: PropsWithChildren) {
   useEffect(() => void sendLeftovers().catch(() => undefined), []);
   return (
     <SafeAreaProvider>
-      <PaperProvider theme={theme} settings={{ rippleEffectEnabled: false }}><Notes>{children}</Notes></PaperProvider>
+      <PaperProvider theme={theme} settings={{ rippleEffectEnabled: false }}>
+        <Notes>{children}</Notes>
+      </PaperProvider>
     </SafeAreaProvider>
   );
 }

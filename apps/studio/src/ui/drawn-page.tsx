@@ -1,6 +1,16 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { pageSvg, paperOf, reducePage, thingsOfType, type Answer, type Id, type Placement, type Region, type Thing } from '@deft/core';
+import {
+  pageSvg,
+  paperOf,
+  reducePage,
+  thingsOfType,
+  type Answer,
+  type Id,
+  type Placement,
+  type Region,
+  type Thing,
+} from '@deft/core';
 import { placedOf } from '../data/api';
 
 /** A page's things as the desk has them; null where it does not answer. */
@@ -35,7 +45,15 @@ export const pictureOfPage = (things: ReadonlyMap<Id, Thing>, inked: Inked, regi
   `data:image/svg+xml;utf8,${encodeURIComponent(pageSvg(things, { region, picture: (placement: Placement) => inked.get(placement.id) ?? null }))}`;
 
 /** A page, or a part of one, as a small picture, straight from its operations. */
-export function DrawnPage({ page, region = null, label }: { readonly page: Id; readonly region?: Region; readonly label: string }) {
+export function DrawnPage({
+  page,
+  region = null,
+  label,
+}: {
+  readonly page: Id;
+  readonly region?: Region;
+  readonly label: string;
+}) {
   const [source, setSource] = useState<string | null>(null);
   useEffect(() => {
     let gone = false;
@@ -48,5 +66,11 @@ export function DrawnPage({ page, region = null, label }: { readonly page: Id; r
       gone = true;
     };
   }, [page, region]);
-  return <View style={{ flex: 1, backgroundColor: '#FBF8F1' }}>{source ? <img src={source} alt={label} style={{ width: '100%', height: '100%', objectFit: 'contain' }} /> : null}</View>;
+  return (
+    <View style={{ flex: 1, backgroundColor: '#FBF8F1' }}>
+      {source ? (
+        <img src={source} alt={label} style={{ width: '100%', height: '100%', objectFit: 'contain' }} />
+      ) : null}
+    </View>
+  );
 }

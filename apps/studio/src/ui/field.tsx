@@ -1,7 +1,11 @@
 import type { ComponentProps } from 'react';
 import { TextInput } from 'react-native-paper';
 
-type FieldProps = Omit<ComponentProps<typeof TextInput>, 'mode' | 'dense' | 'label'> & { readonly label: string };
+type FieldProps = Omit<ComponentProps<typeof TextInput>, 'mode' | 'dense' | 'label'> & {
+  readonly label: string;
+};
 
 /** A line to type in, with its name above it and for those who listen. */
-export const Field = ({ label, ...rest }: FieldProps) => <TextInput {...rest} mode="outlined" dense label={label} aria-label={label} />;
+export const Field = ({ label, ...rest }: FieldProps) => (
+  <TextInput {...rest} mode="outlined" dense label={label} aria-label={label} />
+);

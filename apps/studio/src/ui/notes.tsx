@@ -1,4 +1,12 @@
-import { createContext, useCallback, useContext, useEffect, useMemo, useState, type PropsWithChildren } from 'react';
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+  type PropsWithChildren,
+} from 'react';
 import { View } from 'react-native';
 import { WordAct } from './acts';
 import { usePalette } from './use-desk-theme';
@@ -23,13 +31,44 @@ export function Notes({ children }: PropsWithChildren) {
     return () => clearTimeout(timer);
   }, [note]);
   const close = useCallback(() => setNote(null), []);
-  const undo = useMemo(() => note?.undo && (() => { note.undo?.(); close(); }), [note, close]);
+  const undo = useMemo(
+    () =>
+      note?.undo &&
+      (() => {
+        note.undo?.();
+        close();
+      }),
+    [note, close],
+  );
   return (
     <Say.Provider value={setNote}>
       {children}
       {note ? (
-        <View role="alert" style={{ position: 'absolute', left: 12, right: 12, top: 54, alignItems: 'center', zIndex: 20, pointerEvents: 'box-none' }}>
-          <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10, maxWidth: 560, backgroundColor: palette.paper, borderWidth: 1, borderColor: palette.rule, paddingLeft: 14, paddingRight: 6 }}>
+        <View
+          role="alert"
+          style={{
+            position: 'absolute',
+            left: 12,
+            right: 12,
+            top: 54,
+            alignItems: 'center',
+            zIndex: 20,
+            pointerEvents: 'box-none',
+          }}
+        >
+          <View
+            style={{
+              flexDirection: 'row',
+              alignItems: 'center',
+              gap: 10,
+              maxWidth: 560,
+              backgroundColor: palette.paper,
+              borderWidth: 1,
+              borderColor: palette.rule,
+              paddingLeft: 14,
+              paddingRight: 6,
+            }}
+          >
             <Words style={{ flexShrink: 1, paddingVertical: 8 }}>{note.text}</Words>
             {undo ? <WordAct label="Undo" on={false} onPress={undo} /> : null}
             <WordAct small soft label="close" onPress={close} />

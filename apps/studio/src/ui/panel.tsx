@@ -18,12 +18,41 @@ export function Panel({ title, onClose, onBack, leftHanded, children }: PropsWit
   const wide = useWide();
   return (
     <View style={{ position: 'absolute', inset: 0, zIndex: 5 }}>
-      <Pressable role="button" aria-label={`Close: ${title}`} onPress={onClose} style={{ position: 'absolute', inset: 0 }} />
-      <View role="dialog" aria-label={title} style={{ position: 'absolute', bottom: 0, [leftHanded ? 'left' : 'right']: wide ? 8 : 0, width: wide ? 400 : '100%', maxHeight: '96%', backgroundColor: palette.desk, borderWidth: 1, borderColor: palette.rule }}>
-        <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', paddingHorizontal: 10, borderBottomWidth: 1, borderColor: palette.rule }}>
+      <Pressable
+        role="button"
+        aria-label={`Close: ${title}`}
+        onPress={onClose}
+        style={{ position: 'absolute', inset: 0 }}
+      />
+      <View
+        role="dialog"
+        aria-label={title}
+        style={{
+          position: 'absolute',
+          bottom: 0,
+          [leftHanded ? 'left' : 'right']: wide ? 8 : 0,
+          width: wide ? 400 : '100%',
+          maxHeight: '96%',
+          backgroundColor: palette.desk,
+          borderWidth: 1,
+          borderColor: palette.rule,
+        }}
+      >
+        <View
+          style={{
+            flexDirection: 'row',
+            alignItems: 'center',
+            justifyContent: 'space-between',
+            paddingHorizontal: 10,
+            borderBottomWidth: 1,
+            borderColor: palette.rule,
+          }}
+        >
           <View style={{ flexDirection: 'row', alignItems: 'center' }}>
             {onBack ? <WordAct label="‹" spoken="Back" onPress={onBack} style={{ minWidth: 34 }} /> : null}
-            <Words size={17} kind="heading" level={2}>{title}</Words>
+            <Words size={17} kind="heading" level={2}>
+              {title}
+            </Words>
           </View>
           <WordAct small soft label="close" onPress={onClose} />
         </View>
@@ -37,8 +66,12 @@ export function Panel({ title, onClose, onBack, leftHanded, children }: PropsWit
 export function Acts({ about, children }: PropsWithChildren<{ readonly about: string }>) {
   return (
     <View role="group" aria-label={about} style={{ marginBottom: 4, maxWidth: '100%' }}>
-      <Words size={13} kind="strong" soft>{about}</Words>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 6 }}>{children}</View>
+      <Words size={13} kind="strong" soft>
+        {about}
+      </Words>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 6 }}>
+        {children}
+      </View>
     </View>
   );
 }

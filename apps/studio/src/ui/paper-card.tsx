@@ -9,7 +9,12 @@ const FOLD = 16;
 export function PaperCard({ children, style }: PropsWithChildren<{ style?: StyleProp<ViewStyle> }>) {
   const palette = usePalette();
   return (
-    <View style={[{ backgroundColor: palette.paper, borderWidth: 1, borderColor: palette.rule, overflow: 'hidden' }, style]}>
+    <View
+      style={[
+        { backgroundColor: palette.paper, borderWidth: 1, borderColor: palette.rule, overflow: 'hidden' },
+        style,
+      ]}
+    >
       {children}
       <View style={{ position: 'absolute', top: -1, right: -1, pointerEvents: 'none' }}>
         <Svg width={FOLD} height={FOLD}>

@@ -13,18 +13,57 @@ interface PreviewCardProps {
 }
 
 /** What is said of a picture to those who listen. */
-const spoken = ({ title, attempts, marked }: ReferenceBrief): string => [title, attempts > 0 ? `drawn ${attempts} times` : '', marked ? 'has landmarks' : ''].filter((part) => part !== '').join(', ');
+const spoken = ({ title, attempts, marked }: ReferenceBrief): string =>
+  [title, attempts > 0 ? `drawn ${attempts} times` : '', marked ? 'has landmarks' : '']
+    .filter((part) => part !== '')
+    .join(', ');
 
 /** A reference's small picture, to be touched. */
 export function PreviewCard({ reference, width, onPress, chosen = null }: PreviewCardProps) {
   const palette = usePalette();
   const { attempts } = reference;
   return (
-    <Pressable role={chosen === null ? 'button' : 'checkbox'} aria-label={spoken(reference)} aria-checked={chosen ?? undefined} onPress={onPress} testID="reference" style={{ width }}>
-      <View style={{ aspectRatio: 4 / 5, borderWidth: chosen ? 3 : 1, borderColor: chosen ? palette.verdigris : palette.rule, backgroundColor: palette.paper, overflow: 'hidden' }}>
-        <img src={smallOf(reference)} alt="" loading="lazy" decoding="async" draggable={false} style={{ width: '100%', height: '100%', objectFit: 'cover', opacity: reference.hidden ? 0.5 : 1 }} />
+    <Pressable
+      role={chosen === null ? 'button' : 'checkbox'}
+      aria-label={spoken(reference)}
+      aria-checked={chosen ?? undefined}
+      onPress={onPress}
+      testID="reference"
+      style={{ width }}
+    >
+      <View
+        style={{
+          aspectRatio: 4 / 5,
+          borderWidth: chosen ? 3 : 1,
+          borderColor: chosen ? palette.verdigris : palette.rule,
+          backgroundColor: palette.paper,
+          overflow: 'hidden',
+        }}
+      >
+        <img
+          src={smallOf(reference)}
+          alt=""
+          loading="lazy"
+          decoding="async"
+          draggable={false}
+          style={{ width: '100%', height: '100%', objectFit: 'cover', opacity: reference.hidden ? 0.5 : 1 }}
+        />
         {attempts > 0 ? <Badge>{`drawn ${attempts}`}</Badge> : null}
-        {chosen ? <View style={{ position: 'absolute', right: 0, top: 0, backgroundColor: palette.verdigris, paddingHorizontal: 6 }}><Words size={12} colour={palette.onVerdigris}>chosen</Words></View> : null}
+        {chosen ? (
+          <View
+            style={{
+              position: 'absolute',
+              right: 0,
+              top: 0,
+              backgroundColor: palette.verdigris,
+              paddingHorizontal: 6,
+            }}
+          >
+            <Words size={12} colour={palette.onVerdigris}>
+              chosen
+            </Words>
+          </View>
+        ) : null}
       </View>
     </Pressable>
   );
@@ -32,5 +71,17 @@ export function PreviewCard({ reference, width, onPress, chosen = null }: Previe
 
 function Badge({ children }: { readonly children: string }) {
   const palette = usePalette();
-  return <View style={{ position: 'absolute', left: 6, bottom: 6, backgroundColor: palette.paper, paddingHorizontal: 6 }}><Words size={12}>{children}</Words></View>;
+  return (
+    <View
+      style={{
+        position: 'absolute',
+        left: 6,
+        bottom: 6,
+        backgroundColor: palette.paper,
+        paddingHorizontal: 6,
+      }}
+    >
+      <Words size={12}>{children}</Words>
+    </View>
+  );
 }

@@ -5,7 +5,12 @@ import { WordAct } from './acts';
 import { usePalette, useWide } from './use-desk-theme';
 import { Words } from './words';
 
-const PLACES: readonly [string, Href][] = [['Desk', '/'], ['References', '/references'], ['Sessions', '/sessions'], ['Studies', '/studies']];
+const PLACES: readonly [string, Href][] = [
+  ['Desk', '/'],
+  ['References', '/references'],
+  ['Sessions', '/sessions'],
+  ['Studies', '/studies'],
+];
 
 function Places({ upright }: { readonly upright: boolean }) {
   const path = usePathname();
@@ -14,13 +19,45 @@ function Places({ upright }: { readonly upright: boolean }) {
   return (
     <View
       role="navigation"
-      style={upright
-        ? { flexDirection: 'row', justifyContent: 'space-around', borderTopWidth: 1, borderColor: palette.rule, paddingTop: 2, paddingBottom: 10, backgroundColor: palette.desk }
-        : { width: 168, borderRightWidth: 1, borderColor: palette.rule, paddingTop: 24, paddingHorizontal: 20, gap: 4, alignItems: 'flex-start' }}
+      style={
+        upright
+          ? {
+              flexDirection: 'row',
+              justifyContent: 'space-around',
+              borderTopWidth: 1,
+              borderColor: palette.rule,
+              paddingTop: 2,
+              paddingBottom: 10,
+              backgroundColor: palette.desk,
+            }
+          : {
+              width: 168,
+              borderRightWidth: 1,
+              borderColor: palette.rule,
+              paddingTop: 24,
+              paddingHorizontal: 20,
+              gap: 4,
+              alignItems: 'flex-start',
+            }
+      }
     >
-      {upright ? null : <Words size={17} kind="heading" style={{ marginBottom: 14, marginLeft: 6 }}>Deft Study</Words>}
+      {upright ? null : (
+        <Words size={17} kind="heading" style={{ marginBottom: 14, marginLeft: 6 }}>
+          Deft Study
+        </Words>
+      )}
       {PLACES.map(([label, href]) => (
-        <WordAct key={label} label={label} on={href === '/' ? path === '/' : path.startsWith(String(href)) || (href === '/references' && path.startsWith('/boards'))} onPress={() => router.navigate(href)} soft />
+        <WordAct
+          key={label}
+          label={label}
+          on={
+            href === '/'
+              ? path === '/'
+              : path.startsWith(String(href)) || (href === '/references' && path.startsWith('/boards'))
+          }
+          onPress={() => router.navigate(href)}
+          soft
+        />
       ))}
     </View>
   );
@@ -44,14 +81,39 @@ export function Screen({ title, aside, foot, onScroller, over, children }: Props
     <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column-reverse', backgroundColor: palette.desk }}>
       <Places upright={!wide} />
       <View style={{ flex: 1 }} role="main">
-        <ScrollView ref={onScroller && ((view) => onScroller(view ? (view.getScrollableNode() as HTMLElement) : null))} contentContainerStyle={{ padding: wide ? 32 : 18, paddingTop: wide ? 26 : 20, gap: 18, maxWidth: 1120, width: '100%' }}>
-          <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline', gap: 12 }}>
-            <Words size={26} kind="heading" level={1} style={{ flexShrink: 1 }}>{title}</Words>
+        <ScrollView
+          ref={onScroller && ((view) => onScroller(view ? (view.getScrollableNode() as HTMLElement) : null))}
+          contentContainerStyle={{
+            padding: wide ? 32 : 18,
+            paddingTop: wide ? 26 : 20,
+            gap: 18,
+            maxWidth: 1120,
+            width: '100%',
+          }}
+        >
+          <View
+            style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline', gap: 12 }}
+          >
+            <Words size={26} kind="heading" level={1} style={{ flexShrink: 1 }}>
+              {title}
+            </Words>
             {aside ? <View style={{ flexShrink: 0 }}>{aside}</View> : null}
           </View>
           {children}
         </ScrollView>
-        {foot ? <View style={{ flexDirection: 'row', gap: 10, padding: wide ? 20 : 14, paddingHorizontal: wide ? 32 : 18, maxWidth: 1120 }}>{foot}</View> : null}
+        {foot ? (
+          <View
+            style={{
+              flexDirection: 'row',
+              gap: 10,
+              padding: wide ? 20 : 14,
+              paddingHorizontal: wide ? 32 : 18,
+              maxWidth: 1120,
+            }}
+          >
+            {foot}
+          </View>
+        ) : null}
         {over}
       </View>
     </View>
@@ -69,13 +131,23 @@ export function Empty({ children }: PropsWithChildren) {
 }
 
 /** A word for a wait, and for a desk that does not answer. */
-export function Waiting({ failed, retry, said }: { readonly failed: boolean; readonly retry: () => void; readonly said?: string | null }) {
+export function Waiting({
+  failed,
+  retry,
+  said,
+}: {
+  readonly failed: boolean;
+  readonly retry: () => void;
+  readonly said?: string | null;
+}) {
   return failed ? (
     <View style={{ gap: 8, alignItems: 'flex-start' }}>
       <Words>{said ?? 'The desk does not answer. What you drew is kept on this device.'}</Words>
       <WordAct label="Try again" on onPress={retry} />
     </View>
   ) : (
-    <Words soft live>One moment …</Words>
+    <Words soft live>
+      One moment …
+    </Words>
   );
 }

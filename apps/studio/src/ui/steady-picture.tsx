@@ -21,5 +21,16 @@ export function SteadyPicture({ src, alt, style }: SteadyPictureProps) {
     }, AGAIN);
     return () => clearTimeout(timer);
   }, [failed]);
-  return failed ? <div style={style} /> : <img key={`${src} ${tries}`} src={src} alt={alt} draggable={false} onError={() => setFailed(true)} style={style} />;
+  return failed ? (
+    <div style={style} />
+  ) : (
+    <img
+      key={`${src} ${tries}`}
+      src={src}
+      alt={alt}
+      draggable={false}
+      onError={() => setFailed(true)}
+      style={style}
+    />
+  );
 }

@@ -18,13 +18,29 @@ export interface Palette {
 }
 
 export const DAY: Palette = {
-  desk: '#E9E2D4', paper: '#FBF8F1', ink: '#1E2430', softInk: '#535A67', rule: '#CFC5B3', verdigris: '#17635A',
-  verdigrisWash: '#D3E4DF', onVerdigris: '#FFFFFF', redline: '#A92E17', bluePencil: '#2B579C',
+  desk: '#E9E2D4',
+  paper: '#FBF8F1',
+  ink: '#1E2430',
+  softInk: '#535A67',
+  rule: '#CFC5B3',
+  verdigris: '#17635A',
+  verdigrisWash: '#D3E4DF',
+  onVerdigris: '#FFFFFF',
+  redline: '#A92E17',
+  bluePencil: '#2B579C',
 };
 
 export const NIGHT: Palette = {
-  desk: '#1C1E22', paper: '#292C31', ink: '#EDE8DD', softInk: '#B3B0A6', rule: '#46494E', verdigris: '#7CC7B9',
-  verdigrisWash: '#22413D', onVerdigris: '#10211F', redline: '#F08A70', bluePencil: '#8FB4EE',
+  desk: '#1C1E22',
+  paper: '#292C31',
+  ink: '#EDE8DD',
+  softInk: '#B3B0A6',
+  rule: '#46494E',
+  verdigris: '#7CC7B9',
+  verdigrisWash: '#22413D',
+  onVerdigris: '#10211F',
+  redline: '#F08A70',
+  bluePencil: '#8FB4EE',
 };
 
 export const HEADING = 'BricolageGrotesque_700Bold';
@@ -50,7 +66,14 @@ export interface DeskTheme extends MD3Theme {
 export function deskTheme(dark: boolean): DeskTheme {
   const base = dark ? MD3DarkTheme : MD3LightTheme;
   const palette = dark ? NIGHT : DAY;
-  const flat = { level0: 'transparent', level1: palette.paper, level2: palette.paper, level3: palette.paper, level4: palette.paper, level5: palette.paper };
+  const flat = {
+    level0: 'transparent',
+    level1: palette.paper,
+    level2: palette.paper,
+    level3: palette.paper,
+    level4: palette.paper,
+    level5: palette.paper,
+  };
   return {
     ...base,
     palette,
@@ -58,8 +81,17 @@ export function deskTheme(dark: boolean): DeskTheme {
     fonts: configureFonts({ config: { fontFamily: BODY } }),
     colors: {
       ...base.colors,
-      primary: palette.verdigris, onPrimary: palette.onVerdigris, background: palette.desk, surface: palette.paper, onSurface: palette.ink,
-      onSurfaceVariant: palette.softInk, outline: palette.rule, outlineVariant: palette.rule, elevation: flat, error: palette.ink, surfaceVariant: palette.paper,
+      primary: palette.verdigris,
+      onPrimary: palette.onVerdigris,
+      background: palette.desk,
+      surface: palette.paper,
+      onSurface: palette.ink,
+      onSurfaceVariant: palette.softInk,
+      outline: palette.rule,
+      outlineVariant: palette.rule,
+      elevation: flat,
+      error: palette.ink,
+      surfaceVariant: palette.paper,
     },
   };
 }

@@ -18,7 +18,18 @@ interface WordsProps {
 const FACES = { body: BODY, strong: STRONG, heading: HEADING, figures: FIGURES } as const;
 
 /** All text of the desk. `level` makes it a heading for those who listen. */
-export function Words({ size = 15, kind = 'body', soft = false, colour, level, style, lines, live, children, testID }: PropsWithChildren<WordsProps>) {
+export function Words({
+  size = 15,
+  kind = 'body',
+  soft = false,
+  colour,
+  level,
+  style,
+  lines,
+  live,
+  children,
+  testID,
+}: PropsWithChildren<WordsProps>) {
   const palette = usePalette();
   return (
     <Text
@@ -26,7 +37,16 @@ export function Words({ size = 15, kind = 'body', soft = false, colour, level, s
       numberOfLines={lines}
       {...(level ? { role: 'heading' as const, 'aria-level': level } : {})}
       {...(live ? { 'aria-live': 'polite' as const } : {})}
-      style={[{ fontFamily: FACES[kind], fontSize: size, lineHeight: TYPE[size], color: colour ?? (soft ? palette.softInk : palette.ink), fontVariant: ['tabular-nums'] }, style]}
+      style={[
+        {
+          fontFamily: FACES[kind],
+          fontSize: size,
+          lineHeight: TYPE[size],
+          color: colour ?? (soft ? palette.softInk : palette.ink),
+          fontVariant: ['tabular-nums'],
+        },
+        style,
+      ]}
     >
       {children}
     </Text>

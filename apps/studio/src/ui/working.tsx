@@ -8,8 +8,14 @@ export function Working({ what }: { readonly what: string }) {
   const palette = usePalette();
   return (
     <View style={{ gap: 4, minWidth: 150, flexShrink: 1 }}>
-      <Words soft live>{what}</Words>
-      <ProgressBar indeterminate color={palette.verdigris} style={{ height: 3, backgroundColor: palette.rule }} />
+      <Words soft live>
+        {what}
+      </Words>
+      <ProgressBar
+        indeterminate
+        color={palette.verdigris}
+        style={{ height: 3, backgroundColor: palette.rule }}
+      />
     </View>
   );
 }

@@ -1,5 +1,13 @@
 import { expose } from 'comlink';
-import { gaps, guessFigure, lightnessHistogram, silhouette, valueTable, valueThresholds, type Mask } from '@deft/core';
+import {
+  gaps,
+  guessFigure,
+  lightnessHistogram,
+  silhouette,
+  valueTable,
+  valueThresholds,
+  type Mask,
+} from '@deft/core';
 
 /** Distance across which ink is taken for closed, as a share of the picture's height. */
 const CLOSES = 0.02;
@@ -10,7 +18,8 @@ const SHADES = [235, 205, 175, 145];
 function shown(figure: Mask, what: 'silhouette' | 'gaps'): Uint8ClampedArray {
   const pixels = new Uint8ClampedArray(figure.bits.length * 4);
   const put = (i: number, grey: number): void => pixels.set([grey, grey, grey, 255], 4 * i);
-  for (let i = 0; i < figure.bits.length; i += 1) put(i, what === 'silhouette' ? (figure.bits[i] ? 30 : 251) : 251);
+  for (let i = 0; i < figure.bits.length; i += 1)
+    put(i, what === 'silhouette' ? (figure.bits[i] ? 30 : 251) : 251);
   if (what === 'gaps') {
     for (let i = 0; i < figure.bits.length; i += 1) if (figure.bits[i]) put(i, 222);
     gaps(figure).forEach((gap, k) => {
@@ -23,16 +32,28 @@ function shown(figure: Mask, what: 'silhouette' | 'gaps'): Uint8ClampedArray {
 
 const work = {
   /** The table of a squint: from grey to the grey of its group. @param rgba four bytes a pixel */
-  values: (rgba: Uint8ClampedArray, count: number): number[] => valueTable(valueThresholds(lightnessHistogram(rgba), count)),
+  values: (rgba: Uint8ClampedArray, count: number): number[] =>
+    valueTable(valueThresholds(lightnessHistogram(rgba), count)),
   /** What ink encloses, as pixels. @param rgba ink alone on nothing: its alpha is looked at */
-  drawn: (rgba: Uint8ClampedArray, width: number, height: number, what: 'silhouette' | 'gaps', closed: boolean): Uint8ClampedArray => {
+  drawn: (
+    rgba: Uint8ClampedArray,
+    width: number,
+    height: number,
+    what: 'silhouette' | 'gaps',
+    closed: boolean,
+  ): Uint8ClampedArray => {
     const bits = new Uint8Array(width * height);
     for (let i = 0; i < bits.length; i += 1) bits[i] = (rgba[4 * i + 3] as number) > 60 ? 1 : 0;
     const mask = { width, height, bits };
     return shown(closed ? mask : silhouette(mask, CLOSES * height), what);
   },
   /** A guess of the figure in a picture, as pixels. */
-  pictured: (rgba: Uint8ClampedArray, width: number, height: number, what: 'silhouette' | 'gaps'): Uint8ClampedArray => shown(guessFigure(rgba, width, height), what),
+  pictured: (
+    rgba: Uint8ClampedArray,
+    width: number,
+    height: number,
+    what: 'silhouette' | 'gaps',
+  ): Uint8ClampedArray => shown(guessFigure(rgba, width, height), what),
 };
 
 export type LooksWork = typeof work;

@@ -12,7 +12,8 @@ import { isJudged, TOLERANCES } from './tolerance.ts';
 
 const figure = SUBJECTS.figure;
 const trace = tracedFigure();
-const centreOf = (name: string, kind = 'landmark') => trace.find((i) => i.name === name && (kind === 'landmark') === (i.kind === 'landmark'))!.centre;
+const centreOf = (name: string, kind = 'landmark') =>
+  trace.find((i) => i.name === name && (kind === 'landmark') === (i.kind === 'landmark'))!.centre;
 /** A page on which the figure stands 150 mm tall, moved and scaled. */
 const PAGE = compose(translation(20, 12), scaling(0.15));
 
@@ -20,12 +21,19 @@ const head = { names: ['head', 'crown', 'chin'], by: about(centreOf('head', 'for
 const shoulders = (() => {
   const [l, r] = [centreOf('left shoulder'), centreOf('right shoulder')];
   const axis = figure.axes[0]!;
-  const names = [...axis.ends, ...axis.carries, ...axis.carries.flatMap((name) => [...hangingOn(figure, name)])];
+  const names = [
+    ...axis.ends,
+    ...axis.carries,
+    ...axis.carries.flatMap((name) => [...hangingOn(figure, name)]),
+  ];
   return { names, by: about({ x: (l.x + r.x) / 2, y: (l.y + r.y) / 2 }, rotation(6)) };
 })();
 
-const run = (drawn: readonly Item[], seconds: number | null = null, reference: readonly Item[] = trace): CheckReport =>
-  check({ drawn, reference, height: FIGURE_HEIGHT, seconds, subject: figure });
+const run = (
+  drawn: readonly Item[],
+  seconds: number | null = null,
+  reference: readonly Item[] = trace,
+): CheckReport => check({ drawn, reference, height: FIGURE_HEIGHT, seconds, subject: figure });
 const says = (f: Finding): string => `${f.kind} ${f.about}`;
 
 describe('a drawing made from its trace by one known change', () => {
@@ -51,9 +59,18 @@ describe('a drawing made from its trace by one known change', () => {
     expect(report.findings.map(says)).toEqual(['tilt shoulder line']);
     expect(Math.abs(report.findings[0]!.size - 6)).toBeLessThan(0.5);
     const folded = report.folded.map(says);
-    expect(folded).toEqual(expect.arrayContaining(['place left wrist', 'place right wrist', 'tilt left upper arm', 'tilt right forearm']));
+    expect(folded).toEqual(
+      expect.arrayContaining([
+        'place left wrist',
+        'place right wrist',
+        'tilt left upper arm',
+        'tilt right forearm',
+      ]),
+    );
     for (const f of report.folded) expect(f.explainedBy).toBe(report.findings[0]!.id);
-    expect(thingToDo(report.findings, report.sides)).toMatch(/^Flatten the shoulder line by (6|5\.9|6\.1)°\.$/);
+    expect(thingToDo(report.findings, report.sides)).toMatch(
+      /^Flatten the shoulder line by (6|5\.9|6\.1)°\.$/,
+    );
   });
 
   test('two changes are both named, each once', () => {
@@ -62,7 +79,8 @@ describe('a drawing made from its trace by one known change', () => {
   });
 
   test('without any names the same changes are found on the forms themselves', () => {
-    const bare = (items: readonly Item[]): Item[] => items.filter((i) => i.kind !== 'landmark').map((i) => ({ ...i, name: null }));
+    const bare = (items: readonly Item[]): Item[] =>
+      items.filter((i) => i.kind !== 'landmark').map((i) => ({ ...i, name: null }));
     const report = run(bare(drawFrom(trace, [head], PAGE, 0.3)), null, bare(trace));
     expect(report.pairs.every((p) => p.by === 'guess')).toBe(true);
     expect(report.findings.map((f) => [f.kind, f.drawn[0]])).toEqual([['proportion', 'drawn head']]);
@@ -80,36 +98,54 @@ describe('marks placed as unsteadily as by a finger', () => {
   const SPREAD = 2;
 
   /** What each topic really is in the drawing before it was jittered. */
-  function realSizes(clean: readonly Item[]): Map<string, { size: number; offset: { x: number; y: number } | null }> {
-    const pairs = clean.map((drawn) => ({ drawn: moveItem(drawn, invert(PAGE)), reference: trace.find((i) => `drawn ${i.id}` === drawn.id)! }));
-    return new Map(topicsOf(pairs, figure).map((topic) => {
-      const measured = measureTopic(topic, topic.pairs.map((p) => p.drawn), topic.pairs.map((p) => p.reference), FIGURE_HEIGHT);
-      return [topic.id, { size: measured?.size ?? 0, offset: measured?.offset ?? null }];
+  function realSizes(
+    clean: readonly Item[],
+  ): Map<string, { size: number; offset: { x: number; y: number } | null }> {
+    const pairs = clean.map((drawn) => ({
+      drawn: moveItem(drawn, invert(PAGE)),
+      reference: trace.find((i) => `drawn ${i.id}` === drawn.id)!,
     }));
+    return new Map(
+      topicsOf(pairs, figure).map((topic) => {
+        const measured = measureTopic(
+          topic,
+          topic.pairs.map((p) => p.drawn),
+          topic.pairs.map((p) => p.reference),
+          FIGURE_HEIGHT,
+        );
+        return [topic.id, { size: measured?.size ?? 0, offset: measured?.offset ?? null }];
+      }),
+    );
   }
 
   /** Wrong: said with confidence, but really the other way or less than half of what is worth a word. */
   function isWrong(f: Finding, real: ReturnType<typeof realSizes>): boolean {
     const { size, offset } = real.get(f.id) ?? { size: 0, offset: null };
-    const along = offset && f.offset ? (offset.x * f.offset.x + offset.y * f.offset.y) / f.size : size * Math.sign(f.size);
+    const along =
+      offset && f.offset
+        ? (offset.x * f.offset.x + offset.y * f.offset.y) / f.size
+        : size * Math.sign(f.size);
     return along < f.tolerance / 2;
   }
 
   test.each([
     ['head', head, 'proportion head', 0],
     ['shoulders', shoulders, 'tilt shoulder line', 170],
-  ] as const)('the change of the %s is found or said to be too small to tell; nothing wrong is said', (_, change, planted, least) => {
-    const clean = drawFrom(trace, [change], PAGE, SPREAD);
-    const real = realSizes(clean);
-    let found = 0;
-    for (let seed = 1; seed <= 200; seed += 1) {
-      const report = run(unsteady(clean, SPREAD, seeded(seed)));
-      if (report.findings.some((f) => says(f) === planted)) found += 1;
-      else expect([...report.unsure, ...report.folded].map(says)).toContain(planted);
-      expect(report.findings.filter((f) => isWrong(f, real)).map((f) => [seed, f.id, f.size])).toEqual([]);
-    }
-    expect(found).toBeGreaterThanOrEqual(least);
-  });
+  ] as const)(
+    'the change of the %s is found or said to be too small to tell; nothing wrong is said',
+    (_, change, planted, least) => {
+      const clean = drawFrom(trace, [change], PAGE, SPREAD);
+      const real = realSizes(clean);
+      let found = 0;
+      for (let seed = 1; seed <= 200; seed += 1) {
+        const report = run(unsteady(clean, SPREAD, seeded(seed)));
+        if (report.findings.some((f) => says(f) === planted)) found += 1;
+        else expect([...report.unsure, ...report.folded].map(says)).toContain(planted);
+        expect(report.findings.filter((f) => isWrong(f, real)).map((f) => [seed, f.id, f.size])).toEqual([]);
+      }
+      expect(found).toBeGreaterThanOrEqual(least);
+    },
+  );
 });
 
 describe('honesty', () => {
@@ -118,7 +154,9 @@ describe('honesty', () => {
     const two = run(drawFrom(trace.slice(0, 2), [], PAGE, 0.3));
     expect(two.findings).toEqual([]);
     expect(two.cannotSay[0]).toContain('fewer than three');
-    expect(check({ drawn: trace, reference: trace, height: 0, seconds: null, subject: figure }).cannotSay[0]).toContain('lowest point');
+    expect(
+      check({ drawn: trace, reference: trace, height: 0, seconds: null, subject: figure }).cannotSay[0],
+    ).toContain('lowest point');
   });
 
   test('the average miss has the noise of placing taken out', () => {
@@ -132,19 +170,39 @@ describe('honesty', () => {
   });
 
   test('in a short gesture a flatter shoulder line is a finding, a steeper one is not', () => {
-    const turned = (degrees: number): Item[] => drawFrom(trace, [{ ...shoulders, by: compose(about({ x: 400, y: 265 }, rotation(degrees))) }], PAGE, 0.3);
+    const turned = (degrees: number): Item[] =>
+      drawFrom(
+        trace,
+        [{ ...shoulders, by: compose(about({ x: 400, y: 265 }, rotation(degrees))) }],
+        PAGE,
+        0.3,
+      );
     expect(run(turned(-10), 45).findings.map(says)).toEqual(['tilt shoulder line']);
     expect(run(turned(12), 45).findings).toEqual([]);
-    expect(run(drawFrom(trace, [{ ...head, by: about(centreOf('head', 'form'), scaling(1.4)) }], PAGE, 0.3), 45).findings).toEqual([]);
+    expect(
+      run(drawFrom(trace, [{ ...head, by: about(centreOf('head', 'form'), scaling(1.4)) }], PAGE, 0.3), 45)
+        .findings,
+    ).toEqual([]);
     expect(isJudged('place', 60, 9, null)).toBe(false);
-    for (let i = 1; i < TOLERANCES.length; i += 1) expect(TOLERANCES[i]!.tilt).toBeLessThan(TOLERANCES[i - 1]!.tilt);
+    for (let i = 1; i < TOLERANCES.length; i += 1)
+      expect(TOLERANCES[i]!.tilt).toBeLessThan(TOLERANCES[i - 1]!.tilt);
   });
 });
 
 describe('sentences', () => {
   const place: Finding = {
-    id: 'place:x', kind: 'place', about: 'left wrist', thing: 'landmark', drawn: ['x'], size: 4.12, error: 0.5, tolerance: 2,
-    offset: { x: 4, y: 1 }, reference: null, explainedBy: null, mark: { kind: 'arrow', from: { x: 0, y: 0 }, to: { x: 1, y: 1 } },
+    id: 'place:x',
+    kind: 'place',
+    about: 'left wrist',
+    thing: 'landmark',
+    drawn: ['x'],
+    size: 4.12,
+    error: 0.5,
+    tolerance: 2,
+    offset: { x: 4, y: 1 },
+    reference: null,
+    explainedBy: null,
+    mark: { kind: 'arrow', from: { x: 0, y: 0 }, to: { x: 1, y: 1 } },
   };
 
   test('left and right are the sitter’s', () => {
@@ -155,7 +213,15 @@ describe('sentences', () => {
   });
 
   test('a second finding about the same thing is joined to what to do', () => {
-    const small: Finding = { ...place, id: 'size:h', kind: 'proportion', about: 'head', thing: 'form', size: -12.5, offset: null };
+    const small: Finding = {
+      ...place,
+      id: 'size:h',
+      kind: 'proportion',
+      about: 'head',
+      thing: 'form',
+      size: -12.5,
+      offset: null,
+    };
     const low: Finding = { ...place, about: 'head', offset: { x: 0, y: 3 } };
     expect(thingToDo([small, low], 'picture')).toBe('Make the head a seventh larger, and lift it.');
     expect(findingSentence(small, 'picture')).toBe('Head 13 % too small');

@@ -53,13 +53,23 @@ export interface CheckReport {
   readonly sides: 'sitter facing' | 'sitter turned away' | 'picture';
 }
 
-const FREEDOM_COUNT: Readonly<Record<Freedom, number>> = { none: 0, move: 2, 'move scale': 3, 'move scale turn': 4 };
+const FREEDOM_COUNT: Readonly<Record<Freedom, number>> = {
+  none: 0,
+  move: 2,
+  'move scale': 3,
+  'move scale turn': 4,
+};
 const FEWEST_PAIRS = 3;
 /** As many standard errors as a listed finding is worth. */
 const SURE = 4.5;
 
 const pairable = (item: Item): Pairable => ({
-  id: item.id, kind: item.kind, name: item.name, centre: item.centre, size: meanRadius(item), tilt: hasTilt(item) ? (item.ellipse?.tilt ?? null) : null,
+  id: item.id,
+  kind: item.kind,
+  name: item.name,
+  centre: item.centre,
+  size: meanRadius(item),
+  tilt: hasTilt(item) ? (item.ellipse?.tilt ?? null) : null,
 });
 
 /** Whether the sitter's left is on the picture's right, by the named pairs of the reference. */
@@ -67,7 +77,9 @@ function sidesOf(reference: readonly Item[]): CheckReport['sides'] {
   let across = 0;
   for (const item of reference) {
     if (!item.name?.startsWith('left ')) continue;
-    const other = reference.find(({ name, kind }) => kind === item.kind && name === item.name?.replace('left ', 'right '));
+    const other = reference.find(
+      ({ name, kind }) => kind === item.kind && name === item.name?.replace('left ', 'right '),
+    );
     if (other) across += item.centre.x - other.centre.x;
   }
   if (across === 0) return 'picture';
@@ -87,7 +99,10 @@ function ellipsePoints({ centre, major, minor, tilt }: MomentEllipse): Point[] {
 function longAxis({ centre, major, tilt }: MomentEllipse): [Point, Point] {
   const dx = major * Math.cos(toRadians(tilt));
   const dy = -major * Math.sin(toRadians(tilt));
-  return [{ x: centre.x - dx, y: centre.y - dy }, { x: centre.x + dx, y: centre.y + dy }];
+  return [
+    { x: centre.x - dx, y: centre.y - dy },
+    { x: centre.x + dx, y: centre.y + dy },
+  ];
 }
 
 /** The line a tilt is about. For the whole figure, from its lowest to its highest thing. */
@@ -103,7 +118,12 @@ function lineOf(topic: Topic, items: readonly Item[], reference: readonly Item[]
 function markOf(topic: Topic, laid: readonly Item[], reference: readonly Item[]): Mark {
   const [d, r] = [laid[0] as Item, reference[0] as Item];
   if (topic.kind === 'place') return { kind: 'arrow', from: d.centre, to: r.centre };
-  if (topic.kind === 'tilt' || topic.thing === 'axis') return { kind: 'arc', drawn: lineOf(topic, laid, reference), reference: lineOf(topic, reference, reference) };
+  if (topic.kind === 'tilt' || topic.thing === 'axis')
+    return {
+      kind: 'arc',
+      drawn: lineOf(topic, laid, reference),
+      reference: lineOf(topic, reference, reference),
+    };
   return {
     kind: 'outline',
     centre: middle(d.centre, r.centre),
@@ -121,10 +141,18 @@ interface Ground {
 
 /** A topic's items on both sides, the drawn ones laid on the reference. */
 function itemsOf(topic: Topic, laid: ReadonlyMap<string, Item>): { drawn: Item[]; reference: Item[] } {
-  return { drawn: topic.pairs.map((p) => laid.get(p.drawn.id) as Item), reference: topic.pairs.map((p) => p.reference) };
+  return {
+    drawn: topic.pairs.map((p) => laid.get(p.drawn.id) as Item),
+    reference: topic.pairs.map((p) => p.reference),
+  };
 }
 
-function findingOf(topic: Topic, ground: Ground, measured: Pick<Finding, 'size' | 'error' | 'offset' | 'reference'>, explainedBy: string | null): Finding {
+function findingOf(
+  topic: Topic,
+  ground: Ground,
+  measured: Pick<Finding, 'size' | 'error' | 'offset' | 'reference'>,
+  explainedBy: string | null,
+): Finding {
   const { drawn, reference } = itemsOf(topic, ground.laid);
   return {
     id: topic.id,
@@ -148,7 +176,12 @@ function listed(explanation: Explanation, ground: Ground): Finding[] {
       const plain = measureTopic(cause.topic, drawn, reference, ground.height);
       const offset = cause.topic.kind === 'place' ? { x: values[0] ?? 0, y: values[1] ?? 0 } : null;
       const own = cause.topic.thing === 'whole' ? 90 : (plain?.reference ?? null);
-      return findingOf(cause.topic, ground, { size: sizeOf(cause, values), error: errorOf(cause, i, reading, causes), offset, reference: own }, null);
+      return findingOf(
+        cause.topic,
+        ground,
+        { size: sizeOf(cause, values), error: errorOf(cause, i, reading, causes), offset, reference: own },
+        null,
+      );
     })
     .sort((a, b) => Math.abs(b.size) / b.tolerance - Math.abs(a.size) / a.tolerance);
 }
@@ -167,7 +200,12 @@ function others(explanation: Explanation, ground: Ground): { folded: Finding[]; 
     const past = Math.abs(plain.size) >= tolerance;
     const under = (used: readonly Candidate[]): number => {
       const values = used.map((cause) => reading.values[causes.indexOf(cause)] as readonly number[]);
-      const model = measureTopic(topic, drawn, reference.map((item) => changed(item, used, values)), ground.height);
+      const model = measureTopic(
+        topic,
+        drawn,
+        reference.map((item) => changed(item, used, values)),
+        ground.height,
+      );
       return model ? Math.abs(model.size) : Math.abs(plain.size);
     };
     const left = causes.length > 0 ? under(causes) : Math.abs(plain.size);
@@ -182,7 +220,10 @@ function others(explanation: Explanation, ground: Ground): { folded: Finding[]; 
     if (past || SURE * plain.error > tolerance) unsure.push(findingOf(topic, ground, plain, null));
   }
   const weight = (f: Finding): number => Math.abs(f.size) / f.tolerance;
-  return { folded: folded.sort((a, b) => weight(b) - weight(a)), unsure: unsure.sort((a, b) => weight(b) - weight(a)) };
+  return {
+    folded: folded.sort((a, b) => weight(b) - weight(a)),
+    unsure: unsure.sort((a, b) => weight(b) - weight(a)),
+  };
 }
 
 /**
@@ -198,24 +239,59 @@ export function check(input: CheckInput): CheckReport {
     reference: reference.find(({ id }) => id === pair.reference) as Item,
   }));
   const base = { version: CHECK_VERSION, pairs: matched, freedom, sides: sidesOf(reference) };
-  const nothing = { ...base, lie: null, mirrored: false, averageMiss: null, findings: [], folded: [], unsure: [] };
-  if (!(height > 0)) return { ...nothing, cannotSay: ['How tall the figure is in the picture is not known yet: touch its top and its lowest point.'] };
-  if (pairs.length === 0) return { ...nothing, cannotSay: ['Nothing in the drawing is paired with the reference yet: set a few landmarks.'] };
+  const nothing = {
+    ...base,
+    lie: null,
+    mirrored: false,
+    averageMiss: null,
+    findings: [],
+    folded: [],
+    unsure: [],
+  };
+  if (!(height > 0))
+    return {
+      ...nothing,
+      cannotSay: [
+        'How tall the figure is in the picture is not known yet: touch its top and its lowest point.',
+      ],
+    };
+  if (pairs.length === 0)
+    return {
+      ...nothing,
+      cannotSay: ['Nothing in the drawing is paired with the reference yet: set a few landmarks.'],
+    };
 
   const from = pairs.map((p) => p.drawn.centre);
   const to = pairs.map((p) => p.reference.centre);
   const rough = fitRobust(from, to, { freedom, noise: height / 1000 });
-  const noise = pairs.reduce((sum, p) => sum + Math.hypot(p.drawn.spread * rough.scale, p.reference.spread), 0) / pairs.length;
+  const noise =
+    pairs.reduce((sum, p) => sum + Math.hypot(p.drawn.spread * rough.scale, p.reference.spread), 0) /
+    pairs.length;
   const mirroring = tellMirrored(from, to, noise);
   const mirrored = mirroring.mirrored === true;
-  const fit = mirrored ? fitRobust(from, to, { freedom, noise, mirrored }) : fitRobust(from, to, { freedom, noise });
+  const fit = mirrored
+    ? fitRobust(from, to, { freedom, noise, mirrored })
+    : fitRobust(from, to, { freedom, noise });
   const cannotSay = mirroring.mirrored === null && pairs.length >= FEWEST_PAIRS ? [mirroring.why] : [];
   if (pairs.length < FEWEST_PAIRS || !(fit.scale > 0)) {
-    return { ...nothing, lie: fit.transform, mirrored, cannotSay: ['With fewer than three landmarks or parts in both, the drawing can be laid on the picture but its shape cannot be judged.'] };
+    return {
+      ...nothing,
+      lie: fit.transform,
+      mirrored,
+      cannotSay: [
+        'With fewer than three landmarks or parts in both, the drawing can be laid on the picture but its shape cannot be judged.',
+      ],
+    };
   }
 
   const topics = topicsOf(pairs, subject);
-  const explanation = explain(topics, pairs, subject, { freedom, mirrored, start: invert(fit.transform), height, seconds });
+  const explanation = explain(topics, pairs, subject, {
+    freedom,
+    mirrored,
+    start: invert(fit.transform),
+    height,
+    seconds,
+  });
   const lie = invert(explanation.lie);
   const laid = new Map(pairs.map((p) => [p.drawn.id, moveItem(p.drawn, lie)]));
   const ground = { topics, laid, height, seconds };
@@ -225,7 +301,12 @@ export function check(input: CheckInput): CheckReport {
     ...base,
     lie,
     mirrored,
-    averageMiss: averageMiss(pairs.map((p) => laid.get(p.drawn.id) as Item), pairs.map((p) => p.reference), height, FREEDOM_COUNT[freedom]),
+    averageMiss: averageMiss(
+      pairs.map((p) => laid.get(p.drawn.id) as Item),
+      pairs.map((p) => p.reference),
+      height,
+      FREEDOM_COUNT[freedom],
+    ),
     findings: listed(explanation, ground).filter(judged),
     folded: folded.filter(judged),
     unsure: unsure.filter(judged),

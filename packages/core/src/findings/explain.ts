@@ -38,7 +38,12 @@ export function sizeOf(cause: Candidate, values: readonly number[]): number {
 }
 
 /** One standard error of `sizeOf`, from the reading's covariance. */
-export function errorOf(cause: Candidate, at: number, reading: Reading, causes: readonly Candidate[]): number {
+export function errorOf(
+  cause: Candidate,
+  at: number,
+  reading: Reading,
+  causes: readonly Candidate[],
+): number {
   const index = causes.slice(0, at).reduce((sum, c) => sum + c.count, 0);
   const cov = (i: number, k: number): number => reading.covariance.get(index + i, index + k);
   const [a = 0, b = 0] = reading.values[at] ?? [];
@@ -54,7 +59,12 @@ export function errorOf(cause: Candidate, at: number, reading: Reading, causes: 
 /** How surely a topic is seen on its own things alone: one standard error, in the unit of its finding. */
 function ownError(topic: Topic, { start, height }: ModelOptions): number {
   const lie = invert(start);
-  const measured = measureTopic(topic, topic.pairs.map((p) => moveItem(p.drawn, lie)), topic.pairs.map((p) => p.reference), height);
+  const measured = measureTopic(
+    topic,
+    topic.pairs.map((p) => moveItem(p.drawn, lie)),
+    topic.pairs.map((p) => p.reference),
+    height,
+  );
   return measured?.error ?? Infinity;
 }
 
@@ -89,14 +99,24 @@ export function explain(
       if (promise < BELIEF[cause.count] / 2) continue;
       const tried = read(pairs, [...causes, cause], options);
       const gain = reading.chi2 - tried.chi2;
-      if (gain < BELIEF[cause.count] || !passes(cause, tried.values[causes.length] as readonly number[])) continue;
+      if (gain < BELIEF[cause.count] || !passes(cause, tried.values[causes.length] as readonly number[]))
+        continue;
       const size = Math.abs(sizeOf(cause, tried.values[causes.length] as readonly number[]));
-      tries.push({ cause, reading: tried, worth: gain - PRICE * cause.count, seen: size / ownError(cause.topic, options) });
+      tries.push({
+        cause,
+        reading: tried,
+        worth: gain - PRICE * cause.count,
+        seen: size / ownError(cause.topic, options),
+      });
     }
     const first = tries.sort((x, y) => y.worth - x.worth)[0];
     if (!first) break;
-    const rivals = tries.filter(({ cause, worth }) => cause.topic.measure === first.cause.topic.measure && worth > first.worth - AS_GOOD);
-    const best = first.cause.topic.measure === 'tilt' ? rivals.reduce((x, y) => (y.seen > x.seen ? y : x)) : first;
+    const rivals = tries.filter(
+      ({ cause, worth }) =>
+        cause.topic.measure === first.cause.topic.measure && worth > first.worth - AS_GOOD,
+    );
+    const best =
+      first.cause.topic.measure === 'tilt' ? rivals.reduce((x, y) => (y.seen > x.seen ? y : x)) : first;
     causes = [...causes, best.cause];
     reading = best.reading;
   }
@@ -105,7 +125,11 @@ export function explain(
     const others = causes.filter((_, k) => k !== i);
     const without = read(pairs, others, options);
     const cause = causes[i] as Candidate;
-    if (without.chi2 - reading.chi2 >= BELIEF[cause.count] && passes(cause, reading.values[i] as readonly number[])) continue;
+    if (
+      without.chi2 - reading.chi2 >= BELIEF[cause.count] &&
+      passes(cause, reading.values[i] as readonly number[])
+    )
+      continue;
     causes = others;
     reading = without;
   }

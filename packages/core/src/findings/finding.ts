@@ -5,8 +5,17 @@ export type FindingKind = 'place' | 'tilt' | 'proportion';
 /** How a finding is shown on the drawing laid over the reference, in original-picture pixels. */
 export type Mark =
   | { readonly kind: 'arrow'; readonly from: Point; readonly to: Point }
-  | { readonly kind: 'arc'; readonly drawn: readonly [Point, Point]; readonly reference: readonly [Point, Point] }
-  | { readonly kind: 'outline'; readonly centre: Point; readonly drawn: readonly Point[]; readonly reference: readonly Point[] };
+  | {
+      readonly kind: 'arc';
+      readonly drawn: readonly [Point, Point];
+      readonly reference: readonly [Point, Point];
+    }
+  | {
+      readonly kind: 'outline';
+      readonly centre: Point;
+      readonly drawn: readonly Point[];
+      readonly reference: readonly Point[];
+    };
 
 /** One thing a check says. */
 export interface Finding {

@@ -28,7 +28,9 @@ const LONGEST_RUN = 12;
 
 /** A page's forms and set landmarks, millimetres. A form without area is left out. */
 function itemsOn(things: Things): Item[] {
-  const landmarks = thingsOfType(things, 'landmark').filter((l) => l.state === 'set').map(landmarkItem);
+  const landmarks = thingsOfType(things, 'landmark')
+    .filter((l) => l.state === 'set')
+    .map(landmarkItem);
   const forms = thingsOfType(things, 'form').flatMap((form) => {
     try {
       return measureForm(form).ellipse.minor > 0 ? [formItem(form, FORM_SPREAD)] : [];
@@ -51,7 +53,12 @@ export function referenceItems(trace: Things | null, reference: CheckedReference
   const traced = trace && placement ? itemsOn(trace).map((item) => moveItem(item, invert(placement))) : [];
   const named = new Set(traced.filter((item) => item.kind === 'landmark').map((item) => item.name));
   const known = (reference.truth?.landmarks ?? []).filter(({ name, hidden }) => !hidden && !named.has(name));
-  return [...traced, ...known.map(({ name, at, spread = TRUTH_SPREAD }) => landmarkItem({ id: `truth ${name}`, name, at, spread }))];
+  return [
+    ...traced,
+    ...known.map(({ name, at, spread = TRUTH_SPREAD }) =>
+      landmarkItem({ id: `truth ${name}`, name, at, spread }),
+    ),
+  ];
 }
 
 /** The figure's height in pixels: fixed, or else the longer side of all that is known of it. */
@@ -59,27 +66,56 @@ export function figureHeightOf(reference: CheckedReference, items: readonly Item
   if (reference.figureHeight) return reference.figureHeight;
   const corners = items.flatMap(({ centre: { x, y }, ellipse }) => {
     const r = ellipse?.major ?? 0;
-    return [{ x: x - r, y: y - r }, { x: x + r, y: y + r }];
+    return [
+      { x: x - r, y: y - r },
+      { x: x + r, y: y + r },
+    ];
   });
   const box = boxOf(corners);
   return box && items.length > 1 ? longerSide(box) : 0;
 }
 
 /** Names of landmarks that the reference has and the attempt has said nothing of, the most telling first. */
-export function lackingLandmarks(attempt: Things, trace: Things | null, reference: CheckedReference): string[] {
+export function lackingLandmarks(
+  attempt: Things,
+  trace: Things | null,
+  reference: CheckedReference,
+): string[] {
   const subject = SUBJECTS[reference.subject];
-  const has = new Set(referenceItems(trace, reference).filter((item) => item.kind === 'landmark' && item.name !== null).map((item) => item.name as string));
+  const has = new Set(
+    referenceItems(trace, reference)
+      .filter((item) => item.kind === 'landmark' && item.name !== null)
+      .map((item) => item.name as string),
+  );
   const said = new Set(thingsOfType(attempt, 'landmark').map((l) => l.name));
   const offered = [...new Set([...subject.essential, ...subject.landmarks, ...has])];
-  return offered.filter((name) => has.has(name)).slice(0, LONGEST_RUN).filter((name) => !said.has(name));
+  return offered
+    .filter((name) => has.has(name))
+    .slice(0, LONGEST_RUN)
+    .filter((name) => !said.has(name));
 }
 
 /** Checks an attempt's page against its reference, by way of the trace where there is one. */
-export function checkPages(input: { attempt: Things; trace: Things | null; reference: CheckedReference; seconds: number | null }): { report: CheckReport; height: number; scale: number | null } {
+export function checkPages(input: {
+  attempt: Things;
+  trace: Things | null;
+  reference: CheckedReference;
+  seconds: number | null;
+}): {
+  report: CheckReport;
+  height: number;
+  scale: number | null;
+} {
   const { attempt, trace, reference, seconds } = input;
   const items = referenceItems(trace, reference);
   const height = figureHeightOf(reference, items);
-  const report = check({ drawn: itemsOn(attempt), reference: items, height, seconds, subject: SUBJECTS[reference.subject] });
+  const report = check({
+    drawn: itemsOn(attempt),
+    reference: items,
+    height,
+    seconds,
+    subject: SUBJECTS[reference.subject],
+  });
   const placement = trace && placementOf(trace, reference.id);
   return { report, height, scale: report.lie && placement ? takenOut(report.lie, placement).scale : null };
 }

@@ -22,7 +22,14 @@ export interface Item {
 }
 
 export function landmarkItem(landmark: Pick<Landmark, 'id' | 'name' | 'at' | 'spread'>): Item {
-  return { id: landmark.id, kind: 'landmark', name: landmark.name, centre: landmark.at, ellipse: null, spread: landmark.spread };
+  return {
+    id: landmark.id,
+    kind: 'landmark',
+    name: landmark.name,
+    centre: landmark.at,
+    ellipse: null,
+    spread: landmark.spread,
+  };
 }
 
 /** @param spread of the form's placed ends, millimetres. Throws a RangeError for a form without area. */
@@ -41,7 +48,11 @@ export interface Spread2 {
 export function ellipseMatrix({ major, minor, tilt }: MomentEllipse): Spread2 {
   const c = Math.cos(toRadians(tilt));
   const s = -Math.sin(toRadians(tilt));
-  return { xx: major * c * c + minor * s * s, xy: (major - minor) * c * s, yy: major * s * s + minor * c * c };
+  return {
+    xx: major * c * c + minor * s * s,
+    xy: (major - minor) * c * s,
+    yy: major * s * s + minor * c * c,
+  };
 }
 
 /** An item under a transform; its spread grows with the transform's scale. */
@@ -54,12 +65,20 @@ export function moveItem(item: Item, transform: Affine): Item {
   // Columns of transform × root; the product with its own transpose is the moved ellipse's moments.
   const p = { x: a * root.xx + c * root.xy, y: b * root.xx + d * root.xy };
   const q = { x: a * root.xy + c * root.yy, y: b * root.xy + d * root.yy };
-  const ellipse = momentEllipse({ area: 0, centre, xx: (p.x * p.x + q.x * q.x) / 4, xy: (p.x * p.y + q.x * q.y) / 4, yy: (p.y * p.y + q.y * q.y) / 4 });
+  const ellipse = momentEllipse({
+    area: 0,
+    centre,
+    xx: (p.x * p.x + q.x * q.x) / 4,
+    xy: (p.x * p.y + q.x * q.y) / 4,
+    yy: (p.y * p.y + q.y * q.y) / 4,
+  });
   return { ...item, centre, ellipse, spread: item.spread * by };
 }
 
 /** Mean radius of a form: the root of its semi-axes' product. */
-export const meanRadius = (item: Item): number => (item.ellipse ? Math.sqrt(item.ellipse.major * item.ellipse.minor) : 0);
+export const meanRadius = (item: Item): number =>
+  item.ellipse ? Math.sqrt(item.ellipse.major * item.ellipse.minor) : 0;
 
 /** A form nearly as wide as long has no tilt to speak of. */
-export const hasTilt = (item: Item): boolean => item.ellipse !== null && item.ellipse.major > 1.25 * item.ellipse.minor;
+export const hasTilt = (item: Item): boolean =>
+  item.ellipse !== null && item.ellipse.major > 1.25 * item.ellipse.minor;

@@ -27,7 +27,12 @@ function axisOf(items: readonly Item[]): [Point, Point] {
  * @param height of the figure, pixels
  * @returns null where it cannot be measured: no extent, or the whole figure, which only the model can tell
  */
-export function measureTopic(topic: Topic, drawn: readonly Item[], reference: readonly Item[], height: number): Measured | null {
+export function measureTopic(
+  topic: Topic,
+  drawn: readonly Item[],
+  reference: readonly Item[],
+  height: number,
+): Measured | null {
   if (topic.thing === 'whole') return null;
   const d = drawn[0] as Item;
   const r = reference[0] as Item;
@@ -44,7 +49,8 @@ export function measureTopic(topic: Topic, drawn: readonly Item[], reference: re
     const length = distance(p, q);
     if (!(length > 0) || !(distance(a, b) > 0)) return null;
     const across = (noise * Math.SQRT2) / length;
-    if (topic.measure === 'length') return { size: ratio(distance(a, b), length), error: 100 * across, offset: null, reference: null };
+    if (topic.measure === 'length')
+      return { size: ratio(distance(a, b), length), error: 100 * across, offset: null, reference: null };
     const own = lineTilt(p, q);
     return { size: wrapTilt(lineTilt(a, b) - own), error: toDegrees(across), offset: null, reference: own };
   }
@@ -52,12 +58,32 @@ export function measureTopic(topic: Topic, drawn: readonly Item[], reference: re
   const { major, minor, tilt } = r.ellipse;
   switch (topic.measure) {
     case 'size':
-      return { size: ratio(meanRadius(d), meanRadius(r)), error: 50 * Math.hypot(noise / major, noise / minor), offset: null, reference: null };
+      return {
+        size: ratio(meanRadius(d), meanRadius(r)),
+        error: 50 * Math.hypot(noise / major, noise / minor),
+        offset: null,
+        reference: null,
+      };
     case 'width':
-      return { size: ratio(d.ellipse.minor, minor), error: (100 * noise) / minor, offset: null, reference: null };
+      return {
+        size: ratio(d.ellipse.minor, minor),
+        error: (100 * noise) / minor,
+        offset: null,
+        reference: null,
+      };
     case 'length':
-      return { size: ratio(d.ellipse.major, major), error: (100 * noise) / major, offset: null, reference: null };
+      return {
+        size: ratio(d.ellipse.major, major),
+        error: (100 * noise) / major,
+        offset: null,
+        reference: null,
+      };
     default:
-      return { size: wrapTilt(d.ellipse.tilt - tilt), error: toDegrees(noise / (major - minor)), offset: null, reference: tilt };
+      return {
+        size: wrapTilt(d.ellipse.tilt - tilt),
+        error: toDegrees(noise / (major - minor)),
+        offset: null,
+        reference: tilt,
+      };
   }
 }

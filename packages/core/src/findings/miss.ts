@@ -14,7 +14,12 @@ export interface AverageMiss {
  * @param laid drawn items on the reference, pixels
  * @param freedoms how many numbers the fit took from the drawing
  */
-export function averageMiss(laid: readonly Item[], reference: readonly Item[], height: number, freedoms: number): AverageMiss {
+export function averageMiss(
+  laid: readonly Item[],
+  reference: readonly Item[],
+  height: number,
+  freedoms: number,
+): AverageMiss {
   const n = laid.length;
   const left = Math.max(0, 1 - freedoms / (2 * n));
   let square = 0;

@@ -11,8 +11,14 @@ import { read, type ItemPair } from './model.ts';
 const trace = tracedFigure();
 const PAGE = compose(translation(20, 12), scaling(0.15));
 const figure = SUBJECTS.figure;
-const pairsOf = (drawn: ReturnType<typeof drawFrom>): ItemPair[] => drawn.map((d) => ({ drawn: d, reference: trace.find((i) => `drawn ${i.id}` === d.id)! }));
-const options = { freedom: 'move scale' as const, mirrored: false, start: compose(translation(25, 10), scaling(0.14)), height: FIGURE_HEIGHT };
+const pairsOf = (drawn: ReturnType<typeof drawFrom>): ItemPair[] =>
+  drawn.map((d) => ({ drawn: d, reference: trace.find((i) => `drawn ${i.id}` === d.id)! }));
+const options = {
+  freedom: 'move scale' as const,
+  mirrored: false,
+  start: compose(translation(25, 10), scaling(0.14)),
+  height: FIGURE_HEIGHT,
+};
 const head = trace.find((i) => i.name === 'head')!;
 
 describe('items', () => {
@@ -34,7 +40,14 @@ describe('items', () => {
 
 describe('the joint model', () => {
   test('recovers the lie and the one cause exactly on clean data, from a poor start', () => {
-    const pairs = pairsOf(drawFrom(trace, [{ names: ['head', 'crown', 'chin'], by: about(head.centre, scaling(1.2)) }], PAGE, 0.3));
+    const pairs = pairsOf(
+      drawFrom(
+        trace,
+        [{ names: ['head', 'crown', 'chin'], by: about(head.centre, scaling(1.2)) }],
+        PAGE,
+        0.3,
+      ),
+    );
     const topic = topicsOf(pairs, figure).find((t) => t.id === 'size:head')!;
     const cause = candidatesFor(topic, pairs, figure, FIGURE_HEIGHT).find((c) => c.id.endsWith('/own'))!;
     const reading = read(pairs, [cause], options);
@@ -44,7 +57,14 @@ describe('the joint model', () => {
   });
 
   test('promises about what a cause will gain', () => {
-    const pairs = pairsOf(drawFrom(trace, [{ names: ['head', 'crown', 'chin'], by: about(head.centre, scaling(1.1)) }], PAGE, 0.3));
+    const pairs = pairsOf(
+      drawFrom(
+        trace,
+        [{ names: ['head', 'crown', 'chin'], by: about(head.centre, scaling(1.1)) }],
+        PAGE,
+        0.3,
+      ),
+    );
     const topic = topicsOf(pairs, figure).find((t) => t.id === 'size:head')!;
     const cause = candidatesFor(topic, pairs, figure, FIGURE_HEIGHT).find((c) => c.id.endsWith('/own'))!;
     const plain = read(pairs, [], options);
@@ -55,7 +75,12 @@ describe('the joint model', () => {
 
   test('in pure noise the sum of squares is about its degrees of freedom', () => {
     let total = 0;
-    for (let seed = 1; seed <= 40; seed += 1) total += read(pairsOf(unsteady(drawFrom(trace, [], PAGE, 0.5), 0.5, seeded(seed))), [], { ...options, start: PAGE }).chi2 / 40;
+    for (let seed = 1; seed <= 40; seed += 1)
+      total +=
+        read(pairsOf(unsteady(drawFrom(trace, [], PAGE, 0.5), 0.5, seeded(seed))), [], {
+          ...options,
+          start: PAGE,
+        }).chi2 / 40;
     const observations = trace.reduce((sum, item) => sum + (item.ellipse ? 5 : 2), 0);
     // The trace's own spread of 1 px is not in the drawn noise, and a turn is seen less surely than its bound.
     expect(total / (observations - 3)).toBeGreaterThan(0.6);
@@ -68,8 +93,23 @@ test('stated standard errors are honest: a planted tilt lies within two of them 
   let said = 0;
   for (let seed = 1; seed <= 60; seed += 1) {
     const hip = trace.find((i) => i.name === 'right hip')!.centre;
-    const drawn = unsteady(drawFrom(trace, [{ names: ['right thigh', 'right knee', 'right shin', 'right ankle'], by: about(hip, rotation(9)) }], PAGE, 0.4), 0.4, seeded(seed));
-    const found = check({ drawn, reference: trace, height: FIGURE_HEIGHT, seconds: null, subject: figure }).findings.find((f) => f.about === 'right thigh' && f.kind === 'tilt');
+    const drawn = unsteady(
+      drawFrom(
+        trace,
+        [{ names: ['right thigh', 'right knee', 'right shin', 'right ankle'], by: about(hip, rotation(9)) }],
+        PAGE,
+        0.4,
+      ),
+      0.4,
+      seeded(seed),
+    );
+    const found = check({
+      drawn,
+      reference: trace,
+      height: FIGURE_HEIGHT,
+      seconds: null,
+      subject: figure,
+    }).findings.find((f) => f.about === 'right thigh' && f.kind === 'tilt');
     if (!found) continue;
     said += 1;
     if (Math.abs(found.size - 9) <= 2 * found.error) within += 1;
@@ -85,16 +125,32 @@ describe('topics measured by themselves', () => {
 
   test('a copy measures nothing', () => {
     for (const topic of topics) {
-      const measured = measureTopic(topic, topic.pairs.map((p) => p.reference), topic.pairs.map((p) => p.reference), FIGURE_HEIGHT);
+      const measured = measureTopic(
+        topic,
+        topic.pairs.map((p) => p.reference),
+        topic.pairs.map((p) => p.reference),
+        FIGURE_HEIGHT,
+      );
       if (measured) expect(Math.abs(measured.size)).toBeLessThan(1e-9);
     }
   });
 
   test('a place is measured in per cent of the height, a width against its own', () => {
     const item = of('place:head').pairs[0]!.reference;
-    const place = measureTopic(of('place:head'), [moveItem(item, translation(30, -40))], [item], FIGURE_HEIGHT)!;
+    const place = measureTopic(
+      of('place:head'),
+      [moveItem(item, translation(30, -40))],
+      [item],
+      FIGURE_HEIGHT,
+    )!;
     expect([place.size, place.offset]).toEqual([5, { x: 3, y: -4 }]);
-    const wider = moveItem(item, about(item.centre, compose(rotation(item.ellipse!.tilt), scaling(1, 1.2), rotation(-item.ellipse!.tilt))));
+    const wider = moveItem(
+      item,
+      about(
+        item.centre,
+        compose(rotation(item.ellipse!.tilt), scaling(1, 1.2), rotation(-item.ellipse!.tilt)),
+      ),
+    );
     expect(measureTopic(of('width:head'), [wider], [item], FIGURE_HEIGHT)!.size).toBeCloseTo(20, 6);
     expect(measureTopic(of('length:head'), [wider], [item], FIGURE_HEIGHT)!.size).toBeCloseTo(0, 6);
   });
@@ -106,7 +162,8 @@ describe('topics measured by themselves', () => {
       if (topic.thing === 'whole') continue;
       const outsider = trace.find((i) => i.name === 'lowest foot')!;
       if (topic.pairs.some((p) => p.reference === outsider)) continue;
-      for (const cause of candidates) if (!cause.id.endsWith('/carried')) expect(cause.act(outsider, [1, 1])).toBeNull();
+      for (const cause of candidates)
+        if (!cause.id.endsWith('/carried')) expect(cause.act(outsider, [1, 1])).toBeNull();
     }
   });
 });

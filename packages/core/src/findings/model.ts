@@ -89,7 +89,10 @@ function residualsAt(q: readonly number[], setting: Setting): number[] {
     const model = moveItem(changed(pair.reference, causes, values), lie);
     const sd = Math.hypot(pair.drawn.spread, pair.reference.spread * by);
     const placed = pair.drawn.ellipse ? sd * AXIS_SURENESS : sd;
-    out.push((pair.drawn.centre.x - model.centre.x) / placed, (pair.drawn.centre.y - model.centre.y) / placed);
+    out.push(
+      (pair.drawn.centre.x - model.centre.x) / placed,
+      (pair.drawn.centre.y - model.centre.y) / placed,
+    );
     if (!pair.drawn.ellipse || !model.ellipse || !pair.reference.ellipse) continue;
     const a = ellipseMatrix(pair.drawn.ellipse);
     const b = ellipseMatrix(model.ellipse);
@@ -97,7 +100,10 @@ function residualsAt(q: readonly number[], setting: Setting): number[] {
     // In the reference's own axes: along, across, and the turn between them, which two placed ends tell less surely.
     const c = Math.cos(toRadians(pair.reference.ellipse.tilt));
     const s = -Math.sin(toRadians(pair.reference.ellipse.tilt));
-    out.push((c * c * xx + 2 * c * s * xy + s * s * yy) / placed, (s * s * xx - 2 * c * s * xy + c * c * yy) / placed);
+    out.push(
+      (c * c * xx + 2 * c * s * xy + s * s * yy) / placed,
+      (s * s * xx - 2 * c * s * xy + c * c * yy) / placed,
+    );
     out.push((Math.SQRT2 * (c * s * (yy - xx) + (c * c - s * s) * xy)) / sd);
   }
   return out;
@@ -106,7 +112,13 @@ function residualsAt(q: readonly number[], setting: Setting): number[] {
 const sum = (r: readonly number[]): number => r.reduce((s, v) => s + v * v, 0);
 
 /** A column of the residuals' derivative by one number. */
-function slopeOf(q: readonly number[], i: number, step: number, r: readonly number[], setting: Setting): number[] {
+function slopeOf(
+  q: readonly number[],
+  i: number,
+  step: number,
+  r: readonly number[],
+  setting: Setting,
+): number[] {
   const moved = [...q];
   moved[i] = (q[i] as number) + step;
   return residualsAt(moved, setting).map((v, k) => (v - (r[k] as number)) / step);
@@ -134,8 +146,12 @@ export function read(pairs: readonly ItemPair[], causes: readonly Cause[], optio
   for (let round = 0; round < ROUNDS && q.length > 0; round += 1) {
     const [at, residuals] = [q, r];
     columns = q.map((_, i) => slopeOf(at, i, steps[i] as number, residuals, setting));
-    normal = new Matrix(columns.map((a) => columns.map((b) => a.reduce((s, v, k) => s + v * (b[k] as number), 0))));
-    const slope = Matrix.columnVector(columns.map((a) => a.reduce((s, v, k) => s + v * (residuals[k] as number), 0)));
+    normal = new Matrix(
+      columns.map((a) => columns.map((b) => a.reduce((s, v, k) => s + v * (b[k] as number), 0))),
+    );
+    const slope = Matrix.columnVector(
+      columns.map((a) => a.reduce((s, v, k) => s + v * (residuals[k] as number), 0)),
+    );
     let gain = -1;
     for (let attempt = 0; attempt < 8 && gain < 0; attempt += 1) {
       const damped = normal.clone();
@@ -151,20 +167,33 @@ export function read(pairs: readonly ItemPair[], causes: readonly Cause[], optio
   }
   for (let i = 0; i < q.length; i += 1) normal.set(i, i, normal.get(i, i) + 1e-12);
   const all = q.length > 0 ? inverse(normal, true) : new Matrix(0, 0);
-  const covariance = q.length > free ? all.subMatrix(free, q.length - 1, free, q.length - 1) : new Matrix(0, 0);
-  return { lie: lieOf(q.slice(0, free), freedom, mirrored), values: split(q, setting), covariance, chi2, promise: promiseOf(q, r, columns, setting) };
+  const covariance =
+    q.length > free ? all.subMatrix(free, q.length - 1, free, q.length - 1) : new Matrix(0, 0);
+  return {
+    lie: lieOf(q.slice(0, free), freedom, mirrored),
+    values: split(q, setting),
+    covariance,
+    chi2,
+    promise: promiseOf(q, r, columns, setting),
+  };
 }
 
 /** What is left of `v` once all that the basis can make is taken out. */
 function apart(v: readonly number[], basis: readonly (readonly number[])[]): number[] {
-  return basis.reduce<number[]>((rest, b) => {
-    const share = b.reduce((s, x, k) => s + x * (rest[k] as number), 0);
-    return rest.map((x, k) => x - share * (b[k] as number));
-  }, [...v]);
+  return basis.reduce<number[]>(
+    (rest, b) => {
+      const share = b.reduce((s, x, k) => s + x * (rest[k] as number), 0);
+      return rest.map((x, k) => x - share * (b[k] as number));
+    },
+    [...v],
+  );
 }
 
 /** Gram and Schmidt's orthonormal basis of some columns; columns that add nothing are dropped. */
-function orthonormal(columns: readonly (readonly number[])[], onto: readonly (readonly number[])[] = []): number[][] {
+function orthonormal(
+  columns: readonly (readonly number[])[],
+  onto: readonly (readonly number[])[] = [],
+): number[][] {
   const basis: number[][] = [];
   for (const column of columns) {
     const rest = apart(column, [...onto, ...basis]);
@@ -175,12 +204,20 @@ function orthonormal(columns: readonly (readonly number[])[], onto: readonly (re
 }
 
 /** To first order, by how much a further cause would lower the sum of squares with everything else refitted. */
-function promiseOf(q: readonly number[], r: readonly number[], columns: readonly (readonly number[])[], setting: Setting): (cause: Cause) => number {
+function promiseOf(
+  q: readonly number[],
+  r: readonly number[],
+  columns: readonly (readonly number[])[],
+  setting: Setting,
+): (cause: Cause) => number {
   const basis = orthonormal(columns);
   return (cause) => {
     const wider: Setting = { ...setting, causes: [...setting.causes, cause] };
     const at = [...q, ...new Array<number>(cause.count).fill(0)];
     const own = Array.from({ length: cause.count }, (_, i) => slopeOf(at, q.length + i, STEP, r, wider));
-    return orthonormal(own, basis).reduce((total, b) => total + b.reduce((s, x, k) => s + x * (r[k] as number), 0) ** 2, 0);
+    return orthonormal(own, basis).reduce(
+      (total, b) => total + b.reduce((s, x, k) => s + x * (r[k] as number), 0) ** 2,
+      0,
+    );
   };
 }

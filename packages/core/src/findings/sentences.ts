@@ -3,13 +3,26 @@ import type { CheckReport } from './check.ts';
 import type { Finding } from './finding.ts';
 
 const FRACTIONS: readonly [number, string][] = [
-  [1 / 2, 'half'], [1 / 3, 'a third'], [1 / 4, 'a quarter'], [1 / 5, 'a fifth'], [1 / 6, 'a sixth'],
-  [1 / 7, 'a seventh'], [1 / 8, 'an eighth'], [1 / 9, 'a ninth'], [1 / 10, 'a tenth'], [1 / 11, 'an eleventh'], [1 / 12, 'a twelfth'], [1 / 15, 'a fifteenth'], [1 / 20, 'a twentieth'],
+  [1 / 2, 'half'],
+  [1 / 3, 'a third'],
+  [1 / 4, 'a quarter'],
+  [1 / 5, 'a fifth'],
+  [1 / 6, 'a sixth'],
+  [1 / 7, 'a seventh'],
+  [1 / 8, 'an eighth'],
+  [1 / 9, 'a ninth'],
+  [1 / 10, 'a tenth'],
+  [1 / 11, 'an eleventh'],
+  [1 / 12, 'a twelfth'],
+  [1 / 15, 'a fifteenth'],
+  [1 / 20, 'a twentieth'],
 ];
 
 /** What share to add or take away, in words a ruler-less eye can use. */
 export function shareInWords(share: number): string {
-  return FRACTIONS.reduce((best, entry) => (Math.abs(entry[0] - share) < Math.abs(best[0] - share) ? entry : best))[1];
+  return FRACTIONS.reduce((best, entry) =>
+    Math.abs(entry[0] - share) < Math.abs(best[0] - share) ? entry : best,
+  )[1];
 }
 
 /** A number with as many digits as one can see: one below ten, none above. */
@@ -35,7 +48,8 @@ function sideways(dx: number, sides: CheckReport['sides']): 'left' | 'right' {
 function whereabouts({ x, y }: Point, sides: CheckReport['sides']): string {
   const parts: string[] = [];
   if (Math.abs(y) > 0.4 * Math.abs(x)) parts.push(y < 0 ? 'too high' : 'too low');
-  if (Math.abs(x) > 0.4 * Math.abs(y)) parts.push(`${parts.length === 0 ? 'too far ' : ''}to the ${sideways(x, sides)}`);
+  if (Math.abs(x) > 0.4 * Math.abs(y))
+    parts.push(`${parts.length === 0 ? 'too far ' : ''}to the ${sideways(x, sides)}`);
   return parts.join(', ');
 }
 
@@ -61,7 +75,8 @@ function proportionState({ size, id }: Finding): string {
 /** What a finding says was measured: "Head 10 % too large". */
 export function findingSentence(finding: Finding, sides: CheckReport['sides']): string {
   const name = capital(nameOf(finding));
-  if (finding.kind === 'place') return `${name} ${plainNumber(finding.size)} % ${whereabouts(finding.offset ?? { x: 0, y: 0 }, sides)}`;
+  if (finding.kind === 'place')
+    return `${name} ${plainNumber(finding.size)} % ${whereabouts(finding.offset ?? { x: 0, y: 0 }, sides)}`;
   return `${name} ${finding.kind === 'tilt' ? tiltState(finding) : proportionState(finding)}`;
 }
 
@@ -102,7 +117,9 @@ function deed(finding: Finding, sides: CheckReport['sides'], name: string): stri
   if (steep(own)) return `Turn the ${name} ${amount} ${clockwise(-finding.size)}`;
   const drawn = own + finding.size;
   if (Math.abs(own) >= 2 && drawn * own < 0) return `Tilt the ${name} the other way, by ${amount}`;
-  return Math.abs(drawn) < Math.abs(own) ? `Tilt the ${name} ${amount} more` : `Flatten the ${name} by ${amount}`;
+  return Math.abs(drawn) < Math.abs(own)
+    ? `Tilt the ${name} ${amount} more`
+    : `Flatten the ${name} by ${amount}`;
 }
 
 /**
@@ -122,10 +139,18 @@ export function thingToDo(findings: readonly Finding[], sides: CheckReport['side
 /** The summary line of a report, with what the fit took out of the drawing. */
 export function summarySentence(report: CheckReport, scale: number | null): string {
   const parts: string[] = [];
-  if (report.averageMiss) parts.push(`Average miss ${report.averageMiss.value.toFixed(1)} ± ${report.averageMiss.error.toFixed(1)} % of the figure's height.`);
+  if (report.averageMiss)
+    parts.push(
+      `Average miss ${report.averageMiss.value.toFixed(1)} ± ${report.averageMiss.error.toFixed(1)} % of the figure's height.`,
+    );
   if (report.mirrored) parts.push('The drawing is mirrored; that is taken out.');
   const off = scale === null ? 0 : 100 * (scale - 1);
-  if (Math.abs(off) >= 2) parts.push(`The whole drawing was ${plainNumber(off)} % ${off > 0 ? 'larger' : 'smaller'}; that is taken out.`);
-  parts.push(report.sides === 'picture' ? "Left and right are the picture's." : "Left and right are the sitter's.");
+  if (Math.abs(off) >= 2)
+    parts.push(
+      `The whole drawing was ${plainNumber(off)} % ${off > 0 ? 'larger' : 'smaller'}; that is taken out.`,
+    );
+  parts.push(
+    report.sides === 'picture' ? "Left and right are the picture's." : "Left and right are the sitter's.",
+  );
   return parts.join(' ');
 }

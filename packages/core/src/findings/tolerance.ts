@@ -34,7 +34,12 @@ export function toleranceOf(kind: FindingKind, seconds: number | null): number {
  * @param reference tilt on the reference, degrees
  * @param size drawn minus reference, degrees
  */
-export function isJudged(kind: FindingKind, seconds: number | null, size: number, reference: number | null): boolean {
+export function isJudged(
+  kind: FindingKind,
+  seconds: number | null,
+  size: number,
+  reference: number | null,
+): boolean {
   if ((seconds ?? Infinity) > GESTURE_SECONDS) return true;
   if (kind !== 'tilt' || reference === null) return false;
   const lean = Math.abs(reference) <= 45 ? reference : reference - Math.sign(reference) * 90;

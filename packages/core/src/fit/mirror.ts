@@ -32,7 +32,8 @@ function roundness(points: readonly Point[]): number {
  * @param noise of one coordinate, in the reference's unit
  */
 export function tellMirrored(drawn: readonly Point[], reference: readonly Point[], noise: number): Mirroring {
-  if (drawn.length < FEWEST) return { mirrored: null, why: 'With fewer than four landmarks a mirrored drawing cannot be told.' };
+  if (drawn.length < FEWEST)
+    return { mirrored: null, why: 'With fewer than four landmarks a mirrored drawing cannot be told.' };
   if (Math.min(roundness(drawn), roundness(reference)) < THINNEST) {
     return { mirrored: null, why: 'The landmarks lie too nearly on one line to tell a mirrored drawing.' };
   }

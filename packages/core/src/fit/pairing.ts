@@ -29,10 +29,18 @@ export interface Pair {
 const TOO_FAR = 0.35;
 
 /** Rough lie of one side's things on the other's: by the pairs known, else by middle and spread of all. */
-function roughFit(drawn: readonly Pairable[], reference: readonly Pairable[], known: readonly Pair[]): ReturnType<typeof fitSimilarity>['transform'] {
-  const at = (side: readonly Pairable[], id: string): Point => (side.find((item) => item.id === id) as Pairable).centre;
+function roughFit(
+  drawn: readonly Pairable[],
+  reference: readonly Pairable[],
+  known: readonly Pair[],
+): ReturnType<typeof fitSimilarity>['transform'] {
+  const at = (side: readonly Pairable[], id: string): Point =>
+    (side.find((item) => item.id === id) as Pairable).centre;
   if (known.length >= 2) {
-    return fitSimilarity(known.map((p) => at(drawn, p.drawn)), known.map((p) => at(reference, p.reference))).transform;
+    return fitSimilarity(
+      known.map((p) => at(drawn, p.drawn)),
+      known.map((p) => at(reference, p.reference)),
+    ).transform;
   }
   const spread = (side: readonly Pairable[]): { middle: Point; radius: number } => {
     const middle = { x: 0, y: 0 };
@@ -50,7 +58,12 @@ function roughFit(drawn: readonly Pairable[], reference: readonly Pairable[], kn
 }
 
 /** What it costs to take one for the other: places, then sizes and tilts, in parts of the figure's height. */
-function cost(a: Pairable, b: Pairable, lie: readonly [number, number, number, number, number, number], height: number): number {
+function cost(
+  a: Pairable,
+  b: Pairable,
+  lie: readonly [number, number, number, number, number, number],
+  height: number,
+): number {
   const by = Math.hypot(lie[0], lie[1]);
   const place = distance(transformPoint(lie, a.centre), b.centre) / height;
   const size = a.size > 0 && b.size > 0 ? Math.abs(Math.log((a.size * by) / b.size)) : 0;
@@ -58,7 +71,12 @@ function cost(a: Pairable, b: Pairable, lie: readonly [number, number, number, n
   return place + 0.15 * size + 0.1 * tilt;
 }
 
-function assign(drawn: readonly Pairable[], reference: readonly Pairable[], lie: Parameters<typeof cost>[2], height: number): Pair[] {
+function assign(
+  drawn: readonly Pairable[],
+  reference: readonly Pairable[],
+  lie: Parameters<typeof cost>[2],
+  height: number,
+): Pair[] {
   const kinds = new Set(drawn.map((item) => item.kind));
   return [...kinds].flatMap((kind) => {
     const rows = drawn.filter((item) => item.kind === kind);
@@ -66,12 +84,20 @@ function assign(drawn: readonly Pairable[], reference: readonly Pairable[], lie:
     if (columns.length === 0) return [];
     const costs = rows.map((a) => columns.map((b) => Math.min(cost(a, b, lie, height), 10)));
     const square = Math.max(rows.length, columns.length);
-    const padded = Matrix.from1DArray(square, square, Array.from({ length: square * square }, (_, i) => costs[Math.floor(i / square)]?.[i % square] ?? TOO_FAR));
+    const padded = Matrix.from1DArray(
+      square,
+      square,
+      Array.from(
+        { length: square * square },
+        (_, i) => costs[Math.floor(i / square)]?.[i % square] ?? TOO_FAR,
+      ),
+    );
     const { columnAssignments } = linearSumAssignment(padded, { maximaze: false });
     const pairs: Pair[] = [];
     Array.from(columnAssignments).forEach((row, column) => {
       const [a, b] = [rows[row], columns[column]];
-      if (a && b && (costs[row]?.[column] ?? Infinity) < TOO_FAR) pairs.push({ drawn: a.id, reference: b.id, by: 'guess' });
+      if (a && b && (costs[row]?.[column] ?? Infinity) < TOO_FAR)
+        pairs.push({ drawn: a.id, reference: b.id, by: 'guess' });
     });
     return pairs;
   });
@@ -88,7 +114,8 @@ export function pairUp(drawn: readonly Pairable[], reference: readonly Pairable[
   const left = new Set(reference);
   const open: Pairable[] = [];
   for (const item of drawn) {
-    const match = item.name === null ? undefined : [...left].find((r) => r.kind === item.kind && r.name === item.name);
+    const match =
+      item.name === null ? undefined : [...left].find((r) => r.kind === item.kind && r.name === item.name);
     if (match) {
       pairs.push({ drawn: item.id, reference: match.id, by: 'name' });
       left.delete(match);

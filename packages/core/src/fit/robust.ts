@@ -14,7 +14,9 @@ export interface RobustFit extends Fit {
 const median = (values: readonly number[]): number => {
   const sorted = [...values].sort((a, b) => a - b);
   const half = sorted.length >> 1;
-  return sorted.length % 2 ? (sorted[half] as number) : ((sorted[half - 1] as number) + (sorted[half] as number)) / 2;
+  return sorted.length % 2
+    ? (sorted[half] as number)
+    : ((sorted[half - 1] as number) + (sorted[half] as number)) / 2;
 };
 
 const FEWEST = 5;
@@ -30,11 +32,16 @@ const RAYLEIGH_MEDIAN = 1.1774;
  * median residual (Holland and Welsch 1977). With fewer than five pairs no pair can be told to
  * be the bad one, and the plain fit is returned.
  */
-export function fitRobust(drawn: readonly Point[], reference: readonly Point[], options: RobustOptions): RobustFit {
+export function fitRobust(
+  drawn: readonly Point[],
+  reference: readonly Point[],
+  options: RobustOptions,
+): RobustFit {
   const prior = (i: number): number => options.weights?.[i] ?? 1;
   const plain = fitSimilarity(drawn, reference, options);
   if (drawn.length < FEWEST || options.freedom === 'none') return { ...plain, trust: drawn.map(() => 1) };
-  const again = (trust: readonly number[]): Fit => fitSimilarity(drawn, reference, { ...options, weights: trust.map((t, i) => t * prior(i)) });
+  const again = (trust: readonly number[]): Fit =>
+    fitSimilarity(drawn, reference, { ...options, weights: trust.map((t, i) => t * prior(i)) });
   const floor = Math.max(options.noise, 1e-12);
   let fit = plain;
   for (let round = 0; round < ROUNDS; round += 1) {

@@ -35,9 +35,14 @@ export interface Fit {
  * left to right. With one pair, or none that differ, the scale and turn cannot be told and stay 1 and 0.
  * @throws RangeError where the lists differ in length or nothing has weight
  */
-export function fitSimilarity(drawn: readonly Point[], reference: readonly Point[], options: FitOptions = {}): Fit {
+export function fitSimilarity(
+  drawn: readonly Point[],
+  reference: readonly Point[],
+  options: FitOptions = {},
+): Fit {
   const { freedom = 'move scale', weights, mirrored = false } = options;
-  if (drawn.length !== reference.length) throw new RangeError('Drawn and reference points must come in pairs.');
+  if (drawn.length !== reference.length)
+    throw new RangeError('Drawn and reference points must come in pairs.');
   const flip = mirrored ? -1 : 1;
   const weight = (i: number): number => weights?.[i] ?? 1;
   let total = 0;
@@ -53,7 +58,9 @@ export function fitSimilarity(drawn: readonly Point[], reference: readonly Point
   });
   if (!(total > 0)) throw new RangeError('A fit needs at least one pair.');
   const moves = freedom !== 'none';
-  const [px, py, qx, qy] = moves ? [mean.px / total, mean.py / total, mean.qx / total, mean.qy / total] : [0, 0, 0, 0];
+  const [px, py, qx, qy] = moves
+    ? [mean.px / total, mean.py / total, mean.qx / total, mean.qy / total]
+    : [0, 0, 0, 0];
   let dot = 0;
   let cross = 0;
   let size = 0;
@@ -81,9 +88,19 @@ export function fitSimilarity(drawn: readonly Point[], reference: readonly Point
   let sum = 0;
   const residuals = drawn.map((p, i) => {
     const q = reference[i] as Point;
-    const r = { x: transform[0] * p.x + transform[2] * p.y + e - q.x, y: transform[1] * p.x + transform[3] * p.y + f - q.y };
+    const r = {
+      x: transform[0] * p.x + transform[2] * p.y + e - q.x,
+      y: transform[1] * p.x + transform[3] * p.y + f - q.y,
+    };
     sum += weight(i) * (r.x * r.x + r.y * r.y);
     return r;
   });
-  return { transform, scale: Math.hypot(c, s), turn: wrapAngle(-toDegrees(Math.atan2(s, c))), mirrored, residuals, rms: Math.sqrt(sum / total) };
+  return {
+    transform,
+    scale: Math.hypot(c, s),
+    turn: wrapAngle(-toDegrees(Math.atan2(s, c))),
+    mirrored,
+    residuals,
+    rms: Math.sqrt(sum / total),
+  };
 }

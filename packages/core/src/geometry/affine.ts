@@ -45,7 +45,8 @@ export const determinant = (m: Affine): number => m[0] * m[3] - m[1] * m[2];
 /** The inverse transform. Throws a RangeError where `m` flattens the plane. */
 export function invert(m: Affine): Affine {
   const det = determinant(m);
-  if (!(Math.abs(det) > 0) || !Number.isFinite(det)) throw new RangeError('This transform flattens the plane and has no inverse.');
+  if (!(Math.abs(det) > 0) || !Number.isFinite(det))
+    throw new RangeError('This transform flattens the plane and has no inverse.');
   const [a, b, c, d, e, f] = m;
   return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
 }

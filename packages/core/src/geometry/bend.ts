@@ -7,11 +7,17 @@ export const BEND_HANDLES = 3;
 /** Where the handles of an unbent box lie: row by row. */
 export function bendHandles(box: Box): Point[] {
   const along = [0, 0.5, 1];
-  return along.flatMap((v) => along.map((u) => ({ x: box.minX + u * (box.maxX - box.minX), y: box.minY + v * (box.maxY - box.minY) })));
+  return along.flatMap((v) =>
+    along.map((u) => ({ x: box.minX + u * (box.maxX - box.minX), y: box.minY + v * (box.maxY - box.minY) })),
+  );
 }
 
 /** Quadratic Lagrange weights at 0, 1/2 and 1. */
-const weights = (t: number): [number, number, number] => [(2 * t - 1) * (t - 1), 4 * t * (1 - t), t * (2 * t - 1)];
+const weights = (t: number): [number, number, number] => [
+  (2 * t - 1) * (t - 1),
+  4 * t * (1 - t),
+  t * (2 * t - 1),
+];
 
 /**
  * The smooth map that takes a box's nine handles to where they were pulled: displacements are

@@ -34,10 +34,16 @@ export const longerSide = (box: Box): number => Math.max(box.maxX - box.minX, bo
 
 export const joined = (a: Box | null, b: Box | null): Box | null =>
   a && b
-    ? { minX: Math.min(a.minX, b.minX), minY: Math.min(a.minY, b.minY), maxX: Math.max(a.maxX, b.maxX), maxY: Math.max(a.maxY, b.maxY) }
+    ? {
+        minX: Math.min(a.minX, b.minX),
+        minY: Math.min(a.minY, b.minY),
+        maxX: Math.max(a.maxX, b.maxX),
+        maxY: Math.max(a.maxY, b.maxY),
+      }
     : (a ?? b);
 
-export const meets = (a: Box, b: Box): boolean => a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY;
+export const meets = (a: Box, b: Box): boolean =>
+  a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY;
 
 /** The corners of a box, from its least one on. */
 export const cornersOf = (box: Box): [Point, Point, Point, Point] => [

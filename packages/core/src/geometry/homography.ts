@@ -24,7 +24,8 @@ export function projection(from: Quad, to: Quad): Projection {
   } catch {
     throw new RangeError('Four corners of which three lie in a line carry no picture.');
   }
-  if (!h.every(Number.isFinite)) throw new RangeError('Four corners of which three lie in a line carry no picture.');
+  if (!h.every(Number.isFinite))
+    throw new RangeError('Four corners of which three lie in a line carry no picture.');
   return h as unknown as Projection;
 }
 

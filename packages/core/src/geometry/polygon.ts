@@ -16,7 +16,10 @@ export function refined(outline: readonly Point[], step: number): Point[] {
   return outline.flatMap((p, i) => {
     const q = outline[(i + 1) % outline.length] as Point;
     const count = Math.max(1, Math.min(64, Math.ceil(Math.hypot(q.x - p.x, q.y - p.y) / step)));
-    return Array.from({ length: count }, (_, k) => ({ x: p.x + ((q.x - p.x) * k) / count, y: p.y + ((q.y - p.y) * k) / count }));
+    return Array.from({ length: count }, (_, k) => ({
+      x: p.x + ((q.x - p.x) * k) / count,
+      y: p.y + ((q.y - p.y) * k) / count,
+    }));
   });
 }
 
@@ -38,7 +41,8 @@ export function thinned<P extends Point>(line: readonly P[], tolerance: number):
     let at = -1;
     for (let i = from + 1; i < to; i += 1) {
       const p = line[i] as P;
-      const off = length > 0 ? Math.abs(dx * (p.y - a.y) - dy * (p.x - a.x)) : Math.hypot(p.x - a.x, p.y - a.y);
+      const off =
+        length > 0 ? Math.abs(dx * (p.y - a.y) - dy * (p.x - a.x)) : Math.hypot(p.x - a.x, p.y - a.y);
       if (off > worst) [worst, at] = [off, i];
     }
     if (at < 0) continue;

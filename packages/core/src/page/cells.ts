@@ -25,11 +25,19 @@ export function cellsFor(count: number, paper: Pick<Paper, 'width' | 'height'>):
 }
 
 /** The cells of a page as outlines, millimetres, row by row from the left top. */
-export function cellOutlines(paper: Pick<Paper, 'x' | 'y' | 'width' | 'height'>, { columns, rows }: Cells): Point[][] {
+export function cellOutlines(
+  paper: Pick<Paper, 'x' | 'y' | 'width' | 'height'>,
+  { columns, rows }: Cells,
+): Point[][] {
   const { minX, minY } = paperBox(paper);
   const [w, h] = [paper.width / columns, paper.height / rows];
   return Array.from({ length: columns * rows }, (_, i) => {
     const [x, y] = [minX + (i % columns) * w, minY + Math.floor(i / columns) * h];
-    return [{ x, y }, { x: x + w, y }, { x: x + w, y: y + h }, { x, y: y + h }];
+    return [
+      { x, y },
+      { x: x + w, y },
+      { x: x + w, y: y + h },
+      { x, y: y + h },
+    ];
   });
 }

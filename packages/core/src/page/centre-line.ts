@@ -84,7 +84,8 @@ export class CentreLine {
     for (const list of [this.x, this.y, this.width]) list.length = count;
     this.walked = walked;
     const end = made.at(-1);
-    if (last && !(end && end.x === last.x && end.y === last.y)) made.push({ x: last.x, y: last.y, width: last.width });
+    if (last && !(end && end.x === last.x && end.y === last.y))
+      made.push({ x: last.x, y: last.y, width: last.width });
     return made;
   }
 
@@ -132,7 +133,11 @@ export class CentreLine {
       let due = step - this.walked;
       for (; due <= far && this.x.length < MOST_STEPS; due += step) {
         const share = far > 0 ? due / far : 1;
-        this.add(x + (nx - x) * share, y + (ny - y) * share, q.width + (r.width - q.width) * (t - (1 - share) / parts));
+        this.add(
+          x + (nx - x) * share,
+          y + (ny - y) * share,
+          q.width + (r.width - q.width) * (t - (1 - share) / parts),
+        );
       }
       this.walked = Math.min(step, far - due + step);
       x = nx;
@@ -154,7 +159,8 @@ export class CentreLine {
   private widthOf({ pressure, tiltX = 0, tiltY = 0 }: StrokePoint): number {
     const { size, response, pen } = this.look;
     const source = this.look.pressure;
-    const force = source === 'even' ? 0.5 : source === 'speed' ? 0.3 + 0.5 / (1 + this.speed / MIDDLE_SPEED) : pressure;
+    const force =
+      source === 'even' ? 0.5 : source === 'speed' ? 0.3 + 0.5 / (1 + this.speed / MIDDLE_SPEED) : pressure;
     const tilt = Math.max(Math.abs(tiltX), Math.abs(tiltY));
     const flat = source === 'device' ? clamp((tilt - FLAT_FROM) / (FLAT_AT - FLAT_FROM), 0, 1) : 0;
     return Math.max(0.02, size * (1 - response * (1 - 2 * force)) * (1 + flat * (PEN_MANNERS[pen].flat - 1)));
@@ -177,10 +183,16 @@ export class CentreLine {
   }
 }
 
-const apart = (a: { x: number; y: number }, b: { x: number; y: number }): number => Math.sqrt((b.x - a.x) ** 2 + (b.y - a.y) ** 2);
+const apart = (a: { x: number; y: number }, b: { x: number; y: number }): number =>
+  Math.sqrt((b.x - a.x) ** 2 + (b.y - a.y) ** 2);
 
 /** Derivatives at q and at r of the curve between them, for t from 0 to 1; knots are spaced by the root of their distance. */
-function tangents(p: Knot, q: Knot, r: Knot, s: Knot): { outX: number; outY: number; inX: number; inY: number } {
+function tangents(
+  p: Knot,
+  q: Knot,
+  r: Knot,
+  s: Knot,
+): { outX: number; outY: number; inX: number; inY: number } {
   const [a, b, c] = [Math.sqrt(apart(p, q)), Math.sqrt(apart(q, r)), Math.sqrt(apart(r, s))];
   const along = (key: 'x' | 'y'): [number, number] => {
     const chord = r[key] - q[key];

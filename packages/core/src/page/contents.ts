@@ -18,22 +18,39 @@ export function paperOf(things: ReadonlyMap<Id, Thing>): Paper | null {
 }
 
 /** The axis of symmetry that the page has, or null. */
-export const axisOf = (things: ReadonlyMap<Id, Thing>): MirrorAxis | null => thingsOfType(things, 'axis').at(-1) ?? null;
+export const axisOf = (things: ReadonlyMap<Id, Thing>): MirrorAxis | null =>
+  thingsOfType(things, 'axis').at(-1) ?? null;
 
 /** The sheets of a page, lowest first. */
 export const sheetsOf = (things: ReadonlyMap<Id, Thing>): Sheet[] => thingsOfType(things, 'sheet');
 
 /** The paper's edges, millimetres. */
-export const paperBox = ({ x = 0, y = 0, width, height }: Pick<Paper, 'x' | 'y' | 'width' | 'height'>): Box => ({ minX: x, minY: y, maxX: x + width, maxY: y + height });
+export const paperBox = ({
+  x = 0,
+  y = 0,
+  width,
+  height,
+}: Pick<Paper, 'x' | 'y' | 'width' | 'height'>): Box => ({
+  minX: x,
+  minY: y,
+  maxX: x + width,
+  maxY: y + height,
+});
 
 /** Where a guide runs over a page, millimetres. */
-export function guideLine(guide: Pick<Guide, 'kind' | 'at'>, paper: Pick<Paper, 'x' | 'y' | 'width' | 'height'>): [number, number, number, number] {
+export function guideLine(
+  guide: Pick<Guide, 'kind' | 'at'>,
+  paper: Pick<Paper, 'x' | 'y' | 'width' | 'height'>,
+): [number, number, number, number] {
   const { minX, minY, maxX, maxY } = paperBox(paper);
   return guide.kind === 'plumb' ? [guide.at, minY, guide.at, maxY] : [minX, guide.at, maxX, guide.at];
 }
 
 /** Where an axis runs over a page: on through its two points, to beyond the edges. */
-export function axisLine({ from, to }: Pick<MirrorAxis, 'from' | 'to'>, paper: Pick<Paper, 'width' | 'height'>): [number, number, number, number] {
+export function axisLine(
+  { from, to }: Pick<MirrorAxis, 'from' | 'to'>,
+  paper: Pick<Paper, 'width' | 'height'>,
+): [number, number, number, number] {
   const length = Math.hypot(to.x - from.x, to.y - from.y) || 1;
   const reach = 2 * (paper.width + paper.height + Math.abs(from.x) + Math.abs(from.y));
   const [dx, dy] = [((to.x - from.x) / length) * reach, ((to.y - from.y) / length) * reach];

@@ -66,5 +66,12 @@ export function measureForm(form: Pick<Form, 'shape' | 'transform'>): FormMeasur
   const along = [middle(q, r), middle(s, p)] as const;
   const axis = distance(...across) >= distance(...along) ? across : along;
   const length = distance(...axis);
-  return { centre, axis, length, width: polygonMoments([p, q, r, s]).area / length, tilt: lineTilt(...axis), ellipse };
+  return {
+    centre,
+    axis,
+    length,
+    width: polygonMoments([p, q, r, s]).area / length,
+    tilt: lineTilt(...axis),
+    ellipse,
+  };
 }

@@ -59,24 +59,64 @@ class Device {
 }
 
 const sheet = (which: number): Thing => ({
-  type: 'sheet', id: id('5', which), kind: 'ink', name: `sheet ${which}`, order: `a${which}`, opacity: 1, hidden: false, locked: false,
+  type: 'sheet',
+  id: id('5', which),
+  kind: 'ink',
+  name: `sheet ${which}`,
+  order: `a${which}`,
+  opacity: 1,
+  hidden: false,
+  locked: false,
 });
 
 const step = fc.record({
   who: fc.nat(1),
-  what: fc.constantFrom('add', 'set', 'remove', 'mixed', 'undo', 'undo', 'redo', 'send', 'send', 'send late', 'lost request', 'lost answer', 'late answer', 'kill', 'reopen', 'ask'),
+  what: fc.constantFrom(
+    'add',
+    'set',
+    'remove',
+    'mixed',
+    'undo',
+    'undo',
+    'redo',
+    'send',
+    'send',
+    'send late',
+    'lost request',
+    'lost answer',
+    'late answer',
+    'kill',
+    'reopen',
+    'ask',
+  ),
   thing: fc.nat(4),
   value: fc.nat(100),
 });
 
-function perform(keeper: Keeper, devices: Device[], { who, what, thing, value }: { who: number; what: string; thing: number; value: number }, serial: number): void {
+function perform(
+  keeper: Keeper,
+  devices: Device[],
+  { who, what, thing, value }: { who: number; what: string; thing: number; value: number },
+  serial: number,
+): void {
   const device = devices[who] as Device;
   const { replica } = device;
   switch (what) {
-    case 'add': return device.write({ add: [sheet(thing)] }, serial);
-    case 'set': return device.write({ set: [{ id: id('5', thing), to: { opacity: value / 100 } }] }, serial);
-    case 'remove': return device.write({ remove: [id('5', thing)] }, serial);
-    case 'mixed': return device.write({ add: [sheet(thing)], set: [{ id: id('5', (thing + 1) % 5), to: { name: `n${value}` } }], remove: [id('5', (thing + 2) % 5)] }, serial);
+    case 'add':
+      return device.write({ add: [sheet(thing)] }, serial);
+    case 'set':
+      return device.write({ set: [{ id: id('5', thing), to: { opacity: value / 100 } }] }, serial);
+    case 'remove':
+      return device.write({ remove: [id('5', thing)] }, serial);
+    case 'mixed':
+      return device.write(
+        {
+          add: [sheet(thing)],
+          set: [{ id: id('5', (thing + 1) % 5), to: { name: `n${value}` } }],
+          remove: [id('5', (thing + 2) % 5)],
+        },
+        serial,
+      );
     case 'undo': {
       const last = replica.log.undoable(device.id);
       return last ? device.write({ ids: [last.id] }, serial) : undefined;
@@ -94,15 +134,22 @@ function perform(keeper: Keeper, devices: Device[], { who, what, thing, value }:
       device.underWay.push(keeper.answer(replica.head));
       return undefined;
     }
-    case 'lost answer': return keeper.store(replica.pending);
+    case 'lost answer':
+      return keeper.store(replica.pending);
     case 'late answer': {
       const [answer] = device.underWay.splice(value % (device.underWay.length || 1), 1);
       return answer ? device.take(answer) : undefined;
     }
-    case 'kill': return devices.forEach((d) => { d.underWay = []; });
-    case 'reopen': return device.reopen();
-    case 'ask': return device.take(keeper.answer(value % 2 ? replica.head : 0));
-    default: return undefined;
+    case 'kill':
+      return devices.forEach((d) => {
+        d.underWay = [];
+      });
+    case 'reopen':
+      return device.reopen();
+    case 'ask':
+      return device.take(keeper.answer(value % 2 ? replica.head : 0));
+    default:
+      return undefined;
   }
 }
 
@@ -115,7 +162,10 @@ describe('a page between two devices and their keeper', () => {
         steps.forEach((one, serial) => {
           perform(keeper, devices, one, serial + 1);
           for (const { replica } of devices) {
-            const shown = [...keeper.stored.slice(0, replica.head).map((s) => s.operation), ...replica.pending];
+            const shown = [
+              ...keeper.stored.slice(0, replica.head).map((s) => s.operation),
+              ...replica.pending,
+            ];
             expect(sorted(replica.log.things)).toEqual(sorted(reducePage(shown)));
           }
         });
@@ -143,23 +193,36 @@ describe('a page between two devices and their keeper', () => {
   test('undo takes back the own last change, across a reload; redo brings it again until something new is done', () => {
     const [mine, other] = [new Device(id('d', 1)), new Device(id('d', 2))];
     const keeper = new Keeper();
-    const run = (who: Device, what: string, thing = 0): void => perform(keeper, [who, who], { who: 0, what, thing, value: 50 }, keeper.stored.length + 1);
-    const names = (): string[] => sorted(mine.replica.log.things).map(([, t]) => (t.type === 'sheet' ? t.name : ''));
-    run(mine, 'add', 1); run(mine, 'send');
-    run(mine, 'add', 2); run(mine, 'send');
-    run(other, 'ask'); run(other, 'add', 3); run(other, 'send');
-    mine.reopen(); run(mine, 'ask');
+    const run = (who: Device, what: string, thing = 0): void =>
+      perform(keeper, [who, who], { who: 0, what, thing, value: 50 }, keeper.stored.length + 1);
+    const names = (): string[] =>
+      sorted(mine.replica.log.things).map(([, t]) => (t.type === 'sheet' ? t.name : ''));
+    run(mine, 'add', 1);
+    run(mine, 'send');
+    run(mine, 'add', 2);
+    run(mine, 'send');
+    run(other, 'ask');
+    run(other, 'add', 3);
+    run(other, 'send');
+    mine.reopen();
+    run(mine, 'ask');
     expect(names()).toEqual(['sheet 1', 'sheet 2', 'sheet 3']);
-    run(mine, 'undo'); run(mine, 'send');
+    run(mine, 'undo');
+    run(mine, 'send');
     expect(names()).toEqual(['sheet 1', 'sheet 3']);
-    run(mine, 'undo'); run(mine, 'send');
+    run(mine, 'undo');
+    run(mine, 'send');
     expect(names()).toEqual(['sheet 3']);
-    run(mine, 'redo'); run(mine, 'send');
+    run(mine, 'redo');
+    run(mine, 'send');
     expect(names()).toEqual(['sheet 1', 'sheet 3']);
-    run(mine, 'redo'); run(mine, 'send');
-    run(mine, 'undo'); run(mine, 'send');
+    run(mine, 'redo');
+    run(mine, 'send');
+    run(mine, 'undo');
+    run(mine, 'send');
     expect(names()).toEqual(['sheet 1', 'sheet 3']);
-    run(mine, 'add', 4); run(mine, 'send');
+    run(mine, 'add', 4);
+    run(mine, 'send');
     expect(mine.replica.log.redoable(mine.id)).toBeNull();
   });
 

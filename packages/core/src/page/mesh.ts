@@ -15,7 +15,11 @@ const gridOver = (box: Box, columns: number, rows: number): Point[] =>
     y: box.minY + (Math.floor(i / (columns + 1)) / rows) * (box.maxY - box.minY),
   }));
 
-export const flatMesh = (box: Box, cells = MESH_CELLS): Mesh => ({ columns: cells, rows: cells, points: gridOver(box, cells, cells) });
+export const flatMesh = (box: Box, cells = MESH_CELLS): Mesh => ({
+  columns: cells,
+  rows: cells,
+  points: gridOver(box, cells, cells),
+});
 
 /** A triangle of the picture and where on the page it goes. */
 export interface Patchwork {
@@ -41,7 +45,11 @@ function triangleMap(from: readonly [Point, Point, Point], to: readonly [Point, 
 }
 
 /** A bent piece as triangles, each laid by an affine map. Empty where the piece has no outline or is not bent. */
-export function patchwork({ clip, mesh, transform }: Pick<Placement, 'clip' | 'mesh' | 'transform'>): Patchwork[] {
+export function patchwork({
+  clip,
+  mesh,
+  transform,
+}: Pick<Placement, 'clip' | 'mesh' | 'transform'>): Patchwork[] {
   const box = clip ? boxOf(clip) : null;
   if (!box || !mesh) return [];
   const { columns, rows, points } = mesh;
@@ -50,9 +58,14 @@ export function patchwork({ clip, mesh, transform }: Pick<Placement, 'clip' | 'm
   for (let row = 0; row < rows; row += 1) {
     for (let column = 0; column < columns; column += 1) {
       const i = row * (columns + 1) + column;
-      for (const corners of [[i, i + 1, i + columns + 2], [i, i + columns + 2, i + columns + 1]] as const) {
+      for (const corners of [
+        [i, i + 1, i + columns + 2],
+        [i, i + columns + 2, i + columns + 1],
+      ] as const) {
         const from = corners.map((k) => rest[k]) as unknown as Patchwork['from'];
-        const to = corners.map((k) => transformPoint(transform, points[k] as Point)) as unknown as Patchwork['to'];
+        const to = corners.map((k) =>
+          transformPoint(transform, points[k] as Point),
+        ) as unknown as Patchwork['to'];
         made.push({ from, to, transform: triangleMap(from, to) });
       }
     }
@@ -73,7 +86,9 @@ export function pieceMap(placement: Pick<Placement, 'clip' | 'mesh' | 'transform
     const j = Math.min(rows - 1, Math.floor(v));
     const [s, t] = [u - i, v - j];
     const at = (k: number, l: number): Point => points[(j + l) * (columns + 1) + i + k] as Point;
-    const mix = (key: 'x' | 'y'): number => (1 - t) * ((1 - s) * at(0, 0)[key] + s * at(1, 0)[key]) + t * ((1 - s) * at(0, 1)[key] + s * at(1, 1)[key]);
+    const mix = (key: 'x' | 'y'): number =>
+      (1 - t) * ((1 - s) * at(0, 0)[key] + s * at(1, 0)[key]) +
+      t * ((1 - s) * at(0, 1)[key] + s * at(1, 1)[key]);
     return transformPoint(transform, { x: mix('x'), y: mix('y') });
   };
 }

@@ -1,4 +1,12 @@
-import { compose, IDENTITY, invert, scaleOf, transformPoint, translation, type Affine } from '../geometry/affine.ts';
+import {
+  compose,
+  IDENTITY,
+  invert,
+  scaleOf,
+  transformPoint,
+  translation,
+  type Affine,
+} from '../geometry/affine.ts';
 import { boxOf, longerSide } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { refined, thinned } from '../geometry/polygon.ts';
@@ -14,13 +22,18 @@ const OUTLINE_TOLERANCE = 0.04;
 /** What changes of a thing that is moved, turned, scaled or flipped; null for what stays where it is. */
 export function movedBy(thing: SheetThing, by: Affine): Patch | null {
   switch (thing.type) {
-    case 'stroke': return { transform: compose(by, thing.transform ?? IDENTITY) };
+    case 'stroke':
+      return { transform: compose(by, thing.transform ?? IDENTITY) };
     case 'form':
     case 'note':
-    case 'placement': return { transform: compose(by, thing.transform) };
-    case 'landmark': return { at: transformPoint(by, thing.at) };
-    case 'axis': return { from: transformPoint(by, thing.from), to: transformPoint(by, thing.to) };
-    case 'guide': return null;
+    case 'placement':
+      return { transform: compose(by, thing.transform) };
+    case 'landmark':
+      return { at: transformPoint(by, thing.at) };
+    case 'axis':
+      return { from: transformPoint(by, thing.from), to: transformPoint(by, thing.to) };
+    case 'guide':
+      return null;
   }
 }
 
@@ -32,7 +45,11 @@ export function movedBy(thing: SheetThing, by: Affine): Patch | null {
  */
 export function warpedBy(thing: SheetThing, map: (p: Point) => Point): Patch | null {
   switch (thing.type) {
-    case 'stroke': return { points: encodeStroke(strokePoints(thing).map((p) => ({ ...p, ...map(p) }))), transform: IDENTITY };
+    case 'stroke':
+      return {
+        points: encodeStroke(strokePoints(thing).map((p) => ({ ...p, ...map(p) }))),
+        transform: IDENTITY,
+      };
     case 'form': {
       const outline = formOutline(thing);
       const box = boxOf(outline);
@@ -49,10 +66,18 @@ export function warpedBy(thing: SheetThing, map: (p: Point) => Point): Patch | n
       if (!box || !(scaleOf(thing.transform) > 0)) return null;
       const mesh = thing.mesh ?? flatMesh(box);
       const back = invert(thing.transform);
-      return { mesh: { ...mesh, points: mesh.points.map((p) => transformPoint(back, map(transformPoint(thing.transform, p)))) } };
+      return {
+        mesh: {
+          ...mesh,
+          points: mesh.points.map((p) => transformPoint(back, map(transformPoint(thing.transform, p)))),
+        },
+      };
     }
-    case 'landmark': return { at: map(thing.at) };
-    case 'axis': return { from: map(thing.from), to: map(thing.to) };
-    case 'guide': return null;
+    case 'landmark':
+      return { at: map(thing.at) };
+    case 'axis':
+      return { from: map(thing.from), to: map(thing.to) };
+    case 'guide':
+      return null;
   }
 }

@@ -35,33 +35,73 @@ export function newPage(
 ): Thing[] {
   const kinds: SheetKind[] = trace ? ['picture', 'guides', 'forms', 'ink'] : ['guides', 'forms', 'ink'];
   const keys = generateNKeysBetween(null, null, kinds.length);
-  const sheets = kinds.map(
-    (kind, i): Sheet => ({
-      type: 'sheet',
-      id: newId(),
-      kind,
-      name: SHEET_NAMES[kind],
-      order: keys[i] as string,
-      opacity: kind === 'picture' ? 0.4 : 1,
-      hidden: false,
-      locked: kind === 'picture',
-    }),
-  );
+  const sheets = kinds.map((kind, i): Sheet => ({
+    type: 'sheet',
+    id: newId(),
+    kind,
+    name: SHEET_NAMES[kind],
+    order: keys[i] as string,
+    opacity: kind === 'picture' ? 0.4 : 1,
+    hidden: false,
+    locked: kind === 'picture',
+  }));
   const things: Thing[] = [{ type: 'page', id: page, ...PAGE_SIZE, colour: PAPER_COLOUR }, ...sheets];
   const picture = sheets.find((sheet) => sheet.kind === 'picture');
   if (trace && picture) {
     const { reference, revision } = trace;
-    things.push({ type: 'placement', id: newId(), sheet: picture.id, order: keys[0] as string, reference, revision, transform: placeWhole(trace) });
+    things.push({
+      type: 'placement',
+      id: newId(),
+      sheet: picture.id,
+      order: keys[0] as string,
+      reference,
+      revision,
+      transform: placeWhole(trace),
+    });
   }
   return things;
 }
 
 /** A page of the paper's size with what was lifted from a photo of it: the ink on a locked sheet, and the usual ones to draw on. */
-export function inkPage(page: Id, newId: () => Id, lifted: { paper: Id; lift: number; pixels: { width: number; height: number }; size: { width: number; height: number } }): Thing[] {
+export function inkPage(
+  page: Id,
+  newId: () => Id,
+  lifted: {
+    paper: Id;
+    lift: number;
+    pixels: { width: number; height: number };
+    size: { width: number; height: number };
+  },
+): Thing[] {
   const { paper, lift, pixels, size } = lifted;
-  const things = newPage(page, newId).map((thing) => (thing.type === 'page' ? { ...thing, width: size.width, height: size.height } : thing));
+  const things = newPage(page, newId).map((thing) =>
+    thing.type === 'page' ? { ...thing, width: size.width, height: size.height } : thing,
+  );
   const lowest = things.find((thing): thing is Sheet => thing.type === 'sheet')?.order ?? null;
-  const sheet: Sheet = { type: 'sheet', id: newId(), kind: 'ink', name: 'From paper', order: generateNKeysBetween(null, lowest, 1)[0] as string, opacity: 1, hidden: false, locked: true };
+  const sheet: Sheet = {
+    type: 'sheet',
+    id: newId(),
+    kind: 'ink',
+    name: 'From paper',
+    order: generateNKeysBetween(null, lowest, 1)[0] as string,
+    opacity: 1,
+    hidden: false,
+    locked: true,
+  };
   const transform: Affine = [size.width / pixels.width, 0, 0, size.height / pixels.height, 0, 0];
-  return [...things, sheet, { type: 'placement', id: newId(), sheet: sheet.id, order: 'a0', reference: paper, of: 'paper', revision: lift, transform, clip: null }];
+  return [
+    ...things,
+    sheet,
+    {
+      type: 'placement',
+      id: newId(),
+      sheet: sheet.id,
+      order: 'a0',
+      reference: paper,
+      of: 'paper',
+      revision: lift,
+      transform,
+      clip: null,
+    },
+  ];
 }

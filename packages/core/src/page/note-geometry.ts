@@ -17,8 +17,14 @@ function arrowLines(to: Point): Point[][] {
   const length = Math.hypot(to.x, to.y) || 1;
   const [ux, uy] = [to.x / length, to.y / length];
   const head = Math.min(HEAD, length * 0.4);
-  const barb = (side: number): Point => ({ x: to.x - head * (ux - side * 0.45 * uy), y: to.y - head * (uy + side * 0.45 * ux) });
-  return [[{ x: 0, y: 0 }, to], [barb(1), to, barb(-1)]];
+  const barb = (side: number): Point => ({
+    x: to.x - head * (ux - side * 0.45 * uy),
+    y: to.y - head * (uy + side * 0.45 * ux),
+  });
+  return [
+    [{ x: 0, y: 0 }, to],
+    [barb(1), to, barb(-1)],
+  ];
 }
 
 /** Fives as they are ticked off by hand: four uprights and one across. */
@@ -26,9 +32,16 @@ function tickLines(count: number, size: number): Point[][] {
   return Array.from({ length: count }, (_, i) => {
     const group = Math.floor(i / 5) * TICK.group * size;
     const k = i % 5;
-    if (k === 4) return [{ x: group - TICK.apart * size * 0.6, y: size * 0.8 }, { x: group + TICK.apart * size * 3.6, y: size * 0.2 }];
+    if (k === 4)
+      return [
+        { x: group - TICK.apart * size * 0.6, y: size * 0.8 },
+        { x: group + TICK.apart * size * 3.6, y: size * 0.2 },
+      ];
     const x = group + k * TICK.apart * size;
-    return [{ x: x + TICK.slant * size, y: 0 }, { x, y: size }];
+    return [
+      { x: x + TICK.slant * size, y: 0 },
+      { x, y: size },
+    ];
   });
 }
 
@@ -46,8 +59,14 @@ export function noteCorners(note: Pick<Note, 'says' | 'transform'>): Point[] {
   const rows = says.text.split('\n');
   const width = Math.max(1, ...rows.map((row) => row.length)) * LETTER * says.size;
   const height = rows.length * LINE_HEIGHT * says.size;
-  return [{ x: 0, y: 0 }, { x: width, y: 0 }, { x: width, y: height }, { x: 0, y: height }].map((p) => transformPoint(transform, p));
+  return [
+    { x: 0, y: 0 },
+    { x: width, y: 0 },
+    { x: width, y: height },
+    { x: 0, y: height },
+  ].map((p) => transformPoint(transform, p));
 }
 
 /** Width of a note's lines where it lies, millimetres. */
-export const noteLineWidth = ({ transform }: Pick<Note, 'transform'>): number => NOTE_LINE * Math.min(4, Math.max(0.25, scaleOf(transform)));
+export const noteLineWidth = ({ transform }: Pick<Note, 'transform'>): number =>
+  NOTE_LINE * Math.min(4, Math.max(0.25, scaleOf(transform)));

@@ -41,7 +41,9 @@ export interface Numbered {
 export function sheetsNamed(operation: Operation): { brought: Id[]; named: Id[] } {
   if (operation.kind === 'revert') return { brought: [], named: [] };
   const { add = [], set = [] } = operation.body;
-  const named = [...add, ...set.map((entry) => entry.to)].flatMap((thing) => ('sheet' in thing && thing.sheet !== undefined ? [thing.sheet] : []));
+  const named = [...add, ...set.map((entry) => entry.to)].flatMap((thing) =>
+    'sheet' in thing && thing.sheet !== undefined ? [thing.sheet] : [],
+  );
   return { brought: add.flatMap((thing) => (thing.type === 'sheet' ? [thing.id] : [])), named };
 }
 

@@ -45,7 +45,9 @@ export class PageLog {
   /** The page as it stood just before a thing was added: what a named version shows. The page as it is where it never was. */
   before(thing: Id): Map<Id, Thing> {
     const { operations } = this;
-    const place = operations.findIndex(({ kind, body }) => kind === 'change' && body.add?.some(({ id }) => id === thing));
+    const place = operations.findIndex(
+      ({ kind, body }) => kind === 'change' && body.add?.some(({ id }) => id === thing),
+    );
     return reducePage(place < 0 ? operations : operations.slice(0, place));
   }
 
@@ -81,7 +83,8 @@ export class PageLog {
   undoable(device: Id): Operation | null {
     for (let i = this.#order.length - 1; i >= 0; i -= 1) {
       const { operation } = this.#order[i] as Entry;
-      if (operation.device === device && operation.kind === 'change' && !this.#gone.has(operation.id)) return operation;
+      if (operation.device === device && operation.kind === 'change' && !this.#gone.has(operation.id))
+        return operation;
     }
     return null;
   }

@@ -1,7 +1,15 @@
 import type { Id, SheetThing, Thing } from './things.ts';
 
 /** What lies lowest on a sheet comes first; strokes and notes share one stack. */
-const RANK: Readonly<Record<SheetThing['type'], number>> = { placement: 0, guide: 1, axis: 1, form: 2, stroke: 3, note: 3, landmark: 4 };
+const RANK: Readonly<Record<SheetThing['type'], number>> = {
+  placement: 0,
+  guide: 1,
+  axis: 1,
+  form: 2,
+  stroke: 3,
+  note: 3,
+  landmark: 4,
+};
 
 const orderOf = (thing: SheetThing): string => ('order' in thing ? thing.order : '');
 

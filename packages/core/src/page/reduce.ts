@@ -22,7 +22,9 @@ export function step(thing: Thing | undefined, id: Id, operation: Operation): Th
   if (operation.kind !== 'change') return thing;
   const { add, set, remove } = operation.body;
   let now = thing ?? add?.find((added) => added.id === id);
-  if (now) for (const entry of set ?? []) if (entry.id === id) now = { ...now, ...entry.to, id, type: now.type } as Thing;
+  if (now)
+    for (const entry of set ?? [])
+      if (entry.id === id) now = { ...now, ...entry.to, id, type: now.type } as Thing;
   return remove?.includes(id) ? undefined : now;
 }
 

@@ -11,12 +11,20 @@ const paper = { width: 148, height: 210 };
 test('a grid has room for all, and no other grid lets a figure stand larger', () => {
   expect(cellsFor(1, paper)).toEqual({ columns: 1, rows: 1 });
   expect(cellsFor(12, paper)).toEqual({ columns: 3, rows: 4 });
-  fc.assert(fc.property(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 50, max: 500 }), fc.integer({ min: 50, max: 500 }), (count, width, height) => {
-    const { columns, rows } = cellsFor(count, { width, height });
-    expect(columns * rows).toBeGreaterThanOrEqual(count);
-    const size = (c: number, r: number): number => Math.min(width / c, (height / r) * 0.75);
-    for (let c = 1; c <= count; c += 1) expect(size(columns, rows)).toBeGreaterThanOrEqual(size(c, Math.ceil(count / c)) - 1e-9);
-  }));
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 60 }),
+      fc.integer({ min: 50, max: 500 }),
+      fc.integer({ min: 50, max: 500 }),
+      (count, width, height) => {
+        const { columns, rows } = cellsFor(count, { width, height });
+        expect(columns * rows).toBeGreaterThanOrEqual(count);
+        const size = (c: number, r: number): number => Math.min(width / c, (height / r) * 0.75);
+        for (let c = 1; c <= count; c += 1)
+          expect(size(columns, rows)).toBeGreaterThanOrEqual(size(c, Math.ceil(count / c)) - 1e-9);
+      },
+    ),
+  );
 });
 
 test('cells cover the page, each once', () => {
@@ -33,10 +41,26 @@ const newId = (): string => (ids += 1).toString(16).padStart(32, '0');
 const page = newPage(newId(), newId);
 const ink = page.find((thing): thing is Sheet => thing.type === 'sheet' && thing.kind === 'ink')!;
 const line = (x1: number, y1: number, x2: number, y2: number, more: Partial<Stroke> = {}): Stroke => ({
-  type: 'stroke', id: newId(), sheet: ink.id, order: 'a0', pen: 'pen', size: 0.4, colour: '#000000', pressure: 'even',
-  points: encodeStroke(Array.from({ length: 11 }, (_, i) => ({ x: x1 + ((x2 - x1) * i) / 10, y: y1 + ((y2 - y1) * i) / 10, pressure: 0.5, time: 10 * i }))), ...more,
+  type: 'stroke',
+  id: newId(),
+  sheet: ink.id,
+  order: 'a0',
+  pen: 'pen',
+  size: 0.4,
+  colour: '#000000',
+  pressure: 'even',
+  points: encodeStroke(
+    Array.from({ length: 11 }, (_, i) => ({
+      x: x1 + ((x2 - x1) * i) / 10,
+      y: y1 + ((y2 - y1) * i) / 10,
+      pressure: 0.5,
+      time: 10 * i,
+    })),
+  ),
+  ...more,
 });
-const things = (...all: Thing[]): Map<string, Thing> => new Map([...page, ...all].map((thing) => [thing.id, thing]));
+const things = (...all: Thing[]): Map<string, Thing> =>
+  new Map([...page, ...all].map((thing) => [thing.id, thing]));
 const [first, second] = cellOutlines(paper, { columns: 2, rows: 2 });
 
 test('a thing belongs to the cell that most of it lies in', () => {

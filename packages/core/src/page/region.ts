@@ -35,12 +35,14 @@ export function standingIn(things: Things, cell: readonly Point[]): Standing | n
   const room = boxOf(cell);
   let drawn: Box | null = null;
   for (const thing of withinRegion(things, cell).values()) {
-    if (thing.type === 'form' || (thing.type === 'stroke' && thing.pen !== 'rubber')) drawn = joined(drawn, thingBox(thing));
+    if (thing.type === 'form' || (thing.type === 'stroke' && thing.pen !== 'rubber'))
+      drawn = joined(drawn, thingBox(thing));
   }
   if (!room || !drawn) return null;
   return {
     height: (drawn.maxY - drawn.minY) / (room.maxY - room.minY),
     width: (drawn.maxX - drawn.minX) / (room.maxX - room.minX),
-    over: drawn.minX < room.minX || drawn.minY < room.minY || drawn.maxX > room.maxX || drawn.maxY > room.maxY,
+    over:
+      drawn.minX < room.minX || drawn.minY < room.minY || drawn.maxX > room.maxX || drawn.maxY > room.maxY,
   };
 }

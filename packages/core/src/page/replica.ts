@@ -34,8 +34,17 @@ export class Replica {
   }
 
   /** Writes down a gesture. The caller journals the operation under the running number it gives. */
-  compose(body: Change | { readonly ids: readonly Id[] }, stamp: { id: Id; n: number; at: number }): Operation {
-    const base = { ...stamp, page: this.page, device: this.device, seen: this.#head, version: OPERATION_VERSION };
+  compose(
+    body: Change | { readonly ids: readonly Id[] },
+    stamp: { id: Id; n: number; at: number },
+  ): Operation {
+    const base = {
+      ...stamp,
+      page: this.page,
+      device: this.device,
+      seen: this.#head,
+      version: OPERATION_VERSION,
+    };
     return 'ids' in body ? { ...base, kind: 'revert', body } : { ...base, kind: 'change', body };
   }
 

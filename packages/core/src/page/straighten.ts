@@ -15,7 +15,8 @@ export function straightened(points: readonly StrokePoint[]): StrokePoint[] | nu
   const last = points.at(-1);
   if (!first || !last || points.length < 2) return null;
   const walked = [0];
-  for (let i = 1; i < points.length; i += 1) walked.push((walked[i - 1] as number) + distance(points[i - 1] as StrokePoint, points[i] as StrokePoint));
+  for (let i = 1; i < points.length; i += 1)
+    walked.push((walked[i - 1] as number) + distance(points[i - 1] as StrokePoint, points[i] as StrokePoint));
   const length = walked.at(-1) as number;
   if (!(length > 0) || distance(first, last) / length < LEAST_CHORD) return null;
   const n = points.length;

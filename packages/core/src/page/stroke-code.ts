@@ -44,8 +44,16 @@ export function encodeStroke(points: readonly StrokePoint[]): string {
   writeVarint(bytes, points.length);
   let last = [0, 0, 0, 0, 0, 0];
   for (const p of points) {
-    const now = [p.x * 100, p.y * 100, Math.min(1, Math.max(0, p.pressure)) * 1023, p.time * 10, p.tiltX ?? 0, p.tiltY ?? 0].map(Math.round);
-    if (!now.every(Number.isSafeInteger)) throw new BrokenStroke('A stroke has a point that is not a number.');
+    const now = [
+      p.x * 100,
+      p.y * 100,
+      Math.min(1, Math.max(0, p.pressure)) * 1023,
+      p.time * 10,
+      p.tiltX ?? 0,
+      p.tiltY ?? 0,
+    ].map(Math.round);
+    if (!now.every(Number.isSafeInteger))
+      throw new BrokenStroke('A stroke has a point that is not a number.');
     const width = tilted ? 6 : 4;
     for (let i = 0; i < width; i += 1) writeVarint(bytes, (now[i] as number) - (last[i] as number));
     last = now;
@@ -83,13 +91,20 @@ export function decodeStroke(record: string): StrokePoint[] {
   if (readByte() !== VERSION) throw new BrokenStroke('The stroke is of a version this desk does not know.');
   const width = readByte() & HAS_TILT ? 6 : 4;
   const count = readVarint();
-  if (count < 0 || count > MOST_POINTS) throw new BrokenStroke('The stroke has an impossible number of points.');
+  if (count < 0 || count > MOST_POINTS)
+    throw new BrokenStroke('The stroke has an impossible number of points.');
   const points: StrokePoint[] = [];
   const now = [0, 0, 0, 0, 0, 0] as [number, number, number, number, number, number];
   for (let i = 0; i < count; i += 1) {
     for (let k = 0; k < width; k += 1) now[k] = (now[k] as number) + readVarint();
     const [x, y, pressure, time, tiltX, tiltY] = now;
-    points.push({ x: x / 100, y: y / 100, pressure: pressure / 1023, time: time / 10, ...(width === 6 ? { tiltX, tiltY } : {}) });
+    points.push({
+      x: x / 100,
+      y: y / 100,
+      pressure: pressure / 1023,
+      time: time / 10,
+      ...(width === 6 ? { tiltX, tiltY } : {}),
+    });
   }
   if (at !== text.length) throw new BrokenStroke('The stroke has something after its end.');
   return points;

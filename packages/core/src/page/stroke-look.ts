@@ -19,12 +19,24 @@ export const PEN_MANNERS: Readonly<Record<PenKind, PenManner>> = {
 };
 
 /** Everything that a stroke's look depends on besides its points. */
-export type StrokeLook = Pick<Stroke, 'pen' | 'size' | 'colour' | 'pressure'> & Required<Pick<Stroke, 'hardness' | 'response' | 'smoothing'>>;
+export type StrokeLook = Pick<Stroke, 'pen' | 'size' | 'colour' | 'pressure'> &
+  Required<Pick<Stroke, 'hardness' | 'response' | 'smoothing'>>;
 
-export function lookOf({ pen, size, colour, pressure, hardness, response, smoothing }: Omit<StrokeLook, 'hardness' | 'response' | 'smoothing'> & Partial<StrokeLook>): StrokeLook {
+export function lookOf({
+  pen,
+  size,
+  colour,
+  pressure,
+  hardness,
+  response,
+  smoothing,
+}: Omit<StrokeLook, 'hardness' | 'response' | 'smoothing'> & Partial<StrokeLook>): StrokeLook {
   const manner = PEN_MANNERS[pen];
   return {
-    pen, size, colour, pressure,
+    pen,
+    size,
+    colour,
+    pressure,
     hardness: hardness ?? manner.hardness,
     response: response ?? manner.response,
     smoothing: smoothing ?? manner.smoothing,

@@ -24,7 +24,8 @@ const SOFT_LAYERS = 9;
 const OUTLINE_TOLERANCE = 0.01;
 
 /** Whether a stroke is one opaque outline, so that pieces of it may overlap unseen. */
-export const isPlain = (look: Pick<StrokeLook, 'hardness' | 'pen'>): boolean => look.hardness >= CRISP && PEN_MANNERS[look.pen].strength === 1;
+export const isPlain = (look: Pick<StrokeLook, 'hardness' | 'pen'>): boolean =>
+  look.hardness >= CRISP && PEN_MANNERS[look.pen].strength === 1;
 
 /**
  * The inked outline of a line, page millimetres. Working is done in 1/16 mm so that the
@@ -58,7 +59,8 @@ export const lineLayers = (line: readonly LinePoint[], look: StrokeLook): Stroke
   layersOf(look).map(({ by, alpha }) => ({ outline: lineOutline(line, look.size, by), alpha }));
 
 /** How far a stroke's ink may reach from its points, millimetres. */
-export const strokeReach = ({ pen, size }: Pick<Stroke, 'pen' | 'size'>): number => size * PEN_MANNERS[pen].flat * 1.6;
+export const strokeReach = ({ pen, size }: Pick<Stroke, 'pen' | 'size'>): number =>
+  size * PEN_MANNERS[pen].flat * 1.6;
 
 /** A stroke's points where they lie on the page, unpacked. Throws BrokenStroke where the record is not one. */
 export function strokePoints({ points, transform }: Pick<Stroke, 'points' | 'transform'>): StrokePoint[] {
@@ -67,7 +69,10 @@ export function strokePoints({ points, transform }: Pick<Stroke, 'points' | 'tra
 }
 
 /** A stroke as it is shown. @param points where they lie on the page, if they are unpacked already */
-export function strokeLayers(stroke: Stroke, points: readonly StrokePoint[] = strokePoints(stroke)): StrokeLayer[] {
+export function strokeLayers(
+  stroke: Stroke,
+  points: readonly StrokePoint[] = strokePoints(stroke),
+): StrokeLayer[] {
   const look = lookOf(stroke);
   return lineLayers(new CentreLine(look).push(points).points(), look);
 }

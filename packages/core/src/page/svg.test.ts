@@ -7,12 +7,35 @@ let next = 0;
 const newId = (): string => (next++).toString(16).padStart(32, '0');
 
 function page(): Map<string, Thing> {
-  const things = newPage('f'.repeat(32), newId, { reference: 'e'.repeat(32), revision: 0, width: 800, height: 1000 });
+  const things = newPage('f'.repeat(32), newId, {
+    reference: 'e'.repeat(32),
+    revision: 0,
+    width: 800,
+    height: 1000,
+  });
   const sheet = (kind: string): string => things.find((t) => t.type === 'sheet' && t.kind === kind)!.id;
   const points = Array.from({ length: 20 }, (_, i) => ({ x: 20 + i, y: 30, pressure: 0.5, time: i * 8 }));
   things.push(
-    { type: 'stroke', id: newId(), sheet: sheet('ink'), order: 'a0', points: encodeStroke(points), pen: 'pencil', size: 0.6, colour: '#1E2430', pressure: 'device' },
-    { type: 'form', id: newId(), sheet: sheet('forms'), order: 'a0', shape: { kind: 'ellipse', rx: 10, ry: 12 }, transform: [1, 0, 0, 1, 70, 40], part: 'head & <neck>' },
+    {
+      type: 'stroke',
+      id: newId(),
+      sheet: sheet('ink'),
+      order: 'a0',
+      points: encodeStroke(points),
+      pen: 'pencil',
+      size: 0.6,
+      colour: '#1E2430',
+      pressure: 'device',
+    },
+    {
+      type: 'form',
+      id: newId(),
+      sheet: sheet('forms'),
+      order: 'a0',
+      shape: { kind: 'ellipse', rx: 10, ry: 12 },
+      transform: [1, 0, 0, 1, 70, 40],
+      part: 'head & <neck>',
+    },
     { type: 'guide', id: newId(), sheet: sheet('guides'), kind: 'ground', at: 190 },
   );
   return new Map(things.map((t) => [t.id, t]));
@@ -21,20 +44,31 @@ function page(): Map<string, Thing> {
 test('a page is a file of its size in millimetres, a group a sheet, strokes as paths', () => {
   const svg = pageSvg(page());
   expect(svg).toContain('width="148mm" height="210mm" viewBox="0 0 148 210"');
-  expect([...svg.matchAll(/<g id="sheet-[^>]*><title>(\w+)/g)].map((m) => m[1])).toEqual(['Picture', 'Guides', 'Forms', 'Ink']);
+  expect([...svg.matchAll(/<g id="sheet-[^>]*><title>(\w+)/g)].map((m) => m[1])).toEqual([
+    'Picture',
+    'Guides',
+    'Forms',
+    'Ink',
+  ]);
   expect(svg).toMatch(/<path d="M[\d. L-]+Z" fill="#1E2430"\/>/);
   expect(svg).toContain('head &#38; &#60;neck&#62;');
 });
 
 test('structure lines and the picture go out only when asked for', () => {
   expect(pageSvg(page())).not.toMatch(/<line|<image/);
-  const full = pageSvg(page(), { guides: true, picture: () => ({ href: 'data:image/png;base64,AAAA', width: 800, height: 1000 }) });
+  const full = pageSvg(page(), {
+    guides: true,
+    picture: () => ({ href: 'data:image/png;base64,AAAA', width: 800, height: 1000 }),
+  });
   expect(full).toContain('<line x1="0" y1="190" x2="148" y2="190"');
   expect(full).toMatch(/<image href="data:image[^>]*matrix\(0\.185 0 0 0\.185 0 12\.5\)/);
 });
 
 describe('paint features', () => {
-  const points = (x: number, y: number, length = 20) => encodeStroke(Array.from({ length: 20 }, (_, i) => ({ x: x + (i * length) / 19, y, pressure: 0.5, time: i * 8 })));
+  const points = (x: number, y: number, length = 20) =>
+    encodeStroke(
+      Array.from({ length: 20 }, (_, i) => ({ x: x + (i * length) / 19, y, pressure: 0.5, time: i * 8 })),
+    );
   const base = { type: 'stroke', pen: 'pen', size: 1, colour: '#1E2430', pressure: 'even' } as const;
   const withInk = (add: (sheet: string) => Thing[]): string => {
     const things = newPage('f'.repeat(32), newId);
@@ -56,19 +90,44 @@ describe('paint features', () => {
   });
 
   test('a soft stroke is layers that together are as dark as it is; a multiplied sheet says so', () => {
-    const svg = withInk((sheet) => [{ ...base, id: newId(), sheet, order: 'a0', points: points(20, 30), pen: 'shade', size: 8, hardness: 0 }]);
+    const svg = withInk((sheet) => [
+      {
+        ...base,
+        id: newId(),
+        sheet,
+        order: 'a0',
+        points: points(20, 30),
+        pen: 'shade',
+        size: 8,
+        hardness: 0,
+      },
+    ]);
     const alphas = [...svg.matchAll(/fill-opacity="([\d.]+)"/g)].map((m) => Number(m[1]));
     expect(alphas).toHaveLength(9);
     expect(1 - alphas.reduce((left, alpha) => left * (1 - alpha), 1)).toBeCloseTo(0.4, 2);
-    const things = newPage('f'.repeat(32), newId).map((t) => (t.type === 'sheet' && t.kind === 'ink' ? { ...t, multiply: true, opacity: 0.5 } : t));
-    expect(pageSvg(new Map(things.map((t) => [t.id, t])))).toContain('opacity="0.5" style="mix-blend-mode:multiply"');
+    const things = newPage('f'.repeat(32), newId).map((t) =>
+      t.type === 'sheet' && t.kind === 'ink' ? { ...t, multiply: true, opacity: 0.5 } : t,
+    );
+    expect(pageSvg(new Map(things.map((t) => [t.id, t])))).toContain(
+      'opacity="0.5" style="mix-blend-mode:multiply"',
+    );
   });
 
   test('words are escaped, a grown page keeps its place, cells and axis are structure lines', () => {
-    const things = newPage('f'.repeat(32), newId).map((t) => (t.type === 'page' ? { ...t, x: -20, y: -10, width: 168, cells: { columns: 3, rows: 2 } } : t));
+    const things = newPage('f'.repeat(32), newId).map((t) =>
+      t.type === 'page' ? { ...t, x: -20, y: -10, width: 168, cells: { columns: 3, rows: 2 } } : t,
+    );
     const sheet = things.find((t) => t.type === 'sheet')!.id;
     const more: Thing[] = [
-      { type: 'note', id: newId(), sheet, order: 'a0', transform: [1, 0, 0, 1, 5, 5], colour: '#1E2430', says: { kind: 'text', text: 'a < b\n& c', size: 5 } },
+      {
+        type: 'note',
+        id: newId(),
+        sheet,
+        order: 'a0',
+        transform: [1, 0, 0, 1, 5, 5],
+        colour: '#1E2430',
+        says: { kind: 'text', text: 'a < b\n& c', size: 5 },
+      },
       { type: 'axis', id: newId(), sheet, from: { x: 74, y: 0 }, to: { x: 74, y: 9 } },
     ];
     const map = new Map([...things, ...more].map((t) => [t.id, t]));
@@ -82,11 +141,33 @@ describe('paint features', () => {
     const picture = () => ({ href: 'data:image/png;base64,AAAA', width: 800, height: 1000 });
     const things = newPage('f'.repeat(32), newId);
     const sheet = things.find((t) => t.type === 'sheet')!.id;
-    const clip = [{ x: 0, y: 0 }, { x: 100, y: 0 }, { x: 100, y: 100 }];
-    const piece: Thing = { type: 'placement', id: newId(), sheet, order: 'a0', reference: 'e'.repeat(32), revision: 0, transform: [0.1, 0, 0, 0.1, 0, 0], clip };
+    const clip = [
+      { x: 0, y: 0 },
+      { x: 100, y: 0 },
+      { x: 100, y: 100 },
+    ];
+    const piece: Thing = {
+      type: 'placement',
+      id: newId(),
+      sheet,
+      order: 'a0',
+      reference: 'e'.repeat(32),
+      revision: 0,
+      transform: [0.1, 0, 0, 0.1, 0, 0],
+      clip,
+    };
     const flat = pageSvg(new Map([...things, piece].map((t) => [t.id, t])), { picture });
     expect(flat).toMatch(/<clipPath id="cut-[^>]*><path d="M0 0L10 0L10 10Z"/);
-    const mesh = { columns: 1, rows: 1, points: [{ x: 0, y: 0 }, { x: 100, y: 20 }, { x: 0, y: 100 }, { x: 100, y: 100 }] };
+    const mesh = {
+      columns: 1,
+      rows: 1,
+      points: [
+        { x: 0, y: 0 },
+        { x: 100, y: 20 },
+        { x: 0, y: 100 },
+        { x: 100, y: 100 },
+      ],
+    };
     const bent = pageSvg(new Map([...things, { ...piece, mesh }].map((t) => [t.id, t])), { picture });
     expect(bent.match(/<use href="#pic-/g)).toHaveLength(2);
   });

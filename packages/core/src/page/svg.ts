@@ -21,16 +21,24 @@ export interface SvgOptions {
 }
 
 const escape = (text: string): string =>
-  text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '').replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
+  text
+    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
+    .replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 const num = (value: number): string => String(Math.round(value * 1000) / 1000);
-const matrix = (m: readonly number[]): string => `matrix(${m.map((v) => Number(v.toPrecision(9))).join(' ')})`;
-const line = (points: readonly Point[]): string => points.map((p, i) => `${i ? 'L' : 'M'}${num(p.x)} ${num(p.y)}`).join('');
+const matrix = (m: readonly number[]): string =>
+  `matrix(${m.map((v) => Number(v.toPrecision(9))).join(' ')})`;
+const line = (points: readonly Point[]): string =>
+  points.map((p, i) => `${i ? 'L' : 'M'}${num(p.x)} ${num(p.y)}`).join('');
 
 function strokeSvg(stroke: Stroke, colour: string): string {
-  return strokeLayers(stroke).map(({ outline, alpha }) => {
-    const d = outlinePath(outline);
-    return d && `<path d="${d}" fill="${escape(colour)}"${alpha < 1 ? ` fill-opacity="${num(alpha)}"` : ''}/>`;
-  }).join('');
+  return strokeLayers(stroke)
+    .map(({ outline, alpha }) => {
+      const d = outlinePath(outline);
+      return (
+        d && `<path d="${d}" fill="${escape(colour)}"${alpha < 1 ? ` fill-opacity="${num(alpha)}"` : ''}/>`
+      );
+    })
+    .join('');
 }
 
 function formSvg(form: Form): string {
@@ -55,19 +63,29 @@ function noteSvg(note: Note): string {
   if (says.kind !== 'text') {
     return `<path d="${noteLines(note).map(line).join('')}" fill="none" stroke="${escape(colour)}" stroke-width="${num(noteLineWidth(note))}" stroke-linecap="round" stroke-linejoin="round"/>`;
   }
-  const rows = says.text.split('\n').map((row, i) => `<tspan x="0" y="${num((i + 1) * says.size * LINE_HEIGHT - 0.3 * says.size)}">${escape(row)}</tspan>`);
+  const rows = says.text
+    .split('\n')
+    .map(
+      (row, i) =>
+        `<tspan x="0" y="${num((i + 1) * says.size * LINE_HEIGHT - 0.3 * says.size)}">${escape(row)}</tspan>`,
+    );
   return `<text transform="${matrix(transform)}" font-family="${escape(NOTE_FONT)}" font-size="${num(says.size)}" fill="${escape(colour)}">${rows.join('')}</text>`;
 }
 
 /** A picture or a piece of one; a bent piece as triangles, each a little larger than itself so that no seam shows. */
-function placementSvg(placement: Placement, picture: { href: string; width: number; height: number }): string {
+function placementSvg(
+  placement: Placement,
+  picture: { href: string; width: number; height: number },
+): string {
   const { id, transform } = placement;
-  const image = (more: string): string => `<image href="${escape(picture.href)}" width="${num(picture.width)}" height="${num(picture.height)}"${more}/>`;
+  const image = (more: string): string =>
+    `<image href="${escape(picture.href)}" width="${num(picture.width)}" height="${num(picture.height)}"${more}/>`;
   const outline = pieceOutline(placement);
   if (!outline) return image(` transform="${matrix(transform)}"`);
   const clip = `<clipPath id="cut-${id}"><path d="${line(outline)}Z"/></clipPath>`;
   const patches = patchwork(placement);
-  if (patches.length === 0) return `${clip}<g clip-path="url(#cut-${id})">${image(` transform="${matrix(transform)}"`)}</g>`;
+  if (patches.length === 0)
+    return `${clip}<g clip-path="url(#cut-${id})">${image(` transform="${matrix(transform)}"`)}</g>`;
   const parts = patches.map(({ to, transform: lie }, i) => {
     const centre = { x: (to[0].x + to[1].x + to[2].x) / 3, y: (to[0].y + to[1].y + to[2].y) / 3 };
     const wider = to.map((p) => {
@@ -85,7 +103,9 @@ function placementSvg(placement: Placement, picture: { href: string; width: numb
  * @param drawn each thing of a sheet with its SVG, from the lowest up
  */
 function rubbedOut(sheet: Id, drawn: readonly { thing: SheetThing; svg: string }[], page: string): string {
-  const rubbers = drawn.flatMap(({ thing }, place) => (thing.type === 'stroke' && thing.pen === 'rubber' ? [{ thing, place, box: thingBox(thing) }] : []));
+  const rubbers = drawn.flatMap(({ thing }, place) =>
+    thing.type === 'stroke' && thing.pen === 'rubber' ? [{ thing, place, box: thingBox(thing) }] : [],
+  );
   if (rubbers.length === 0) return drawn.map(({ svg }) => svg).join('');
   const parts: string[] = [];
   let key = '';
@@ -99,17 +119,23 @@ function rubbedOut(sheet: Id, drawn: readonly { thing: SheetThing; svg: string }
   drawn.forEach(({ thing, svg }, place) => {
     if (!svg) return;
     const box = thingBox(thing);
-    const over = rubbers.filter((rubber) => rubber.place > place && rubber.box && box && meets(rubber.box, box));
+    const over = rubbers.filter(
+      (rubber) => rubber.place > place && rubber.box && box && meets(rubber.box, box),
+    );
     const now = over.map((rubber) => rubber.place).join('-');
     if (now !== key) {
       close();
       key = now;
     }
-    if (now && !masks.has(now)) masks.set(now, over.map((rubber) => strokeSvg(rubber.thing, '#000000')).join(''));
+    if (now && !masks.has(now))
+      masks.set(now, over.map((rubber) => strokeSvg(rubber.thing, '#000000')).join(''));
     open.push(svg);
   });
   close();
-  const defs = [...masks].map(([name, svg]) => `<mask id="rub-${sheet}-${name}" maskUnits="userSpaceOnUse" ${page}><rect ${page} fill="#FFFFFF"/>${svg}</mask>`);
+  const defs = [...masks].map(
+    ([name, svg]) =>
+      `<mask id="rub-${sheet}-${name}" maskUnits="userSpaceOnUse" ${page}><rect ${page} fill="#FFFFFF"/>${svg}</mask>`,
+  );
   return `${defs.join('')}${parts.join('')}`;
 }
 
@@ -133,12 +159,20 @@ export function pageSvg(page: ReadonlyMap<Id, Thing>, options: SvgOptions = {}):
         const picture = thing.hidden ? null : options.picture?.(thing);
         return picture ? placementSvg(thing, picture) : '';
       }
-      case 'stroke': return thing.pen === 'rubber' ? '' : strokeSvg(thing, thing.colour);
-      case 'form': return formSvg(thing);
-      case 'note': return noteSvg(thing);
-      case 'guide': return options.guides ? lineSvg(guideLine(thing, paper), 0.35, thing.kind === 'ground' ? '' : '4 2.5') : '';
-      case 'axis': return options.guides ? lineSvg(axisLine(thing, paper), 0.35, '6 2 1 2') : '';
-      case 'landmark': return options.guides ? landmarkSvg(thing) : '';
+      case 'stroke':
+        return thing.pen === 'rubber' ? '' : strokeSvg(thing, thing.colour);
+      case 'form':
+        return formSvg(thing);
+      case 'note':
+        return noteSvg(thing);
+      case 'guide':
+        return options.guides
+          ? lineSvg(guideLine(thing, paper), 0.35, thing.kind === 'ground' ? '' : '4 2.5')
+          : '';
+      case 'axis':
+        return options.guides ? lineSvg(axisLine(thing, paper), 0.35, '6 2 1 2') : '';
+      case 'landmark':
+        return options.guides ? landmarkSvg(thing) : '';
     }
   };
   const group = (sheet: Sheet): string => {
@@ -152,7 +186,9 @@ export function pageSvg(page: ReadonlyMap<Id, Thing>, options: SvgOptions = {}):
     `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="${num(minX)} ${num(minY)} ${width} ${height}">`,
     `<rect ${room} fill="${escape(paper.colour)}"/>`,
     ...(options.guides ? cellLines(paper).map((one) => lineSvg(one, 0.25)) : []),
-    region ? `<clipPath id="region"><path d="${line(region)}Z"/></clipPath><g clip-path="url(#region)">${sheets}</g>` : sheets,
+    region
+      ? `<clipPath id="region"><path d="${line(region)}Z"/></clipPath><g clip-path="url(#region)">${sheets}</g>`
+      : sheets,
     '</svg>',
     '',
   ].join('\n');

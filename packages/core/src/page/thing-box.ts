@@ -14,37 +14,49 @@ const EVERYWHERE: Box = { minX: -1e6, minY: -1e6, maxX: 1e6, maxY: 1e6 };
  * screen add to it; null for what has no place.
  * @param points gives a stroke's points where they are unpacked already
  */
-export function thingBox(thing: SheetThing, points: (stroke: Stroke) => readonly StrokePoint[] = strokePoints): Box | null {
+export function thingBox(
+  thing: SheetThing,
+  points: (stroke: Stroke) => readonly StrokePoint[] = strokePoints,
+): Box | null {
   switch (thing.type) {
     case 'stroke': {
       const box = boxOf(points(thing));
       return box && grow(box, strokeReach(thing));
     }
-    case 'form': return boxOf(formOutline(thing));
+    case 'form':
+      return boxOf(formOutline(thing));
     case 'note': {
       const box = boxOf(noteCorners(thing));
       return box && grow(box, NOTE_LINE * 2);
     }
-    case 'landmark': return thing.state === 'set' ? boxOf([thing.at]) : null;
+    case 'landmark':
+      return thing.state === 'set' ? boxOf([thing.at]) : null;
     case 'placement': {
       if (thing.hidden) return null;
       const outline = pieceOutline(thing);
       return outline ? boxOf(outline) : EVERYWHERE;
     }
     case 'guide':
-    case 'axis': return EVERYWHERE;
+    case 'axis':
+      return EVERYWHERE;
   }
 }
 
 /** The points of a thing by which it is picked: those that lie in a loop are counted. */
 export function pickPoints(thing: SheetThing): { x: number; y: number }[] {
   switch (thing.type) {
-    case 'stroke': return strokePoints(thing);
-    case 'form': return formOutline(thing);
-    case 'note': return noteCorners(thing);
-    case 'landmark': return thing.state === 'set' ? [thing.at] : [];
-    case 'placement': return thing.hidden ? [] : pieceOutline(thing) ?? [];
+    case 'stroke':
+      return strokePoints(thing);
+    case 'form':
+      return formOutline(thing);
+    case 'note':
+      return noteCorners(thing);
+    case 'landmark':
+      return thing.state === 'set' ? [thing.at] : [];
+    case 'placement':
+      return thing.hidden ? [] : (pieceOutline(thing) ?? []);
     case 'guide':
-    case 'axis': return [];
+    case 'axis':
+      return [];
   }
 }

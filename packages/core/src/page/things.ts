@@ -124,7 +124,11 @@ export interface Note {
 }
 
 export type Saying =
-  | { readonly kind: 'text'; readonly text: string; /** Height of a line, millimetres. */ readonly size: number }
+  | {
+      readonly kind: 'text';
+      readonly text: string;
+      /** Height of a line, millimetres. */ readonly size: number;
+    }
   | { readonly kind: 'arrow'; readonly to: Point }
   | { readonly kind: 'count'; readonly count: number; readonly size: number };
 
@@ -179,7 +183,8 @@ export interface Version {
   readonly at: number;
 }
 
-export type Thing = Paper | Sheet | Stroke | Form | Guide | MirrorAxis | Note | Landmark | Placement | Version;
+export type Thing =
+  Paper | Sheet | Stroke | Form | Guide | MirrorAxis | Note | Landmark | Placement | Version;
 export type ThingType = Thing['type'];
 /** What lies on a sheet. */
 export type SheetThing = Extract<Thing, { sheet: Id }>;

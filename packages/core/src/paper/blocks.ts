@@ -41,7 +41,9 @@ export function fromNeighbours(blocks: Blocks, of: (near: number[]) => number): 
   for (let j = 0; j < rows; j += 1) {
     for (let i = 0; i < columns; i += 1) {
       const near: number[] = [];
-      for (let b = Math.max(0, j - 1); b <= Math.min(rows - 1, j + 1); b += 1) for (let a = Math.max(0, i - 1); a <= Math.min(columns - 1, i + 1); a += 1) near.push(blocks.values[b * columns + a] as number);
+      for (let b = Math.max(0, j - 1); b <= Math.min(rows - 1, j + 1); b += 1)
+        for (let a = Math.max(0, i - 1); a <= Math.min(columns - 1, i + 1); a += 1)
+          near.push(blocks.values[b * columns + a] as number);
       values[j * columns + i] = of(near);
     }
   }
@@ -55,7 +57,9 @@ export function spreadOut({ values, columns, rows, side }: Blocks, width: number
   for (let y = 0; y < height; y += 1) {
     const v = Math.min(rows - 1, Math.max(0, (y + 0.5) / side - 0.5));
     const [j, next] = [Math.floor(v), Math.min(rows - 1, Math.floor(v) + 1)];
-    for (let i = 0; i < columns; i += 1) row[i] = (values[j * columns + i] as number) * (1 - v + j) + (values[next * columns + i] as number) * (v - j);
+    for (let i = 0; i < columns; i += 1)
+      row[i] =
+        (values[j * columns + i] as number) * (1 - v + j) + (values[next * columns + i] as number) * (v - j);
     for (let x = 0; x < width; x += 1) {
       const u = Math.min(columns - 1, Math.max(0, (x + 0.5) / side - 0.5));
       const i = Math.floor(u);

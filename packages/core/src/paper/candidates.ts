@@ -13,7 +13,9 @@ const KEPT = 60;
 
 const cross = (a: Line, b: Line): Point | null => {
   const det = a.cos * b.sin - a.sin * b.cos;
-  return Math.abs(det) < 0.2 ? null : { x: (a.at * b.sin - b.at * a.sin) / det, y: (b.at * a.cos - a.at * b.cos) / det };
+  return Math.abs(det) < 0.2
+    ? null
+    : { x: (a.at * b.sin - b.at * a.sin) / det, y: (b.at * a.cos - a.at * b.cos) / det };
 };
 
 /** Share of a line between two places on which edges lie. */
@@ -36,7 +38,12 @@ export interface Candidate {
 /** Quadrilaterals of four lines with edges along all sides, those with the most first. */
 export function candidates(lines: readonly Line[], width: number, height: number): Candidate[] {
   const found: Candidate[] = [];
-  const inside = (p: Point | null): p is Point => p !== null && p.x > -OUT * width && p.y > -OUT * height && p.x < (1 + OUT) * width && p.y < (1 + OUT) * height;
+  const inside = (p: Point | null): p is Point =>
+    p !== null &&
+    p.x > -OUT * width &&
+    p.y > -OUT * height &&
+    p.x < (1 + OUT) * width &&
+    p.y < (1 + OUT) * height;
   for (let a = 0; a < lines.length; a += 1) {
     for (let b = a + 1; b < lines.length; b += 1) {
       const [la, lb] = [lines[a] as Line, lines[b] as Line];
@@ -64,6 +71,7 @@ export function candidates(lines: readonly Line[], width: number, height: number
       }
     }
   }
-  const worth = ({ supports, area }: Candidate): number => supports.reduce((sum, s) => sum + s, 0) / 4 + 0.5 * Math.min(...supports) + 0.3 * Math.sqrt(area);
+  const worth = ({ supports, area }: Candidate): number =>
+    supports.reduce((sum, s) => sum + s, 0) / 4 + 0.5 * Math.min(...supports) + 0.3 * Math.sqrt(area);
   return found.sort((p, q) => worth(q) - worth(p)).slice(0, KEPT);
 }

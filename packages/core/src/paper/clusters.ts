@@ -12,11 +12,13 @@ const ROOM = 0.012;
 /** The smallest outline without dents round some points, counter-clockwise on the screen (Andrew's monotone chain, 1979). */
 export function hull(points: readonly Point[]): Point[] {
   const sorted = [...points].sort((a, b) => a.x - b.x || a.y - b.y);
-  const turn = (o: Point, a: Point, b: Point): number => (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x);
+  const turn = (o: Point, a: Point, b: Point): number =>
+    (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x);
   const half = (all: readonly Point[]): Point[] => {
     const out: Point[] = [];
     for (const p of all) {
-      while (out.length >= 2 && turn(out[out.length - 2] as Point, out[out.length - 1] as Point, p) <= 0) out.pop();
+      while (out.length >= 2 && turn(out[out.length - 2] as Point, out[out.length - 1] as Point, p) <= 0)
+        out.pop();
       out.push(p);
     }
     return out.slice(0, -1);
@@ -54,8 +56,14 @@ function grouped(cells: Uint8Array, width: number, height: number, reach: number
 
 /** In the order in which one reads: what overlaps in height is one row; of a spread first the left page. */
 function inOrder(loops: Point[][], width: number, spread: boolean): Point[][] {
-  const box = (loop: readonly Point[]) => ({ x: (Math.min(...loop.map((p) => p.x)) + Math.max(...loop.map((p) => p.x))) / 2, top: Math.min(...loop.map((p) => p.y)), low: Math.max(...loop.map((p) => p.y)) });
-  const pages = spread ? [loops.filter((l) => box(l).x < width / 2), loops.filter((l) => box(l).x >= width / 2)] : [loops];
+  const box = (loop: readonly Point[]) => ({
+    x: (Math.min(...loop.map((p) => p.x)) + Math.max(...loop.map((p) => p.x))) / 2,
+    top: Math.min(...loop.map((p) => p.y)),
+    low: Math.max(...loop.map((p) => p.y)),
+  });
+  const pages = spread
+    ? [loops.filter((l) => box(l).x < width / 2), loops.filter((l) => box(l).x >= width / 2)]
+    : [loops];
   return pages.flatMap((page) => {
     const waiting = [...page].sort((a, b) => box(a).top - box(b).top);
     const out: Point[][] = [];
@@ -89,16 +97,29 @@ export function loopsRound({ width, height, bits }: Mask, wanted: number | null,
   let best: number[][] = [];
   for (const gap of wanted === null ? [GAPS[3]] : GAPS) {
     const groups = grouped(cells, w, h, Math.max(1, Math.round(gap * Math.max(w, h))));
-    const weight = (group: readonly number[]): number => group.reduce((sum, k) => sum + (ink[k] as number), 0);
+    const weight = (group: readonly number[]): number =>
+      group.reduce((sum, k) => sum + (ink[k] as number), 0);
     const most = Math.max(...groups.map(weight), 1);
     best = groups.filter((group) => weight(group) >= STRAY * most);
     if (wanted === null || best.length <= wanted) break;
   }
   const room = ROOM * Math.max(width, height);
-  const loops = best.map((group) => hull(group.flatMap((k) => {
-    const [x, y] = [(k % w) / by, Math.floor(k / w) / by];
-    const cell = 1 / by;
-    return [[x - room, y - room], [x + cell + room, y - room], [x + cell + room, y + cell + room], [x - room, y + cell + room]].map(([px, py]) => ({ x: Math.min(width, Math.max(0, px as number)), y: Math.min(height, Math.max(0, py as number)) }));
-  })));
+  const loops = best.map((group) =>
+    hull(
+      group.flatMap((k) => {
+        const [x, y] = [(k % w) / by, Math.floor(k / w) / by];
+        const cell = 1 / by;
+        return [
+          [x - room, y - room],
+          [x + cell + room, y - room],
+          [x + cell + room, y + cell + room],
+          [x - room, y + cell + room],
+        ].map(([px, py]) => ({
+          x: Math.min(width, Math.max(0, px as number)),
+          y: Math.min(height, Math.max(0, py as number)),
+        }));
+      }),
+    ),
+  );
   return inOrder(loops, width, spread);
 }

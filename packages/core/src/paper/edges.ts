@@ -26,7 +26,12 @@ export function edgesOf({ width, height, data }: Rgb): Edges {
       const k = y * width + x;
       for (let c = 0; c < 3; c += 1) {
         const i = k * 3 + c;
-        const [nw, ne, sw, se] = [data[i - row - 3] as number, data[i - row + 3] as number, data[i + row - 3] as number, data[i + row + 3] as number];
+        const [nw, ne, sw, se] = [
+          data[i - row - 3] as number,
+          data[i - row + 3] as number,
+          data[i + row - 3] as number,
+          data[i + row + 3] as number,
+        ];
         const dx = (ne + 2 * (data[i + 3] as number) + se - nw - 2 * (data[i - 3] as number) - sw) / 4;
         const dy = (sw + 2 * (data[i + row] as number) + se - nw - 2 * (data[i - row] as number) - ne) / 4;
         const s = Math.sqrt(dx * dx + dy * dy);

@@ -24,7 +24,10 @@ const SURE = 0.5;
 
 /** From the left top on clockwise: the side whose middle lies highest is the upper one. */
 export function inReadingOrder(quad: Quad): Quad {
-  const turned = quad.reduce((sum, p, i) => { const q = quad[(i + 1) % 4] as Point; return sum + (q.x - p.x) * (q.y + p.y); }, 0);
+  const turned = quad.reduce((sum, p, i) => {
+    const q = quad[(i + 1) % 4] as Point;
+    return sum + (q.x - p.x) * (q.y + p.y);
+  }, 0);
   const round = turned < 0 ? quad : ([...quad].reverse() as unknown as Quad);
   const tops = round.map((p, i) => p.y + (round[(i + 1) % 4] as Point).y);
   const first = tops.indexOf(Math.min(...tops));
@@ -36,16 +39,20 @@ interface Judged extends Candidate {
 }
 
 /** Furthest that a corner of one lies from the same corner of the other. */
-const apart = (a: Quad, b: Quad): number => Math.max(...a.map((p, i) => Math.hypot(p.x - (b[i] as Point).x, p.y - (b[i] as Point).y)));
+const apart = (a: Quad, b: Quad): number =>
+  Math.max(...a.map((p, i) => Math.hypot(p.x - (b[i] as Point).x, p.y - (b[i] as Point).y)));
 
 /** One that holds the other and is well larger: a page of a spread lies in the spread. */
-const holds = (outer: Judged, inner: Judged): boolean => outer.area > 1.5 * inner.area && inner.quad.every((p) => isWithin(outer.quad, p, 6));
+const holds = (outer: Judged, inner: Judged): boolean =>
+  outer.area > 1.5 * inner.area && inner.quad.every((p) => isWithin(outer.quad, p, 6));
 
 /** Whether a place lies in a quadrilateral, or no further than so many pixels out of it. */
 function isWithin(quad: Quad, p: Point, out: number): boolean {
   return quad.every((a, i) => {
     const b = quad[(i + 1) % 4] as Point;
-    return ((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / (Math.hypot(b.x - a.x, b.y - a.y) || 1) > -out;
+    return (
+      ((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / (Math.hypot(b.x - a.x, b.y - a.y) || 1) > -out
+    );
   });
 }
 
@@ -63,7 +70,13 @@ function choose(all: readonly Judged[], diagonal: number): { quad: Quad; sure: n
   if (!best) return null;
   for (const other of order) if (other.sure > HOLDING * best.sure && holds(other, best)) best = other;
   const chosen = best;
-  const rival = order.find((other) => other !== chosen && apart(other.quad, chosen.quad) > OTHER * diagonal && !holds(chosen, other) && other.sure > AS_GOOD * chosen.sure);
+  const rival = order.find(
+    (other) =>
+      other !== chosen &&
+      apart(other.quad, chosen.quad) > OTHER * diagonal &&
+      !holds(chosen, other) &&
+      other.sure > AS_GOOD * chosen.sure,
+  );
   return { quad: chosen.quad, sure: rival ? chosen.sure * DOUBT : chosen.sure };
 }
 
@@ -79,17 +92,40 @@ export function findPage(photo: Rgb): PageFound | null {
   const { picture, by } = atMost(photo, LOOKED);
   const lines = linesOf(edgesOf(picture), LINES);
   const diagonal = Math.hypot(picture.width, picture.height);
-  const rough = candidates(lines, picture.width, picture.height).map((candidate) => ({ ...candidate, quad: inReadingOrder(candidate.quad), sure: judged(picture, candidate) })).sort((a, b) => b.sure - a.sure);
+  const rough = candidates(lines, picture.width, picture.height)
+    .map((candidate) => ({
+      ...candidate,
+      quad: inReadingOrder(candidate.quad),
+      sure: judged(picture, candidate),
+    }))
+    .sort((a, b) => b.sure - a.sure);
   const distinct: Judged[] = [];
-  for (const one of rough) if (distinct.length < REFINED && distinct.every((other) => apart(other.quad, one.quad) > SAME * diagonal)) distinct.push(one);
+  for (const one of rough)
+    if (distinct.length < REFINED && distinct.every((other) => apart(other.quad, one.quad) > SAME * diagonal))
+      distinct.push(one);
   const fine = distinct.flatMap((one): Judged[] => {
-    const refined = refineCorners(photo, one.quad.map(({ x, y }) => ({ x: (x + 0.5) / by, y: (y + 0.5) / by })) as unknown as Quad);
+    const refined = refineCorners(
+      photo,
+      one.quad.map(({ x, y }) => ({ x: (x + 0.5) / by, y: (y + 0.5) / by })) as unknown as Quad,
+    );
     if (!refined) return [];
     const quad = refined.corners.map(({ x, y }) => ({ x: x * by - 0.5, y: y * by - 0.5 })) as unknown as Quad;
     const { agreeing } = refined;
-    return [{ ...one, quad, area: polygonArea(quad) / (picture.width * picture.height), sure: judged(picture, { ...one, quad }) * (0.5 * (agreeing.reduce((sum, s) => sum + s, 0) / 4) + 0.5 * Math.min(...agreeing)) }];
+    return [
+      {
+        ...one,
+        quad,
+        area: polygonArea(quad) / (picture.width * picture.height),
+        sure:
+          judged(picture, { ...one, quad }) *
+          (0.5 * (agreeing.reduce((sum, s) => sum + s, 0) / 4) + 0.5 * Math.min(...agreeing)),
+      },
+    ];
   });
   const best = choose(fine, diagonal);
   if (!best || best.sure < SURE) return null;
-  return { corners: best.quad.map(({ x, y }) => ({ x: (x + 0.5) / by, y: (y + 0.5) / by })) as unknown as Quad, sure: best.sure };
+  return {
+    corners: best.quad.map(({ x, y }) => ({ x: (x + 0.5) / by, y: (y + 0.5) / by })) as unknown as Quad,
+    sure: best.sure,
+  };
 }

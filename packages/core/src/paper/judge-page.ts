@@ -31,7 +31,12 @@ function colourAt({ width, height, data }: Rgb, { x, y }: Point, reach = 1): [nu
   return n === 0 ? [NaN, NaN, NaN] : [sum[0] / n, sum[1] / n, sum[2] / n];
 }
 
-const unlike = (a: readonly number[], b: readonly number[]): number => Math.hypot((a[0] as number) - (b[0] as number), (a[1] as number) - (b[1] as number), (a[2] as number) - (b[2] as number)) / Math.sqrt(3);
+const unlike = (a: readonly number[], b: readonly number[]): number =>
+  Math.hypot(
+    (a[0] as number) - (b[0] as number),
+    (a[1] as number) - (b[1] as number),
+    (a[2] as number) - (b[2] as number),
+  ) / Math.sqrt(3);
 
 /**
  * How much speaks for a quadrilateral being a page, 0 to 1: edges along all its sides, paper that
@@ -51,7 +56,9 @@ export function judged(picture: Rgb, { quad, supports, area }: Candidate): numbe
       const t = k / (ALONG + 1);
       const at = { x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t };
       const within = colourAt(picture, { x: at.x + NEXT * nx, y: at.y + NEXT * ny });
-      const [beyond, further] = [NEXT, FURTHER].map((d) => colourAt(picture, { x: at.x - d * nx, y: at.y - d * ny })) as [[number, number, number], [number, number, number]];
+      const [beyond, further] = [NEXT, FURTHER].map((d) =>
+        colourAt(picture, { x: at.x - d * nx, y: at.y - d * ny }),
+      ) as [[number, number, number], [number, number, number]];
       inner.push(within);
       if (Number.isNaN(beyond[0])) continue;
       seen += 1;
@@ -59,24 +66,41 @@ export function judged(picture: Rgb, { quad, supports, area }: Candidate): numbe
       const least = CLEAR * Math.min(1, Math.max(0.35, (within[0] + within[1] + within[2]) / 450));
       // Where another edge follows inside, what was taken for paper is a strip of the desk.
       const deeper = colourAt(picture, { x: at.x + DEEPER * nx, y: at.y + DEEPER * ny });
-      if (stepBetween(within, deeper) < STRIP && unlike(within, beyond) > least && (Number.isNaN(further[0]) || unlike(within, further) > least)) clear += 1;
+      if (
+        stepBetween(within, deeper) < STRIP &&
+        unlike(within, beyond) > least &&
+        (Number.isNaN(further[0]) || unlike(within, further) > least)
+      )
+        clear += 1;
     }
     return seen === 0 ? 0 : clear / seen;
   });
-  const steps = inner.map((colour, i) => stepBetween(colour, inner[(i + 1) % inner.length] as [number, number, number]));
+  const steps = inner.map((colour, i) =>
+    stepBetween(colour, inner[(i + 1) % inner.length] as [number, number, number]),
+  );
   const grid: (readonly [number, number, number])[][] = [];
   for (let j = 0; j < GRID; j += 1) {
     grid.push([]);
     for (let i = 0; i < GRID; i += 1) {
       const [s, t] = [(i + 0.7) / (GRID + 0.4), (j + 0.7) / (GRID + 0.4)];
       const [a, b, c, d] = quad;
-      grid[j]?.push(colourAt(picture, { x: (a.x * (1 - s) + b.x * s) * (1 - t) + (d.x * (1 - s) + c.x * s) * t, y: (a.y * (1 - s) + b.y * s) * (1 - t) + (d.y * (1 - s) + c.y * s) * t }));
+      grid[j]?.push(
+        colourAt(picture, {
+          x: (a.x * (1 - s) + b.x * s) * (1 - t) + (d.x * (1 - s) + c.x * s) * t,
+          y: (a.y * (1 - s) + b.y * s) * (1 - t) + (d.y * (1 - s) + c.y * s) * t,
+        }),
+      );
     }
   }
-  const within = grid.flatMap((row, j) => row.flatMap((colour, i) => [row[i + 1], grid[j + 1]?.[i]].flatMap((next) => (next ? [stepBetween(colour, next)] : []))));
+  const within = grid.flatMap((row, j) =>
+    row.flatMap((colour, i) =>
+      [row[i + 1], grid[j + 1]?.[i]].flatMap((next) => (next ? [stepBetween(colour, next)] : [])),
+    ),
+  );
   const smooth = 1 / (1 + ((usual(steps) + usual(within)) / ROUGH) ** 2);
   const clear = 0.5 * (sides.reduce((sum, s) => sum + s, 0) / 4) + 0.5 * Math.min(...sides);
-  const edged = 0.6 * (supports.reduce((sum, s) => sum + Math.min(1, s), 0) / 4) + 0.4 * Math.min(1, ...supports);
+  const edged =
+    0.6 * (supports.reduce((sum, s) => sum + Math.min(1, s), 0) / 4) + 0.4 * Math.min(1, ...supports);
   return edged * clear * smooth * Math.min(1, 0.8 + 0.35 * Math.sqrt(area));
 }
 
@@ -87,4 +111,5 @@ function stepBetween(a: readonly [number, number, number], b: readonly [number, 
 }
 
 /** What three fifths of some values do not exceed. */
-const usual = (values: readonly number[]): number => [...values.filter((v) => !Number.isNaN(v))].sort((a, b) => a - b)[Math.floor(values.length * 0.6)] ?? 255;
+const usual = (values: readonly number[]): number =>
+  [...values.filter((v) => !Number.isNaN(v))].sort((a, b) => a - b)[Math.floor(values.length * 0.6)] ?? 255;

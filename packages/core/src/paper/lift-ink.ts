@@ -49,7 +49,9 @@ function sums(values: Float32Array, width: number, height: number, square: boole
 /** The usual difference between neighbours on the paper, as a standard deviation (median absolute deviation; most of a page is paper). */
 function grainOf({ width, height, data }: Grey): number {
   const all: number[] = [];
-  for (let y = 1; y < height - 1; y += 3) for (let x = 1; x < width - 3; x += 3) all.push(Math.abs((data[y * width + x] as number) - (data[y * width + x + 2] as number)));
+  for (let y = 1; y < height - 1; y += 3)
+    for (let x = 1; x < width - 3; x += 3)
+      all.push(Math.abs((data[y * width + x] as number) - (data[y * width + x + 2] as number)));
   const differences = Float32Array.from(all).sort();
   return (1.4826 * (differences[differences.length >> 1] ?? 0)) / Math.SQRT2;
 }
@@ -90,13 +92,27 @@ export function liftInk(page: Rgb, { faint = 0.5 }: LiftOptions = {}): Lifted {
     for (let x = rim; x < width - rim; x += 1) {
       const [left, right] = [Math.max(0, x - window), Math.min(width, x + window + 1)];
       const n = (right - left) * rows;
-      const mean = ((sum[low + right] as number) - (sum[up + right] as number) - (sum[low + left] as number) + (sum[up + left] as number)) / n;
-      const square = ((squares[low + right] as number) - (squares[up + right] as number) - (squares[low + left] as number) + (squares[up + left] as number)) / n;
+      const mean =
+        ((sum[low + right] as number) -
+          (sum[up + right] as number) -
+          (sum[low + left] as number) +
+          (sum[up + left] as number)) /
+        n;
+      const square =
+        ((squares[low + right] as number) -
+          (squares[up + right] as number) -
+          (squares[low + left] as number) +
+          (squares[up + left] as number)) /
+        n;
       const spread = Math.sqrt(Math.max(0, square - mean * mean));
       const k = y * width + x;
       const below = mean - (calm.data[k] as number);
       const sauvola = mean * K * (1 - Math.min(1, spread / RANGE)) * (1.15 - 0.9 * faint);
-      const least = Math.max(grains * grain, light * (lights.data[k] as number), Math.min(sauvola, 1.6 * spread));
+      const least = Math.max(
+        grains * grain,
+        light * (lights.data[k] as number),
+        Math.min(sauvola, 1.6 * spread),
+      );
       if (below > 0.62 * least) bits[k] = 1;
       if (below > least) sure[k] = 1;
     }
@@ -106,7 +122,11 @@ export function liftInk(page: Rgb, { faint = 0.5 }: LiftOptions = {}): Lifted {
 }
 
 /** How much of its light each inked pixel takes, against the darkest of them, and the ink's colour on white paper. */
-function coloured(page: Rgb, even: Grey, bits: Uint8Array): { alpha: Float32Array; colour: [number, number, number] } {
+function coloured(
+  page: Rgb,
+  even: Grey,
+  bits: Uint8Array,
+): { alpha: Float32Array; colour: [number, number, number] } {
   const taken = new Float32Array(bits.length);
   let inked = 0;
   for (let k = 0; k < bits.length; k += 1) if (bits[k]) taken[inked++] = 1 - (even.data[k] as number);
@@ -123,7 +143,10 @@ function coloured(page: Rgb, even: Grey, bits: Uint8Array): { alpha: Float32Arra
     for (let c = 0; c < 3; c += 1) to[c] = (to[c] as number) + (page.data[3 * k + c] as number);
     to[3] = (to[3] as number) + 1;
   }
-  const share = (c: number): number => ((ink[c] as number) / Math.max(1, ink[3] as number)) / Math.max(1, (paper[c] as number) / Math.max(1, paper[3] as number));
+  const share = (c: number): number =>
+    (ink[c] as number) /
+    Math.max(1, ink[3] as number) /
+    Math.max(1, (paper[c] as number) / Math.max(1, paper[3] as number));
   const tone = (c: number): number => Math.round(Math.min(235, Math.max(0, 255 * share(c))));
   return { alpha, colour: [tone(0), tone(1), tone(2)] };
 }

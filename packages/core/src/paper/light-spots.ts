@@ -14,5 +14,9 @@ export function lightSpots(page: Grey): Grey {
     for (const value of values) if (value - 1 > over) over = value - 1;
     return Math.min(MOST, over);
   });
-  return spreadOut(fromNeighbours(lightest, (near) => Math.max(...near)), page.width, page.height);
+  return spreadOut(
+    fromNeighbours(lightest, (near) => Math.max(...near)),
+    page.width,
+    page.height,
+  );
 }

@@ -21,7 +21,8 @@ function withoutGutter({ width, height, data }: Grey): void {
   for (let x = Math.floor(width * (0.5 - GUTTER)); x < width * (0.5 + GUTTER); x += 1) {
     for (let y = 0; y < height; y += 1) column[y] = data[y * width + x] as number;
     const usual = column.slice().sort()[Math.floor(height * PAPER)] as number;
-    for (let y = 0; y < height; y += 1) data[y * width + x] = (data[y * width + x] as number) / Math.max(0.05, usual);
+    for (let y = 0; y < height; y += 1)
+      data[y * width + x] = (data[y * width + x] as number) / Math.max(0.05, usual);
   }
 }
 
@@ -29,7 +30,8 @@ function withoutGutter({ width, height, data }: Grey): void {
 export function evened(page: Grey): Grey {
   const light = paperLight(page);
   const data = new Float32Array(page.data.length);
-  for (let i = 0; i < data.length; i += 1) data[i] = Math.min(1.2, (page.data[i] as number) / Math.max(1e-3, light.data[i] as number));
+  for (let i = 0; i < data.length; i += 1)
+    data[i] = Math.min(1.2, (page.data[i] as number) / Math.max(1e-3, light.data[i] as number));
   const even = { width: page.width, height: page.height, data };
   if (page.width > page.height) withoutGutter(even);
   return even;

@@ -32,12 +32,15 @@ export function linesOf(edges: Edges, most: number): Line[] {
   const rows = Math.ceil((2 * reach) / ROW) + 1;
   const votes = new Float32Array(TURNS * rows);
   const points: number[] = [];
-  const turns = Array.from({ length: TURNS }, (_, i) => [Math.cos((i * TURN * Math.PI) / 180), Math.sin((i * TURN * Math.PI) / 180)] as const);
+  const turns = Array.from(
+    { length: TURNS },
+    (_, i) => [Math.cos((i * TURN * Math.PI) / 180), Math.sin((i * TURN * Math.PI) / 180)] as const,
+  );
   for (let k = 0; k < strength.length; k += 1) {
     if ((strength[k] as number) <= 0) continue;
     points.push(k);
     const [x, y] = [k % width, Math.floor(k / width)];
-    const facing = Math.round((direction[k] as number) * (180 / Math.PI) / TURN);
+    const facing = Math.round(((direction[k] as number) * (180 / Math.PI)) / TURN);
     for (let d = -SWAY; d <= SWAY; d += 1) {
       const turn = (((facing + d) % TURNS) + TURNS) % TURNS;
       const [c, s] = turns[turn] as readonly [number, number];
@@ -60,7 +63,9 @@ export function linesOf(edges: Edges, most: number): Line[] {
       const there = wrapped ? rows - 1 - other.row : other.row;
       return near <= APART.turns && Math.abs(there - row) <= APART.rows;
     });
-    const parallel = found.filter((other) => Math.min(Math.abs(other.turn - turn), TURNS - Math.abs(other.turn - turn)) <= PARALLEL.turns).length;
+    const parallel = found.filter(
+      (other) => Math.min(Math.abs(other.turn - turn), TURNS - Math.abs(other.turn - turn)) <= PARALLEL.turns,
+    ).length;
     if (!taken && parallel < PARALLEL.most) found.push({ turn, row, votes: votes[i] as number });
   }
   return found.map(({ turn, row }) => {
@@ -70,13 +75,23 @@ export function linesOf(edges: Edges, most: number): Line[] {
 }
 
 /** Fits a line to the edge points near it that face as it does, and records where they lie along it. */
-function fitted({ width, height, direction }: Edges, points: readonly number[], cos: number, sin: number, at: number): Line {
+function fitted(
+  { width, height, direction }: Edges,
+  points: readonly number[],
+  cos: number,
+  sin: number,
+  at: number,
+): Line {
   let [c, s, r] = [cos, sin, at];
   for (let round = 0; round < 2; round += 1) {
     let [n, sx, sy, sxx, sxy, syy] = [0, 0, 0, 0, 0, 0];
     for (const k of points) {
       const [x, y] = [k % width, Math.floor(k / width)];
-      if (Math.abs(x * c + y * s - r) > NEAR || Math.abs(Math.cos(direction[k] as number) * c + Math.sin(direction[k] as number) * s) < SAME_WAY) continue;
+      if (
+        Math.abs(x * c + y * s - r) > NEAR ||
+        Math.abs(Math.cos(direction[k] as number) * c + Math.sin(direction[k] as number) * s) < SAME_WAY
+      )
+        continue;
       n += 1;
       sx += x;
       sy += y;
@@ -86,7 +101,8 @@ function fitted({ width, height, direction }: Edges, points: readonly number[], 
     }
     if (n < 8) break;
     const [mx, my] = [sx / n, sy / n];
-    const turn = 0.5 * Math.atan2(2 * (sxy / n - mx * my), sxx / n - mx * mx - (syy / n - my * my)) + Math.PI / 2;
+    const turn =
+      0.5 * Math.atan2(2 * (sxy / n - mx * my), sxx / n - mx * mx - (syy / n - my * my)) + Math.PI / 2;
     const [nc, ns] = [Math.cos(turn), Math.sin(turn)];
     const way = nc * c + ns * s < 0 ? -1 : 1;
     [c, s] = [way * nc, way * ns];
@@ -96,11 +112,16 @@ function fitted({ width, height, direction }: Edges, points: readonly number[], 
   const marks = new Uint8Array(Math.ceil((2 * reach) / STEP) + 1);
   for (const k of points) {
     const [x, y] = [k % width, Math.floor(k / width)];
-    if (Math.abs(x * c + y * s - r) > NEAR || Math.abs(Math.cos(direction[k] as number) * c + Math.sin(direction[k] as number) * s) < SAME_WAY) continue;
+    if (
+      Math.abs(x * c + y * s - r) > NEAR ||
+      Math.abs(Math.cos(direction[k] as number) * c + Math.sin(direction[k] as number) * s) < SAME_WAY
+    )
+      continue;
     marks[Math.round((-x * s + y * c + reach) / STEP)] = 1;
   }
   const before = new Float32Array(marks.length + 1);
   // A gap of one step is none: thinned edges leave such.
-  for (let i = 0; i < marks.length; i += 1) before[i + 1] = (before[i] as number) + (marks[i] || (marks[i - 1] && marks[i + 1]) ? 1 : 0);
+  for (let i = 0; i < marks.length; i += 1)
+    before[i + 1] = (before[i] as number) + (marks[i] || (marks[i - 1] && marks[i + 1]) ? 1 : 0);
   return { cos: c, sin: s, at: r, before, from: -reach };
 }

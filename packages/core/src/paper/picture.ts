@@ -15,7 +15,11 @@ export interface Grey {
 /** Luma by ITU-R BT.709, 0 to 255. */
 export function luma({ width, height, data }: Rgb): Grey {
   const out = new Float32Array(width * height);
-  for (let i = 0; i < out.length; i += 1) out[i] = 0.2126 * (data[3 * i] as number) + 0.7152 * (data[3 * i + 1] as number) + 0.0722 * (data[3 * i + 2] as number);
+  for (let i = 0; i < out.length; i += 1)
+    out[i] =
+      0.2126 * (data[3 * i] as number) +
+      0.7152 * (data[3 * i + 1] as number) +
+      0.0722 * (data[3 * i + 2] as number);
   return { width, height, data: out };
 }
 
@@ -23,16 +27,26 @@ export function luma({ width, height, data }: Rgb): Grey {
 export function atMost(picture: Rgb, longest: number): { picture: Rgb; by: number } {
   const by = Math.min(1, longest / Math.max(picture.width, picture.height));
   if (by === 1) return { picture, by };
-  const [width, height] = [Math.max(1, Math.round(picture.width * by)), Math.max(1, Math.round(picture.height * by))];
+  const [width, height] = [
+    Math.max(1, Math.round(picture.width * by)),
+    Math.max(1, Math.round(picture.height * by)),
+  ];
   const data = new Uint8Array(width * height * 3);
-  const columns = Int32Array.from({ length: picture.width }, (_, x) => 3 * Math.min(width - 1, Math.floor((x * width) / picture.width)));
+  const columns = Int32Array.from(
+    { length: picture.width },
+    (_, x) => 3 * Math.min(width - 1, Math.floor((x * width) / picture.width)),
+  );
   const widths = new Float32Array(width);
   for (const column of columns) widths[column / 3] = (widths[column / 3] as number) + 1;
   const sums = new Float32Array(width * 3);
   for (let row = 0, y = 0; row < height; row += 1) {
     sums.fill(0);
     let rows = 0;
-    for (; y < picture.height && Math.min(height - 1, Math.floor((y * height) / picture.height)) === row; y += 1, rows += 1) {
+    for (
+      ;
+      y < picture.height && Math.min(height - 1, Math.floor((y * height) / picture.height)) === row;
+      y += 1, rows += 1
+    ) {
       for (let x = 0, from = y * picture.width * 3; x < picture.width; x += 1, from += 3) {
         const to = columns[x] as number;
         sums[to] = (sums[to] as number) + (picture.data[from] as number);
@@ -40,7 +54,10 @@ export function atMost(picture: Rgb, longest: number): { picture: Rgb; by: numbe
         sums[to + 2] = (sums[to + 2] as number) + (picture.data[from + 2] as number);
       }
     }
-    for (let i = 0; i < sums.length; i += 1) data[3 * row * width + i] = Math.round((sums[i] as number) / (rows * (widths[Math.floor(i / 3)] as number)));
+    for (let i = 0; i < sums.length; i += 1)
+      data[3 * row * width + i] = Math.round(
+        (sums[i] as number) / (rows * (widths[Math.floor(i / 3)] as number)),
+      );
   }
   return { picture: { width, height, data }, by };
 }
@@ -51,5 +68,8 @@ export function sampled({ width, height, data }: Grey, x: number, y: number): nu
   const [i, j] = [Math.min(width - 2, Math.floor(px)), Math.min(height - 2, Math.floor(py))];
   const [s, t] = [px - i, py - j];
   const k = j * width + i;
-  return ((data[k] as number) * (1 - s) + (data[k + 1] as number) * s) * (1 - t) + ((data[k + width] as number) * (1 - s) + (data[k + width + 1] as number) * s) * t;
+  return (
+    ((data[k] as number) * (1 - s) + (data[k + 1] as number) * s) * (1 - t) +
+    ((data[k + width] as number) * (1 - s) + (data[k + width + 1] as number) * s) * t
+  );
 }

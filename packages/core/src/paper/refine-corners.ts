@@ -16,12 +16,17 @@ interface Side {
 
 /** Colour between pixels. */
 function colour({ width, height, data }: Rgb, x: number, y: number, out: Float32Array, to: number): void {
-  const [px, py] = [Math.min(width - 1.001, Math.max(0, x - 0.5)), Math.min(height - 1.001, Math.max(0, y - 0.5))];
+  const [px, py] = [
+    Math.min(width - 1.001, Math.max(0, x - 0.5)),
+    Math.min(height - 1.001, Math.max(0, y - 0.5)),
+  ];
   const [i, j] = [Math.floor(px), Math.floor(py)];
   const [s, t] = [px - i, py - j];
   for (let c = 0; c < 3; c += 1) {
     const k = (j * width + i) * 3 + c;
-    out[to + c] = ((data[k] as number) * (1 - s) + (data[k + 3] as number) * s) * (1 - t) + ((data[k + width * 3] as number) * (1 - s) + (data[k + width * 3 + 3] as number) * s) * t;
+    out[to + c] =
+      ((data[k] as number) * (1 - s) + (data[k + 3] as number) * s) * (1 - t) +
+      ((data[k + width * 3] as number) * (1 - s) + (data[k + width * 3 + 3] as number) * s) * t;
   }
 }
 
@@ -30,17 +35,26 @@ function colour({ width, height, data }: Rgb, x: number, y: number, out: Float32
  * the inner end and the edge lies where half of the way to what follows has been gone. The way runs
  * from inside to outside. Null where nothing changes clearly, or the edge is not one step.
  */
-function edgeOn(photo: Rgb, at: Point, nx: number, ny: number, reach: number, profile: Float32Array): { at: number; weight: number } | null {
+function edgeOn(
+  photo: Rgb,
+  at: Point,
+  nx: number,
+  ny: number,
+  reach: number,
+  profile: Float32Array,
+): { at: number; weight: number } | null {
   const n = profile.length / 3;
   const step = (2 * reach) / (n - 1);
-  for (let k = 0; k < n; k += 1) colour(photo, at.x + nx * (k * step - reach), at.y + ny * (k * step - reach), profile, 3 * k);
+  for (let k = 0; k < n; k += 1)
+    colour(photo, at.x + nx * (k * step - reach), at.y + ny * (k * step - reach), profile, 3 * k);
   // The strongest step over about two pixels.
   const wide = Math.max(1, Math.round(1.5 / step));
   let best = -1;
   let most = 0;
   for (let k = wide; k < n - wide; k += 1) {
     let s = 0;
-    for (let c = 0; c < 3; c += 1) s += ((profile[3 * (k + wide) + c] as number) - (profile[3 * (k - wide) + c] as number)) ** 2;
+    for (let c = 0; c < 3; c += 1)
+      s += ((profile[3 * (k + wide) + c] as number) - (profile[3 * (k - wide) + c] as number)) ** 2;
     // Of steps about as strong the inner one ends the paper.
     if (s > most * 1.3) {
       most = s;
@@ -59,10 +73,15 @@ function edgeOn(photo: Rgb, at: Point, nx: number, ny: number, reach: number, pr
   const way = outer.map((o, c) => o - (inner[c] as number));
   const size = way.reduce((sum, w) => sum + w * w, 0);
   if (size < 60) return null;
-  const gone = (k: number): number => way.reduce((sum, w, c) => sum + w * ((profile[3 * k + c] as number) - (inner[c] as number)), 0) / size;
+  const gone = (k: number): number =>
+    way.reduce((sum, w, c) => sum + w * ((profile[3 * k + c] as number) - (inner[c] as number)), 0) / size;
   for (let k = Math.max(a, best - 2 * wide); k < Math.min(n - 1, best + 2 * wide); k += 1) {
     const [now, next] = [gone(k), gone(k + 1)];
-    if (now < 0.5 && next >= 0.5) return { at: (k + (0.5 - now) / (next - now)) * step - reach, weight: Math.min(1, Math.sqrt(size) / 60) };
+    if (now < 0.5 && next >= 0.5)
+      return {
+        at: (k + (0.5 - now) / (next - now)) * step - reach,
+        weight: Math.min(1, Math.sqrt(size) / 60),
+      };
   }
   return null;
 }
@@ -87,7 +106,8 @@ function lineThrough(points: readonly { x: number; y: number; weight: number }[]
     }
     if (n < 3) return side;
     const [mx, my] = [sx / n, sy / n];
-    const turn = 0.5 * Math.atan2(2 * (sxy / n - mx * my), sxx / n - mx * mx - (syy / n - my * my)) + Math.PI / 2;
+    const turn =
+      0.5 * Math.atan2(2 * (sxy / n - mx * my), sxx / n - mx * mx - (syy / n - my * my)) + Math.PI / 2;
     const [c, s] = [Math.cos(turn), Math.sin(turn)];
     const way = c * side.cos + s * side.sin < 0 ? -1 : 1;
     side = { cos: way * c, sin: way * s, at: way * (mx * c + my * s) };
@@ -120,7 +140,10 @@ export function refineCorners(photo: Rgb, rough: Quad): Refined | null {
   for (const share of REACH) {
     const reach = Math.max(4, share * diagonal);
     const profile = new Float32Array(3 * (2 * Math.ceil(reach / 0.5) + 1));
-    const centre = { x: quad.reduce((sum, p) => sum + p.x, 0) / 4, y: quad.reduce((sum, p) => sum + p.y, 0) / 4 };
+    const centre = {
+      x: quad.reduce((sum, p) => sum + p.x, 0) / 4,
+      y: quad.reduce((sum, p) => sum + p.y, 0) / 4,
+    };
     const sides: Side[] = [];
     agreeing = [];
     for (let i = 0; i < 4; i += 1) {
@@ -139,14 +162,19 @@ export function refineCorners(photo: Rgb, rough: Quad): Refined | null {
       if (points.length < SEEN * PLACES) return null;
       const side = lineThrough(points, { cos: nx, sin: ny, at: p.x * nx + p.y * ny });
       sides.push(side);
-      agreeing.push(points.filter(({ x, y }) => Math.abs(x * side.cos + y * side.sin - side.at) < Math.max(1, AGREEING * diagonal)).length / PLACES);
+      agreeing.push(
+        points.filter(
+          ({ x, y }) => Math.abs(x * side.cos + y * side.sin - side.at) < Math.max(1, AGREEING * diagonal),
+        ).length / PLACES,
+      );
     }
     const corners = sides.map((b, i) => {
       const a = sides[(i + 3) % 4] as Side;
       const det = a.cos * b.sin - a.sin * b.cos;
       return { x: (a.at * b.sin - b.at * a.sin) / det, y: (b.at * a.cos - a.at * b.cos) / det };
     }) as unknown as Quad;
-    if (!corners.every(({ x, y }) => Number.isFinite(x) && Number.isFinite(y)) || !isConvex(corners)) return null;
+    if (!corners.every(({ x, y }) => Number.isFinite(x) && Number.isFinite(y)) || !isConvex(corners))
+      return null;
     quad = corners;
   }
   return { corners: quad, agreeing };

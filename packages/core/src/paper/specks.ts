@@ -1,5 +1,11 @@
 /** Spots of a mask that are too small to be a line go; so do faint ones with nothing sure in them (hysteresis, Canny 1986). */
-export function cleaned(bits: Uint8Array, sure: Uint8Array, width: number, height: number, least: number): void {
+export function cleaned(
+  bits: Uint8Array,
+  sure: Uint8Array,
+  width: number,
+  height: number,
+  least: number,
+): void {
   const seen = new Uint8Array(bits.length);
   const stack: number[] = [];
   const spot: number[] = [];

@@ -11,11 +11,24 @@ import type { Rgb } from './picture.ts';
  */
 export function layFlat(photo: Rgb, corners: Quad, size: { width: number; height: number }): Rgb {
   const { width, height } = size;
-  const [a, b, c, d, e, f, g, h] = projection([{ x: 0, y: 0 }, { x: width, y: 0 }, { x: width, y: height }, { x: 0, y: height }], corners);
+  const [a, b, c, d, e, f, g, h] = projection(
+    [
+      { x: 0, y: 0 },
+      { x: width, y: 0 },
+      { x: width, y: height },
+      { x: 0, y: height },
+    ],
+    corners,
+  );
   const data = new Uint8Array(width * height * 3);
   const finer = Math.max(1, Math.min(4, Math.round(Math.sqrt(polygonArea(corners) / (width * height)))));
   const { data: from } = photo;
-  const [line, right, low, share] = [photo.width * 3, photo.width - 1.001, photo.height - 1.001, 1 / finer ** 2];
+  const [line, right, low, share] = [
+    photo.width * 3,
+    photo.width - 1.001,
+    photo.height - 1.001,
+    1 / finer ** 2,
+  ];
   for (let y = 0, to = 0; y < height; y += 1) {
     for (let x = 0; x < width; x += 1, to += 3) {
       let red = 0;
@@ -34,9 +47,21 @@ export function layFlat(photo: Rgb, corners: Quad, size: { width: number; height
         const sw = py - j - se;
         const nw = 1 - ne - sw - se;
         const k = j * line + i * 3;
-        red += (from[k] as number) * nw + (from[k + 3] as number) * ne + (from[k + line] as number) * sw + (from[k + line + 3] as number) * se;
-        green += (from[k + 1] as number) * nw + (from[k + 4] as number) * ne + (from[k + line + 1] as number) * sw + (from[k + line + 4] as number) * se;
-        blue += (from[k + 2] as number) * nw + (from[k + 5] as number) * ne + (from[k + line + 2] as number) * sw + (from[k + line + 5] as number) * se;
+        red +=
+          (from[k] as number) * nw +
+          (from[k + 3] as number) * ne +
+          (from[k + line] as number) * sw +
+          (from[k + line + 3] as number) * se;
+        green +=
+          (from[k + 1] as number) * nw +
+          (from[k + 4] as number) * ne +
+          (from[k + line + 1] as number) * sw +
+          (from[k + line + 4] as number) * se;
+        blue +=
+          (from[k + 2] as number) * nw +
+          (from[k + 5] as number) * ne +
+          (from[k + line + 2] as number) * sw +
+          (from[k + line + 5] as number) * se;
       }
       data[to] = Math.round(red * share);
       data[to + 1] = Math.round(green * share);

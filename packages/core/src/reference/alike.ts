@@ -13,7 +13,8 @@ export const ALIKE = 40;
  */
 export function likenessOf(grey: ArrayLike<number>): string {
   const { width, height } = LIKENESS;
-  if (grey.length !== width * height) throw new RangeError(`A likeness is told from ${width} × ${height} values.`);
+  if (grey.length !== width * height)
+    throw new RangeError(`A likeness is told from ${width} × ${height} values.`);
   let digits = '';
   for (let y = 0; y < height; y += 1) {
     for (let x = 0; x < width - 1; x += 2) {
@@ -28,7 +29,10 @@ export function likenessOf(grey: ArrayLike<number>): string {
   return digits;
 }
 
-const wordsOf = (likeness: string): Uint32Array => Uint32Array.from({ length: Math.ceil(likeness.length / 8) }, (_, i) => parseInt(likeness.slice(8 * i, 8 * i + 8), 16));
+const wordsOf = (likeness: string): Uint32Array =>
+  Uint32Array.from({ length: Math.ceil(likeness.length / 8) }, (_, i) =>
+    parseInt(likeness.slice(8 * i, 8 * i + 8), 16),
+  );
 
 function bitsOf(word: number): number {
   let v = word - ((word >>> 1) & 0x55555555);
@@ -50,7 +54,11 @@ export const unlikeness = (a: string, b: string): number => differing(wordsOf(a)
  * like the group's first, so that no group wanders.
  * @param apart says of two indices that they are to be kept apart
  */
-export function groupAlike(likenesses: readonly string[], apart: (a: number, b: number) => boolean = () => false, most = ALIKE): number[][] {
+export function groupAlike(
+  likenesses: readonly string[],
+  apart: (a: number, b: number) => boolean = () => false,
+  most = ALIKE,
+): number[][] {
   const words = likenesses.map(wordsOf);
   const taken = new Uint8Array(words.length);
   const groups: number[][] = [];
@@ -58,7 +66,13 @@ export function groupAlike(likenesses: readonly string[], apart: (a: number, b: 
     if (taken[i]) continue;
     const group = [i];
     for (let j = i + 1; j < words.length; j += 1) {
-      if (taken[j] || words[i]?.length !== words[j]?.length || differing(words[i] as Uint32Array, words[j] as Uint32Array, most) > most || group.some((k) => apart(k, j))) continue;
+      if (
+        taken[j] ||
+        words[i]?.length !== words[j]?.length ||
+        differing(words[i] as Uint32Array, words[j] as Uint32Array, most) > most ||
+        group.some((k) => apart(k, j))
+      )
+        continue;
       group.push(j);
       taken[j] = 1;
     }

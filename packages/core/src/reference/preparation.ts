@@ -1,4 +1,12 @@
-import { compose, IDENTITY, rotation, scaling, transformPoint, translation, type Affine } from '../geometry/affine.ts';
+import {
+  compose,
+  IDENTITY,
+  rotation,
+  scaling,
+  transformPoint,
+  translation,
+  type Affine,
+} from '../geometry/affine.ts';
 import { toRadians } from '../geometry/angle.ts';
 import type { Point } from '../geometry/point.ts';
 
@@ -45,9 +53,21 @@ export interface Preparation {
   readonly soft: number;
 }
 
-export const UNTOUCHED: Preparation = { outline: null, flip: false, turn: 0, straighten: 0, crop: null, grey: false, black: 0, white: 255, middle: 1, soft: 0 };
+export const UNTOUCHED: Preparation = {
+  outline: null,
+  flip: false,
+  turn: 0,
+  straighten: 0,
+  crop: null,
+  grey: false,
+  black: 0,
+  white: 255,
+  middle: 1,
+  soft: 0,
+};
 
-export const isUntouched = (p: Preparation): boolean => JSON.stringify({ ...UNTOUCHED, ...p }) === JSON.stringify(UNTOUCHED);
+export const isUntouched = (p: Preparation): boolean =>
+  JSON.stringify({ ...UNTOUCHED, ...p }) === JSON.stringify(UNTOUCHED);
 
 export interface Size {
   readonly width: number;
@@ -65,26 +85,42 @@ export function straightFrame({ width, height }: Size, degrees: number): Size {
  * The frame of a prepared picture, whole pixels, and the transform that takes original-picture
  * pixels into it. Lengths keep their size: nothing is enlarged.
  */
-export function preparedFrame(original: Size, { flip, turn, straighten, crop }: Preparation): Size & { readonly toPrepared: Affine } {
+export function preparedFrame(
+  original: Size,
+  { flip, turn, straighten, crop }: Preparation,
+): Size & { readonly toPrepared: Affine } {
   const upright = turn % 180 === 0 ? original : { width: original.height, height: original.width };
   const flipped = flip ? compose(translation(original.width, 0), scaling(-1, 1)) : IDENTITY;
   const centred = translation(-original.width / 2, -original.height / 2);
   const straight = straightFrame(upright, straighten);
   const box = crop ?? { x: 0, y: 0, width: 1, height: 1 };
   const corner = { x: Math.round(box.x * straight.width), y: Math.round(box.y * straight.height) };
-  const toPrepared = compose(translation(straight.width / 2 - corner.x, straight.height / 2 - corner.y), rotation(turn + straighten), centred, flipped);
+  const toPrepared = compose(
+    translation(straight.width / 2 - corner.x, straight.height / 2 - corner.y),
+    rotation(turn + straighten),
+    centred,
+    flipped,
+  );
   return {
-    width: Math.max(1, Math.min(Math.round(box.width * straight.width), Math.floor(straight.width) - corner.x)),
-    height: Math.max(1, Math.min(Math.round(box.height * straight.height), Math.floor(straight.height) - corner.y)),
+    width: Math.max(
+      1,
+      Math.min(Math.round(box.width * straight.width), Math.floor(straight.width) - corner.x),
+    ),
+    height: Math.max(
+      1,
+      Math.min(Math.round(box.height * straight.height), Math.floor(straight.height) - corner.y),
+    ),
     toPrepared,
   };
 }
 
 /** Whether a place lies in the frame. */
-export const inFrame = ({ width, height }: Size, { x, y }: Point): boolean => x >= 0 && y >= 0 && x <= width && y <= height;
+export const inFrame = ({ width, height }: Size, { x, y }: Point): boolean =>
+  x >= 0 && y >= 0 && x <= width && y <= height;
 
 /** Where a place on the original lies on the prepared picture. */
-export const toPrepared = (original: Size, preparation: Preparation, at: Point): Point => transformPoint(preparedFrame(original, preparation).toPrepared, at);
+export const toPrepared = (original: Size, preparation: Preparation, at: Point): Point =>
+  transformPoint(preparedFrame(original, preparation).toPrepared, at);
 
 /** The preparation that shows just the same, the other way round. */
 export function mirrored(preparation: Preparation): Preparation {

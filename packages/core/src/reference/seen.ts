@@ -17,9 +17,15 @@ export interface KnownLandmark {
 const PLACED = 0.003;
 
 /** Landmarks of a reference: those the student placed go before those that a made picture knows. Original-picture pixels. */
-export function landmarksOf(marks: readonly ReferenceMark[], truth: readonly KnownLandmark[], original: Size): KnownLandmark[] {
+export function landmarksOf(
+  marks: readonly ReferenceMark[],
+  truth: readonly KnownLandmark[],
+  original: Size,
+): KnownLandmark[] {
   const spread = PLACED * Math.max(original.width, original.height);
-  const own = marks.filter((m) => m.kind === 'landmark').map(({ name, at, hidden }) => ({ name, at, hidden, spread }));
+  const own = marks
+    .filter((m) => m.kind === 'landmark')
+    .map(({ name, at, hidden }) => ({ name, at, hidden, spread }));
   const named = new Set(own.map((l) => l.name));
   return [...own, ...truth.filter((l) => !named.has(l.name))];
 }
@@ -28,10 +34,19 @@ export function landmarksOf(marks: readonly ReferenceMark[], truth: readonly Kno
  * Landmarks as they are seen on a prepared picture: carried along with it, those outside its frame
  * counted as hidden; turned over, the sitter's left and right are swapped.
  */
-export function seenLandmarks(landmarks: readonly KnownLandmark[], original: Size, preparation: Preparation): KnownLandmark[] {
+export function seenLandmarks(
+  landmarks: readonly KnownLandmark[],
+  original: Size,
+  preparation: Preparation,
+): KnownLandmark[] {
   const frame = preparedFrame(original, preparation);
   return landmarks.map(({ name, at, hidden, ...rest }) => {
     const place = transformPoint(frame.toPrepared, at);
-    return { ...rest, name: preparation.flip ? otherSide(name) : name, at: place, hidden: hidden || !inFrame(frame, place) };
+    return {
+      ...rest,
+      name: preparation.flip ? otherSide(name) : name,
+      at: place,
+      hidden: hidden || !inFrame(frame, place),
+    };
   });
 }

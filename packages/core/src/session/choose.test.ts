@@ -1,12 +1,25 @@
 import fc from 'fast-check';
 import { CHOICES, choosePictures, type Choosable } from './choose.ts';
 
-const picture = (id: string, more: Partial<Choosable> = {}): Choosable => ({ id, attempts: 0, createdAt: 0, subject: 'thing', likeness: '', ...more });
+const picture = (id: string, more: Partial<Choosable> = {}): Choosable => ({
+  id,
+  attempts: 0,
+  createdAt: 0,
+  subject: 'thing',
+  likeness: '',
+  ...more,
+});
 const names = (pictures: readonly Choosable[]): string => pictures.map(({ id }) => id).join('');
 
 test('each choice has its order', () => {
-  const set = [picture('a', { attempts: 2, createdAt: 3, subject: 'goat' }), picture('b', { createdAt: 1, subject: 'head' }), picture('c', { attempts: 1, createdAt: 2, subject: 'head' }), picture('d', { attempts: 3 })];
-  const first = (choice: (typeof CHOICES)[number]): string => names(choosePictures(set, 4, { choice, seed: 1, misses: { goat: 2, head: 6 } }));
+  const set = [
+    picture('a', { attempts: 2, createdAt: 3, subject: 'goat' }),
+    picture('b', { createdAt: 1, subject: 'head' }),
+    picture('c', { attempts: 1, createdAt: 2, subject: 'head' }),
+    picture('d', { attempts: 3 }),
+  ];
+  const first = (choice: (typeof CHOICES)[number]): string =>
+    names(choosePictures(set, 4, { choice, seed: 1, misses: { goat: 2, head: 6 } }));
   expect(first('in order')).toBe('abcd');
   expect(first('least drawn')).toBe('bcad');
   expect(first('new first')).toBe('acbd');
@@ -14,16 +27,26 @@ test('each choice has its order', () => {
 });
 
 test('no picture comes again before the set is through, by any choice, and the same seed chooses the same', () => {
-  fc.assert(fc.property(fc.integer({ min: 1, max: 12 }), fc.integer({ min: 0, max: 40 }), fc.constantFrom(...CHOICES), fc.integer(), (size, count, choice, seed) => {
-    const set = Array.from({ length: size }, (_, i) => picture(String.fromCharCode(97 + i), { attempts: i % 3 }));
-    const chosen = choosePictures(set, count, { choice, seed });
-    expect(chosen).toHaveLength(count);
-    for (let from = 0; from < count; from += size) {
-      const round = chosen.slice(from, from + size).map(({ id }) => id);
-      expect(new Set(round).size).toBe(round.length);
-    }
-    expect(names(choosePictures(set, count, { choice, seed }))).toBe(names(chosen));
-  }));
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 12 }),
+      fc.integer({ min: 0, max: 40 }),
+      fc.constantFrom(...CHOICES),
+      fc.integer(),
+      (size, count, choice, seed) => {
+        const set = Array.from({ length: size }, (_, i) =>
+          picture(String.fromCharCode(97 + i), { attempts: i % 3 }),
+        );
+        const chosen = choosePictures(set, count, { choice, seed });
+        expect(chosen).toHaveLength(count);
+        for (let from = 0; from < count; from += size) {
+          const round = chosen.slice(from, from + size).map(({ id }) => id);
+          expect(new Set(round).size).toBe(round.length);
+        }
+        expect(names(choosePictures(set, count, { choice, seed }))).toBe(names(chosen));
+      },
+    ),
+  );
   expect(choosePictures([], 3, { choice: 'random', seed: 1 })).toEqual([]);
 });
 
@@ -36,12 +59,16 @@ test('chance takes every order about as often', () => {
   }
   expect(seen.size).toBe(6);
   // Five standard deviations of a sixth of 3000.
-  for (const times of seen.values()) expect(Math.abs(times - 500)).toBeLessThan(5 * Math.sqrt(3000 * (1 / 6) * (5 / 6)));
+  for (const times of seen.values())
+    expect(Math.abs(times - 500)).toBeLessThan(5 * Math.sqrt(3000 * (1 / 6) * (5 / 6)));
 });
 
 test('what looks alike is kept apart while there is anything else', () => {
   const [one, other] = ['0'.repeat(128), 'f'.repeat(128)];
-  const set = [...'abc'].map((id) => picture(id, { likeness: one })).concat([...'wxyz'].map((id) => picture(id))).concat(picture('o', { likeness: other }));
+  const set = [...'abc']
+    .map((id) => picture(id, { likeness: one }))
+    .concat([...'wxyz'].map((id) => picture(id)))
+    .concat(picture('o', { likeness: other }));
   for (let seed = 0; seed < 50; seed += 1) {
     const chosen = choosePictures(set, 8, { choice: 'random', seed });
     const places = chosen.flatMap(({ likeness }, i) => (likeness === one ? [i] : []));

@@ -37,12 +37,20 @@ function shuffled<T>(things: readonly T[], random: () => number): T[] {
   return all;
 }
 
-function inOrder<T extends Choosable>(set: readonly T[], { choice, misses = {} }: ChoosingOptions, random: () => number): T[] {
+function inOrder<T extends Choosable>(
+  set: readonly T[],
+  { choice, misses = {} }: ChoosingOptions,
+  random: () => number,
+): T[] {
   switch (choice) {
-    case 'in order': return [...set];
-    case 'random': return shuffled(set, random);
-    case 'new first': return [...set].sort((a, b) => b.createdAt - a.createdAt);
-    case 'least drawn': return [...set].sort((a, b) => a.attempts - b.attempts);
+    case 'in order':
+      return [...set];
+    case 'random':
+      return shuffled(set, random);
+    case 'new first':
+      return [...set].sort((a, b) => b.createdAt - a.createdAt);
+    case 'least drawn':
+      return [...set].sort((a, b) => a.attempts - b.attempts);
     case 'weakest subject': {
       const miss = ({ subject }: T): number => misses[subject] ?? -1;
       return [...set].sort((a, b) => miss(b) - miss(a) || a.attempts - b.attempts);
@@ -50,7 +58,11 @@ function inOrder<T extends Choosable>(set: readonly T[], { choice, misses = {} }
   }
 }
 
-const alike = (a: Choosable, b: Choosable): boolean => a.id === b.id || (a.likeness !== '' && a.likeness.length === b.likeness.length && unlikeness(a.likeness, b.likeness) <= ALIKE);
+const alike = (a: Choosable, b: Choosable): boolean =>
+  a.id === b.id ||
+  (a.likeness !== '' &&
+    a.likeness.length === b.likeness.length &&
+    unlikeness(a.likeness, b.likeness) <= ALIKE);
 
 /**
  * Puts off what looks like one of the last few. What is left in the end with nothing to put between
@@ -79,7 +91,11 @@ function spaced<T extends Choosable>(order: readonly T[], before: readonly T[]):
  * Pictures for a session: none again before the set is through, and what looks alike kept apart.
  * Each round through the set is ordered anew, so that chance does not repeat itself.
  */
-export function choosePictures<T extends Choosable>(set: readonly T[], count: number, options: ChoosingOptions): T[] {
+export function choosePictures<T extends Choosable>(
+  set: readonly T[],
+  count: number,
+  options: ChoosingOptions,
+): T[] {
   const random = seeded(options.seed);
   const chosen: T[] = [];
   while (chosen.length < count && set.length > 0) {

@@ -33,7 +33,10 @@ export interface Clock {
 }
 
 export type ClockEvent =
-  | { readonly kind: 'start' | 'hold' | 'go on' | 'pen down' | 'pen up' | 'skip' | 'back' | 'end' | 'tick'; readonly at: number }
+  | {
+      readonly kind: 'start' | 'hold' | 'go on' | 'pen down' | 'pen up' | 'skip' | 'back' | 'end' | 'tick';
+      readonly at: number;
+    }
   | { readonly kind: 'more'; readonly at: number; readonly ms: number };
 
 /** A stroke that crosses the bell may take this much longer, milliseconds. */
@@ -44,13 +47,24 @@ export const AGAIN = 30_000;
 export const SLEPT = 3000;
 
 export function newClock(poses: readonly (readonly Stretch[])[]): Clock {
-  const times = poses.map((stretches): PoseTimes => ({ stretches: stretches.map((s) => ({ ...s, added: 0, spent: 0 })), turn: 0, held: 0, skipped: false, over: false, reopened: false }));
+  const times = poses.map((stretches): PoseTimes => ({
+    stretches: stretches.map((s) => ({ ...s, added: 0, spent: 0 })),
+    turn: 0,
+    held: 0,
+    skipped: false,
+    over: false,
+    reopened: false,
+  }));
   return { phase: times.length > 0 ? 'ready' : 'done', current: 0, poses: times, since: 0, penDown: false };
 }
 
 const poseOf = (clock: Clock): PoseTimes => clock.poses[clock.current] as PoseTimes;
-const change = (clock: Clock, to: Partial<PoseTimes>): Clock => ({ ...clock, poses: clock.poses.map((pose, i) => (i === clock.current ? { ...pose, ...to } : pose)) });
-const changeTurn = (clock: Clock, turn: number, to: Partial<Lasted>): Clock => change(clock, { stretches: poseOf(clock).stretches.map((s, i) => (i === turn ? { ...s, ...to } : s)) });
+const change = (clock: Clock, to: Partial<PoseTimes>): Clock => ({
+  ...clock,
+  poses: clock.poses.map((pose, i) => (i === clock.current ? { ...pose, ...to } : pose)),
+});
+const changeTurn = (clock: Clock, turn: number, to: Partial<Lasted>): Clock =>
+  change(clock, { stretches: poseOf(clock).stretches.map((s, i) => (i === turn ? { ...s, ...to } : s)) });
 
 /** The stretch that runs, or is held. */
 export function stretchOf(clock: Clock): Lasted | null {
@@ -59,7 +73,8 @@ export function stretchOf(clock: Clock): Lasted | null {
 }
 
 /** What is to be done now; null before and after. */
-export const doingOf = (clock: Clock): Doing | null => (clock.phase === 'running' ? (stretchOf(clock)?.doing ?? null) : null);
+export const doingOf = (clock: Clock): Doing | null =>
+  clock.phase === 'running' ? (stretchOf(clock)?.doing ?? null) : null;
 
 /** Milliseconds left of what runs; negative while a stroke crosses the bell. */
 export function timeLeft(clock: Clock): number {
@@ -78,14 +93,19 @@ export function drawnTimes(pose: PoseTimes): { drawn: number; added: number; pla
 /** The pose that runs is over; the next that is not begins where it was left. */
 function nextPose(clock: Clock): Clock {
   const { drawn, planned } = drawnTimes(poseOf(clock));
-  const closed = { ...change(clock, { over: true, reopened: false, skipped: drawn < planned }), penDown: false };
+  const closed = {
+    ...change(clock, { over: true, reopened: false, skipped: drawn < planned }),
+    penDown: false,
+  };
   const next = closed.poses.findIndex((pose, i) => i > clock.current && !pose.over);
   return next < 0 ? { ...closed, phase: 'done' } : { ...closed, current: next };
 }
 
 function nextTurn(clock: Clock): Clock {
   const { turn, stretches } = poseOf(clock);
-  return turn + 1 < stretches.length ? { ...change(clock, { turn: turn + 1 }), penDown: false } : nextPose(clock);
+  return turn + 1 < stretches.length
+    ? { ...change(clock, { turn: turn + 1 }), penDown: false }
+    : nextPose(clock);
 }
 
 /**
@@ -96,7 +116,9 @@ function back(clock: Clock): Clock {
   if (clock.current === 0) return clock;
   const here = poseOf(clock);
   const { drawn, planned: wanted } = drawnTimes(here);
-  const left = here.reopened ? change(clock, { over: true, reopened: false, skipped: drawn < wanted }) : clock;
+  const left = here.reopened
+    ? change(clock, { over: true, reopened: false, skipped: drawn < wanted })
+    : clock;
   const before = { ...left, current: clock.current - 1, penDown: false };
   const turn = drawTurn(poseOf(before));
   const { planned, added, spent } = poseOf(before).stretches[turn] as Lasted;
@@ -105,7 +127,12 @@ function back(clock: Clock): Clock {
 }
 
 /** Every pose that was come to is over, also one that was left by going back from it. */
-const ended = (clock: Clock): Clock => ({ ...clock, poses: clock.poses.map((pose, i) => (i === clock.current || pose.stretches.some(({ spent }) => spent > 0) ? { ...pose, over: true } : pose)) });
+const ended = (clock: Clock): Clock => ({
+  ...clock,
+  poses: clock.poses.map((pose, i) =>
+    i === clock.current || pose.stretches.some(({ spent }) => spent > 0) ? { ...pose, over: true } : pose,
+  ),
+});
 
 /** Counts the time up to `at` to whatever is running. */
 function count(clock: Clock, at: number): Clock {
@@ -152,7 +179,9 @@ export function tickClock(before: Clock, event: ClockEvent): Clock {
     case 'pen down':
       return clock.phase === 'running' ? { ...clock, penDown: true } : clock;
     case 'pen up':
-      return clock.penDown && timeLeft(clock) <= 0 ? nextTurn({ ...clock, penDown: false }) : { ...clock, penDown: false };
+      return clock.penDown && timeLeft(clock) <= 0
+        ? nextTurn({ ...clock, penDown: false })
+        : { ...clock, penDown: false };
     case 'tick':
       return clock;
   }

@@ -2,10 +2,26 @@ import { expandPlan, newBlock, planPictures, planSeconds, READY_PLANS } from './
 import { readTime } from './read-time.ts';
 
 test.each([
-  ['90', 90], ['90 s', 90], ['90s', 90], ['1:30', 90], ['1.5 min', 90], ['1,5 min', 90], ['2 min', 120], ['2m', 120], ['1 min 30 s', 90], ['1h', 3600],
-  ['1:02:30', 3750], [' 45 ', 45], ['0:05', 5], ['10 minutes', 600], ['0.5 min', 30],
+  ['90', 90],
+  ['90 s', 90],
+  ['90s', 90],
+  ['1:30', 90],
+  ['1.5 min', 90],
+  ['1,5 min', 90],
+  ['2 min', 120],
+  ['2m', 120],
+  ['1 min 30 s', 90],
+  ['1h', 3600],
+  ['1:02:30', 3750],
+  [' 45 ', 45],
+  ['0:05', 5],
+  ['10 minutes', 600],
+  ['0.5 min', 30],
 ])('the time typed as “%s” is %i seconds', (typed, seconds) => expect(readTime(typed)).toBe(seconds));
-test.each(['', 'soon', '0', '0:00', '-5', '1:75', '1:2:3:4', '5 miles', '1e3', 'NaN', ':30', '30:'])('“%s” is no time', (typed) => expect(readTime(typed)).toBeNull());
+test.each(['', 'soon', '0', '0:00', '-5', '1:75', '1:2:3:4', '5 miles', '1e3', 'NaN', ':30', '30:'])(
+  '“%s” is no time',
+  (typed) => expect(readTime(typed)).toBeNull(),
+);
 
 test('the plans that lie ready last what they say', () => {
   const minutes = new Map(READY_PLANS.map((plan) => [plan.title, planSeconds(plan) / 60]));
@@ -16,11 +32,23 @@ test('the plans that lie ready last what they say', () => {
 });
 
 test('a block becomes its poses; from knowledge each picture is drawn twice; nothing rests at the end', () => {
-  const plan = { blocks: [newBlock(2, 30, { rest: 5 }), newBlock(1, 60, { source: 'knowledge', look: 20, rest: 5 })] };
+  const plan = {
+    blocks: [newBlock(2, 30, { rest: 5 }), newBlock(1, 60, { source: 'knowledge', look: 20, rest: 5 })],
+  };
   const steps = expandPlan(plan);
-  expect(steps.map(({ picture, seconds }) => [picture, seconds])).toEqual([[0, 30], [1, 30], [2, 60], [2, 60]]);
+  expect(steps.map(({ picture, seconds }) => [picture, seconds])).toEqual([
+    [0, 30],
+    [1, 30],
+    [2, 60],
+    [2, 60],
+  ]);
   expect(planPictures(plan)).toBe(3);
-  expect(steps.map(({ stretches }) => stretches.map(({ doing }) => doing).join(' '))).toEqual(['draw rest', 'draw rest', 'draw look rest', 'draw compare']);
+  expect(steps.map(({ stretches }) => stretches.map(({ doing }) => doing).join(' '))).toEqual([
+    'draw rest',
+    'draw rest',
+    'draw look rest',
+    'draw compare',
+  ]);
   // The picture is not there while one draws from what one knows.
   expect(steps[2]!.stretches.filter(({ doing }) => doing === 'draw').every(({ seen }) => !seen)).toBe(true);
   expect(planSeconds(plan)).toBe(30 + 5 + 30 + 5 + 60 + 20 + 5 + 60 + 10);

@@ -53,13 +53,26 @@ export interface Step {
 /** How long picture and drawing lie beside each other after drawing without the picture, seconds. */
 export const COMPARE = 10;
 
-const stretch = (doing: Doing, seconds: number, seen: boolean): Stretch[] => (seconds > 0 ? [{ doing, planned: seconds * 1000, seen }] : []);
+const stretch = (doing: Doing, seconds: number, seen: boolean): Stretch[] =>
+  seconds > 0 ? [{ doing, planned: seconds * 1000, seen }] : [];
 
 function drawings({ seconds, source, look }: Block): Stretch[][] {
   switch (source) {
-    case 'sight': return [stretch('draw', seconds, true)];
-    case 'memory': return [[...stretch('look', look, true), ...stretch('draw', seconds, false), ...stretch('compare', COMPARE, true)]];
-    case 'knowledge': return [[...stretch('draw', seconds, false), ...stretch('look', look, true)], [...stretch('draw', seconds, false), ...stretch('compare', COMPARE, true)]];
+    case 'sight':
+      return [stretch('draw', seconds, true)];
+    case 'memory':
+      return [
+        [
+          ...stretch('look', look, true),
+          ...stretch('draw', seconds, false),
+          ...stretch('compare', COMPARE, true),
+        ],
+      ];
+    case 'knowledge':
+      return [
+        [...stretch('draw', seconds, false), ...stretch('look', look, true)],
+        [...stretch('draw', seconds, false), ...stretch('compare', COMPARE, true)],
+      ];
   }
 }
 
@@ -69,28 +82,57 @@ export function expandPlan({ blocks }: Pick<Plan, 'blocks'>): Step[] {
   const steps = blocks.flatMap((block, index) =>
     Array.from({ length: block.count }, () => {
       picture += 1;
-      return drawings(block).map((stretches): Step => ({ block: index, picture, ground: block.ground, source: block.source, seconds: block.seconds, stretches: [...stretches, ...stretch('rest', block.rest, false)] }));
+      return drawings(block).map((stretches): Step => ({
+        block: index,
+        picture,
+        ground: block.ground,
+        source: block.source,
+        seconds: block.seconds,
+        stretches: [...stretches, ...stretch('rest', block.rest, false)],
+      }));
     }).flat(),
   );
-  return steps.map((step, i) => (i === steps.length - 1 ? { ...step, stretches: step.stretches.filter(({ doing }) => doing !== 'rest') } : step));
+  return steps.map((step, i) =>
+    i === steps.length - 1
+      ? { ...step, stretches: step.stretches.filter(({ doing }) => doing !== 'rest') }
+      : step,
+  );
 }
 
 /** How long a plan takes if nothing is held, seconds. */
 export const planSeconds = (plan: Pick<Plan, 'blocks'>): number =>
-  expandPlan(plan).reduce((sum, { stretches }) => sum + stretches.reduce((all, { planned }) => all + planned, 0), 0) / 1000;
+  expandPlan(plan).reduce(
+    (sum, { stretches }) => sum + stretches.reduce((all, { planned }) => all + planned, 0),
+    0,
+  ) / 1000;
 
 /** How many pictures a plan needs. */
-export const planPictures = ({ blocks }: Pick<Plan, 'blocks'>): number => blocks.reduce((sum, { count }) => sum + count, 0);
+export const planPictures = ({ blocks }: Pick<Plan, 'blocks'>): number =>
+  blocks.reduce((sum, { count }) => sum + count, 0);
 
-const block = (count: number, seconds: number, more: Partial<Block> = {}): Block => ({ count, seconds, ground: 'on screen', source: 'sight', look: 0, rest: 0, ...more });
+const block = (count: number, seconds: number, more: Partial<Block> = {}): Block => ({
+  count,
+  seconds,
+  ground: 'on screen',
+  source: 'sight',
+  look: 0,
+  rest: 0,
+  ...more,
+});
 export { block as newBlock };
 
 /** Plans that lie ready. */
 export const READY_PLANS: readonly Plan[] = [
   { title: 'One minute', blocks: [block(1, 60)] },
   { title: 'Warm-up, 5 minutes', blocks: [block(6, 30), block(2, 60)] },
-  { title: 'Mixed, 20 minutes', blocks: [block(10, 30), block(5, 60), block(2, 120, { source: 'memory', look: 30 }), block(1, 280)] },
-  { title: 'An hour', blocks: [block(10, 30), block(10, 60, { rest: 2 }), block(4, 300, { rest: 10 }), block(1, 1440)] },
+  {
+    title: 'Mixed, 20 minutes',
+    blocks: [block(10, 30), block(5, 60), block(2, 120, { source: 'memory', look: 30 }), block(1, 280)],
+  },
+  {
+    title: 'An hour',
+    blocks: [block(10, 30), block(10, 60, { rest: 2 }), block(4, 300, { rest: 10 }), block(1, 1440)],
+  },
   { title: 'A page of twelve', blocks: [block(12, 45, { ground: 'on a grid' })] },
   { title: 'Six on paper', blocks: [block(6, 120, { ground: 'on paper', rest: 5 })] },
   { title: 'From memory', blocks: [block(4, 90, { source: 'memory', look: 30 })] },

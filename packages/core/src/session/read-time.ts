@@ -1,4 +1,16 @@
-const UNITS: Readonly<Record<string, number>> = { s: 1, sec: 1, second: 1, seconds: 1, m: 60, min: 60, minute: 60, minutes: 60, h: 3600, hour: 3600, hours: 3600 };
+const UNITS: Readonly<Record<string, number>> = {
+  s: 1,
+  sec: 1,
+  second: 1,
+  seconds: 1,
+  m: 60,
+  min: 60,
+  minute: 60,
+  minutes: 60,
+  h: 3600,
+  hour: 3600,
+  hours: 3600,
+};
 
 /**
  * A length of time as people type it: `90`, `90 s`, `1:30`, `1:02:30`, `2 min`, `1.5 min`, `1 min 30 s`.
@@ -6,7 +18,10 @@ const UNITS: Readonly<Record<string, number>> = { s: 1, sec: 1, second: 1, secon
  * @returns seconds, whole; null where it is no time, or none at all
  */
 export function readTime(typed: string): number | null {
-  const text = typed.trim().toLowerCase().replace(/(\d),(\d)/g, '$1.$2');
+  const text = typed
+    .trim()
+    .toLowerCase()
+    .replace(/(\d),(\d)/g, '$1.$2');
   const seconds = readClock(text) ?? readParts(text);
   return seconds !== null && seconds >= 0.5 ? Math.round(seconds) : null;
 }

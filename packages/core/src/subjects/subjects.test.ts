@@ -12,12 +12,14 @@ describe.each(SUBJECT_KEYS.map((key) => [key, SUBJECTS[key]] as const))('the sub
   });
 
   test('draws its axes between its own landmarks, and hangs only what it has on what it has', () => {
-    for (const { ends, carries } of subject.axes) for (const name of [...ends, ...carries]) expect(known).toContain(name);
+    for (const { ends, carries } of subject.axes)
+      for (const name of [...ends, ...carries]) expect(known).toContain(name);
     for (const [child, parent] of Object.entries(subject.hangs)) {
       expect(known).toContain(child);
       expect(known).toContain(parent);
     }
-    for (const [part, marks] of Object.entries(subject.own)) for (const name of [part, ...marks]) expect(known).toContain(name);
+    for (const [part, marks] of Object.entries(subject.own))
+      for (const name of [part, ...marks]) expect(known).toContain(name);
   });
 
   test('hangs nothing on itself', () => {
@@ -25,12 +27,24 @@ describe.each(SUBJECT_KEYS.map((key) => [key, SUBJECTS[key]] as const))('the sub
   });
 
   test('has both sides of whatever has a side', () => {
-    for (const name of known) if (!name.includes('corner') && !name.includes(' wall') && !name.endsWith(' edge') && !name.endsWith(' side')) expect(known).toContain(otherSide(name));
+    for (const name of known)
+      if (
+        !name.includes('corner') &&
+        !name.includes(' wall') &&
+        !name.endsWith(' edge') &&
+        !name.endsWith(' side')
+      )
+        expect(known).toContain(otherSide(name));
   });
 });
 
 test('an arm hangs together from shoulder to hand, and the head carries its crown', () => {
-  expect([...hangingOn(SUBJECTS.figure, 'left upper arm')].sort()).toEqual(['left elbow', 'left forearm', 'left hand', 'left wrist']);
+  expect([...hangingOn(SUBJECTS.figure, 'left upper arm')].sort()).toEqual([
+    'left elbow',
+    'left forearm',
+    'left hand',
+    'left wrist',
+  ]);
   expect([...hangingOn(SUBJECTS.figure, 'head')].sort()).toEqual(['chin', 'crown']);
   expect(hangingOn(SUBJECTS.figure, 'ribcage')).toContain('right hand');
   expect(hangingOn(SUBJECTS.figure, 'ribcage')).not.toContain('left knee');

@@ -1,5 +1,16 @@
 import { compose, rotation, scaling, translation } from '../geometry/affine.ts';
-import { movedBy, onSheet, sheetsOf, encodeStroke, warpedBy, type Change, type Id, type Replica, type SheetThing, type Thing } from '../page/index.ts';
+import {
+  movedBy,
+  onSheet,
+  sheetsOf,
+  encodeStroke,
+  warpedBy,
+  type Change,
+  type Id,
+  type Replica,
+  type SheetThing,
+  type Thing,
+} from '../page/index.ts';
 import { bend, bendHandles } from '../geometry/bend.ts';
 
 export type Random = () => number;
@@ -11,7 +22,10 @@ export function soakStep(random: Random, replica: Replica, newId: () => Id): Cha
   const sheets = sheetsOf(things);
   const sheet = pick(sheets)?.id ?? '';
   const lying = [...things.values()].filter(onSheet);
-  const some = (): SheetThing[] => Array.from({ length: 1 + Math.floor(random() * 3) }, () => pick(lying)).filter((thing) => thing !== undefined);
+  const some = (): SheetThing[] =>
+    Array.from({ length: 1 + Math.floor(random() * 3) }, () => pick(lying)).filter(
+      (thing) => thing !== undefined,
+    );
   const at = () => ({ x: 8 + random() * 130, y: 8 + random() * 190 });
   const order = `a${Math.floor(random() * 36).toString(36)}`;
   const what = random();
@@ -19,13 +33,71 @@ export function soakStep(random: Random, replica: Replica, newId: () => Id): Cha
   const redo = replica.log.redoable(replica.device);
   if (what < 0.12 && undo) return { ids: [undo.id] };
   if (what < 0.18 && redo) return { ids: [redo.id] };
-  if (what < 0.24 || sheets.length === 0) return { add: [{ type: 'sheet', id: newId(), kind: random() < 0.7 ? 'ink' : 'forms', name: 'Sheet', order, opacity: 1, hidden: false, locked: false }] };
-  if (what < 0.3) return { set: [{ id: sheet, to: { opacity: Math.round(random() * 100) / 100, hidden: random() < 0.2, multiply: random() < 0.3, order } }] };
-  if (what < 0.33 && sheets.length > 2) return { remove: [sheet, ...lying.filter((thing) => thing.sheet === sheet).map(({ id }) => id)] };
-  if (what < 0.4) return { add: [{ type: 'form', id: newId(), sheet, order, part: null, shape: { kind: 'ellipse', rx: 2 + random() * 20, ry: 2 + random() * 20 }, transform: translation(at().x, at().y) }] };
-  if (what < 0.44) return { add: [{ type: 'note', id: newId(), sheet, order, colour: '#1E2430', transform: translation(at().x, at().y), says: { kind: 'text', text: 'knee', size: 5 } }] };
+  if (what < 0.24 || sheets.length === 0)
+    return {
+      add: [
+        {
+          type: 'sheet',
+          id: newId(),
+          kind: random() < 0.7 ? 'ink' : 'forms',
+          name: 'Sheet',
+          order,
+          opacity: 1,
+          hidden: false,
+          locked: false,
+        },
+      ],
+    };
+  if (what < 0.3)
+    return {
+      set: [
+        {
+          id: sheet,
+          to: {
+            opacity: Math.round(random() * 100) / 100,
+            hidden: random() < 0.2,
+            multiply: random() < 0.3,
+            order,
+          },
+        },
+      ],
+    };
+  if (what < 0.33 && sheets.length > 2)
+    return { remove: [sheet, ...lying.filter((thing) => thing.sheet === sheet).map(({ id }) => id)] };
+  if (what < 0.4)
+    return {
+      add: [
+        {
+          type: 'form',
+          id: newId(),
+          sheet,
+          order,
+          part: null,
+          shape: { kind: 'ellipse', rx: 2 + random() * 20, ry: 2 + random() * 20 },
+          transform: translation(at().x, at().y),
+        },
+      ],
+    };
+  if (what < 0.44)
+    return {
+      add: [
+        {
+          type: 'note',
+          id: newId(),
+          sheet,
+          order,
+          colour: '#1E2430',
+          transform: translation(at().x, at().y),
+          says: { kind: 'text', text: 'knee', size: 5 },
+        },
+      ],
+    };
   if (what < 0.56) {
-    const by = compose(translation(random() * 20 - 10, random() * 20 - 10), rotation(random() * 360), scaling(0.7 + random() * 0.6));
+    const by = compose(
+      translation(random() * 20 - 10, random() * 20 - 10),
+      rotation(random() * 360),
+      scaling(0.7 + random() * 0.6),
+    );
     const set = some().flatMap((thing) => {
       const to = movedBy(thing, by);
       return to ? [{ id: thing.id, to }] : [];
@@ -34,7 +106,10 @@ export function soakStep(random: Random, replica: Replica, newId: () => Id): Cha
   }
   if (what < 0.6) {
     const room = { minX: 0, minY: 0, maxX: 148, maxY: 210 };
-    const map = bend(room, bendHandles(room).map((p, i) => (i === 4 ? { x: p.x + random() * 6, y: p.y - random() * 6 } : p)));
+    const map = bend(
+      room,
+      bendHandles(room).map((p, i) => (i === 4 ? { x: p.x + random() * 6, y: p.y - random() * 6 } : p)),
+    );
     const set = some().flatMap((thing) => {
       const to = warpedBy(thing, map);
       return to ? [{ id: thing.id, to }] : [];
@@ -47,6 +122,21 @@ export function soakStep(random: Random, replica: Replica, newId: () => Id): Cha
 
 function soakStroke(random: Random, sheet: Id, order: string, id: Id): Thing {
   const [x, y] = [10 + random() * 110, 10 + random() * 180];
-  const points = Array.from({ length: 4 + Math.floor(random() * 30) }, (_, i) => ({ x: x + i * 0.7, y: y + 3 * Math.sin(i / 4 + x), pressure: random(), time: 8 * i }));
-  return { type: 'stroke', id, sheet, order, points: encodeStroke(points), pen: random() < 0.1 ? 'rubber' : 'pencil', size: 0.3 + random() * 2, colour: '#1E2430', pressure: 'device' };
+  const points = Array.from({ length: 4 + Math.floor(random() * 30) }, (_, i) => ({
+    x: x + i * 0.7,
+    y: y + 3 * Math.sin(i / 4 + x),
+    pressure: random(),
+    time: 8 * i,
+  }));
+  return {
+    type: 'stroke',
+    id,
+    sheet,
+    order,
+    points: encodeStroke(points),
+    pen: random() < 0.1 ? 'rubber' : 'pencil',
+    size: 0.3 + random() * 2,
+    colour: '#1E2430',
+    pressure: 'device',
+  };
 }

@@ -30,7 +30,11 @@ export function guessFigure(rgba: Uint8ClampedArray, width: number, height: numb
     const [left, right] = [mean(y, 0), mean(y, width - strip)];
     for (let x = 0; x < width; x += 1) {
       const t = x / (width - 1 || 1);
-      const ground = { l: left.l + (right.l - left.l) * t, a: left.a + (right.a - left.a) * t, b: left.b + (right.b - left.b) * t };
+      const ground = {
+        l: left.l + (right.l - left.l) * t,
+        a: left.a + (right.a - left.a) * t,
+        b: left.b + (right.b - left.b) * t,
+      };
       off[y * width + x] = colourDifference(at(x, y), ground);
     }
   }

@@ -24,24 +24,35 @@ export interface Hints {
 const samplesOf = (rgba: Uint8ClampedArray, hints: readonly number[]): Float64Array => {
   const every = Math.max(1, Math.floor(hints.length / SAMPLES));
   const chosen = hints.filter((_, i) => i % every === 0).slice(0, SAMPLES);
-  return Float64Array.from(chosen.flatMap((i) => {
-    const { l, a, b } = labOf(rgba[4 * i] as number, rgba[4 * i + 1] as number, rgba[4 * i + 2] as number);
-    return [l, a, b];
-  }));
+  return Float64Array.from(
+    chosen.flatMap((i) => {
+      const { l, a, b } = labOf(rgba[4 * i] as number, rgba[4 * i + 1] as number, rgba[4 * i + 2] as number);
+      return [l, a, b];
+    }),
+  );
 };
 
 /** How often a colour occurs among samples (Parzen 1962). */
 function density(samples: Float64Array, l: number, a: number, b: number): number {
   let sum = 0;
   for (let i = 0; i < samples.length; i += 3) {
-    const [dl, da, db] = [l - (samples[i] as number), a - (samples[i + 1] as number), b - (samples[i + 2] as number)];
+    const [dl, da, db] = [
+      l - (samples[i] as number),
+      a - (samples[i + 1] as number),
+      b - (samples[i + 2] as number),
+    ];
     sum += Math.exp(-(dl * dl + da * da + db * db) / (2 * SAME * SAME));
   }
   return sum / Math.max(1, samples.length / 3);
 }
 
 /** Least cost from given pixels to every other, in sweeps to and fro until nothing falls by much. */
-function geodesic(likely: Float32Array, width: number, height: number, from: readonly number[]): Float32Array {
+function geodesic(
+  likely: Float32Array,
+  width: number,
+  height: number,
+  from: readonly number[],
+): Float32Array {
   const cost = new Float32Array(likely.length).fill(1e9);
   for (const i of from) cost[i] = 0;
   const relax = (i: number, j: number): number => {
@@ -59,7 +70,8 @@ function geodesic(likely: Float32Array, width: number, height: number, from: rea
       const y = (i - x) / width;
       if (forward ? x > 0 : x < width - 1) most = Math.max(most, relax(i, forward ? i - 1 : i + 1));
       if (forward ? y > 0 : y < height - 1) most = Math.max(most, relax(i, forward ? i - width : i + width));
-      if (forward ? x < width - 1 && y > 0 : x > 0 && y < height - 1) most = Math.max(most, relax(i, forward ? i - width + 1 : i + width - 1));
+      if (forward ? x < width - 1 && y > 0 : x > 0 && y < height - 1)
+        most = Math.max(most, relax(i, forward ? i - width + 1 : i + width - 1));
     }
     if (most < STEP && sweep > 1) break;
   }
@@ -72,13 +84,21 @@ function geodesic(likely: Float32Array, width: number, height: number, from: rea
  * outside, the picture's rim stands for it. One piece, the largest that holds a hint.
  * @param rgba four bytes a pixel
  */
-export function foreground(rgba: Uint8ClampedArray, width: number, height: number, { inside, outside }: Hints): Mask {
+export function foreground(
+  rgba: Uint8ClampedArray,
+  width: number,
+  height: number,
+  { inside, outside }: Hints,
+): Mask {
   const rim = Math.max(1, Math.round(RIM * Math.min(width, height)));
   const beyond = new Set(inside);
-  const edge = outside.length > 0 ? outside : Array.from({ length: width * height }, (_, i) => i).filter((i) => {
-    const [x, y] = [i % width, Math.floor(i / width)];
-    return (x < rim || y < rim || x >= width - rim || y >= height - rim) && !beyond.has(i);
-  });
+  const edge =
+    outside.length > 0
+      ? outside
+      : Array.from({ length: width * height }, (_, i) => i).filter((i) => {
+          const [x, y] = [i % width, Math.floor(i / width)];
+          return (x < rim || y < rim || x >= width - rim || y >= height - rim) && !beyond.has(i);
+        });
   const [thing, ground] = [samplesOf(rgba, inside), samplesOf(rgba, edge)];
   const known = new Map<number, number>();
   const likely = new Float32Array(width * height);
@@ -103,11 +123,19 @@ export function foreground(rgba: Uint8ClampedArray, width: number, height: numbe
 }
 
 /** The outer outline of a mask's largest piece, pixels; empty where there is none (marching squares). */
-export function outlineOf({ width, height, bits }: Mask, tolerance = TOLERANCE * Math.max(width, height)): Point[] {
+export function outlineOf(
+  { width, height, bits }: Mask,
+  tolerance = TOLERANCE * Math.max(width, height),
+): Point[] {
   const padded = new Array<number>((width + 2) * (height + 2)).fill(0);
-  for (let y = 0; y < height; y += 1) for (let x = 0; x < width; x += 1) padded[(y + 1) * (width + 2) + x + 1] = bits[y * width + x] as number;
-  const [found] = contours().size([width + 2, height + 2]).thresholds([0.5])(padded);
-  const rings = (found?.coordinates ?? []).map(([ring]) => (ring ?? []).map(([x = 0, y = 0]) => ({ x: x - 1, y: y - 1 })));
+  for (let y = 0; y < height; y += 1)
+    for (let x = 0; x < width; x += 1) padded[(y + 1) * (width + 2) + x + 1] = bits[y * width + x] as number;
+  const [found] = contours()
+    .size([width + 2, height + 2])
+    .thresholds([0.5])(padded);
+  const rings = (found?.coordinates ?? []).map(([ring]) =>
+    (ring ?? []).map(([x = 0, y = 0]) => ({ x: x - 1, y: y - 1 })),
+  );
   const [longest] = rings.sort((p, q) => polygonArea(q) - polygonArea(p));
   return longest ? thinned(longest, tolerance).slice(0, -1) : [];
 }

@@ -7,7 +7,11 @@ export interface Mask {
   readonly bits: Uint8Array;
 }
 
-export const emptyMask = (width: number, height: number): Mask => ({ width, height, bits: new Uint8Array(width * height) });
+export const emptyMask = (width: number, height: number): Mask => ({
+  width,
+  height,
+  bits: new Uint8Array(width * height),
+});
 
 const FAR = 1e9;
 
@@ -18,7 +22,9 @@ function distanceLine(f: Float64Array, n: number, out: Float64Array, v: Int32Arr
   z[0] = -FAR;
   z[1] = FAR;
   for (let q = 1; q < n; q += 1) {
-    const meet = (): number => ((f[q] as number) + q * q - ((f[v[k] as number] as number) + (v[k] as number) ** 2)) / (2 * q - 2 * (v[k] as number));
+    const meet = (): number =>
+      ((f[q] as number) + q * q - ((f[v[k] as number] as number) + (v[k] as number) ** 2)) /
+      (2 * q - 2 * (v[k] as number));
     let s = meet();
     while (k > 0 && s <= (z[k] as number)) {
       k -= 1;
@@ -40,7 +46,12 @@ function distanceLine(f: Float64Array, n: number, out: Float64Array, v: Int32Arr
 export function squaredDistances({ width, height, bits }: Mask): Float64Array {
   const grid = Float64Array.from(bits, (bit) => (bit ? 0 : FAR));
   const most = Math.max(width, height);
-  const [f, out, v, z] = [new Float64Array(most), new Float64Array(most), new Int32Array(most), new Float64Array(most + 1)];
+  const [f, out, v, z] = [
+    new Float64Array(most),
+    new Float64Array(most),
+    new Int32Array(most),
+    new Float64Array(most + 1),
+  ];
   for (let x = 0; x < width; x += 1) {
     for (let y = 0; y < height; y += 1) f[y] = grid[y * width + x] as number;
     distanceLine(f, height, out, v, z);
@@ -76,7 +87,12 @@ export function regions({ width, height, bits }: Mask): Int32Array[] {
     while (next < top) {
       const i = stack[next++] as number;
       const x = i % width;
-      for (const j of [x > 0 ? i - 1 : -1, x < width - 1 ? i + 1 : -1, i >= width ? i - width : -1, i < width * (height - 1) ? i + width : -1]) {
+      for (const j of [
+        x > 0 ? i - 1 : -1,
+        x < width - 1 ? i + 1 : -1,
+        i >= width ? i - width : -1,
+        i < width * (height - 1) ? i + width : -1,
+      ]) {
         if (j < 0 || seen[j] || !bits[j]) continue;
         seen[j] = 1;
         stack[top++] = j;
@@ -96,12 +112,18 @@ function maskOf(mask: Mask, pixels: Iterable<number>): Mask {
 /** Corners of the hull of set pixels, in order (Andrew 1979). */
 function hull({ width, bits }: Mask): Point[] {
   const points: Point[] = [];
-  for (let i = 0; i < bits.length; i += 1) if (bits[i]) points.push({ x: i % width, y: Math.floor(i / width) });
+  for (let i = 0; i < bits.length; i += 1)
+    if (bits[i]) points.push({ x: i % width, y: Math.floor(i / width) });
   points.sort((p, q) => p.x - q.x || p.y - q.y);
   const half = (sorted: readonly Point[]): Point[] => {
     const chain: Point[] = [];
     for (const p of sorted) {
-      for (let a = chain.at(-2), b = chain.at(-1); a && b && (b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x) <= 0; a = chain.at(-2), b = chain.at(-1)) chain.pop();
+      for (
+        let a = chain.at(-2), b = chain.at(-1);
+        a && b && (b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x) <= 0;
+        a = chain.at(-2), b = chain.at(-1)
+      )
+        chain.pop();
       chain.push(p);
     }
     return chain.slice(0, -1);
@@ -118,7 +140,9 @@ export function silhouette(ink: Mask, gap: number): Mask {
   const walls = grown(ink, gap / 2);
   const outside = emptyMask(width, height);
   for (const region of regions(inverted(walls))) {
-    const touchesEdge = region.some((i) => i % width === 0 || i % width === width - 1 || i < width || i >= width * (height - 1));
+    const touchesEdge = region.some(
+      (i) => i % width === 0 || i % width === width - 1 || i < width || i >= width * (height - 1),
+    );
     if (touchesEdge) for (const i of region) outside.bits[i] = 1;
   }
   // Growing the ink took a rim from the outside; it gets that back.
@@ -146,5 +170,8 @@ export function gaps(figure: Mask, least = 0.004): Mask[] {
       if (!figure.bits[y * width + x]) free.bits[y * width + x] = 1;
     }
   }
-  return regions(free).filter((region) => region.length >= least * area).sort((p, q) => q.length - p.length).map((region) => maskOf(figure, region));
+  return regions(free)
+    .filter((region) => region.length >= least * area)
+    .sort((p, q) => q.length - p.length)
+    .map((region) => maskOf(figure, region));
 }

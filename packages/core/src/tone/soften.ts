@@ -8,7 +8,14 @@ export function boxRadii(sigma: number): [number, number, number] {
 }
 
 /** One pass along lines: `stride` apart within a line, the edge carried on outwards. */
-function passLine(from: Uint8ClampedArray, to: Uint8ClampedArray, start: number, stride: number, n: number, radius: number): void {
+function passLine(
+  from: Uint8ClampedArray,
+  to: Uint8ClampedArray,
+  start: number,
+  stride: number,
+  n: number,
+  radius: number,
+): void {
   const first = from[start] as number;
   const last = from[start + (n - 1) * stride] as number;
   let sum = (radius + 1) * first;
@@ -22,7 +29,13 @@ function passLine(from: Uint8ClampedArray, to: Uint8ClampedArray, start: number,
 }
 
 /** One pass down all columns at once, row by row: sums for a whole row are carried along, so that memory is read in order. */
-function passDown(from: Uint8ClampedArray, to: Uint8ClampedArray, row: number, height: number, radius: number): void {
+function passDown(
+  from: Uint8ClampedArray,
+  to: Uint8ClampedArray,
+  row: number,
+  height: number,
+  radius: number,
+): void {
   const sums = new Float32Array(row);
   const at = (y: number): number => Math.min(height - 1, Math.max(0, y)) * row;
   for (let y = -radius - 1; y < radius; y += 1) {
@@ -44,12 +57,20 @@ function passDown(from: Uint8ClampedArray, to: Uint8ClampedArray, row: number, h
  * Softens pixels in place by three box passes each way, which come close to a Gaussian.
  * @param channels bytes a pixel @param sigma standard deviation, pixels; under half a pixel nothing happens
  */
-export function soften(pixels: Uint8ClampedArray, width: number, height: number, channels: number, sigma: number): void {
+export function soften(
+  pixels: Uint8ClampedArray,
+  width: number,
+  height: number,
+  channels: number,
+  sigma: number,
+): void {
   if (!(sigma >= 0.5)) return;
   const other = new Uint8ClampedArray(pixels.length);
   for (const radius of boxRadii(sigma)) {
     if (radius < 1) continue;
-    for (let y = 0; y < height; y += 1) for (let c = 0; c < channels; c += 1) passLine(pixels, other, y * width * channels + c, channels, width, radius);
+    for (let y = 0; y < height; y += 1)
+      for (let c = 0; c < channels; c += 1)
+        passLine(pixels, other, y * width * channels + c, channels, width, radius);
     passDown(other, pixels, width * channels, height, radius);
   }
 }

@@ -19,7 +19,10 @@ describe('colour', () => {
     const red = labOf(255, 0, 0);
     expect([red.l, red.a, red.b].map(Math.round)).toEqual([53, 80, 67]);
     // Sharma, Wu and Dalal 2005, pair 1 of the test data.
-    expect(colourDifference({ l: 50, a: 2.6772, b: -79.7751 }, { l: 50, a: 0, b: -82.7485 })).toBeCloseTo(2.0425, 3);
+    expect(colourDifference({ l: 50, a: 2.6772, b: -79.7751 }, { l: 50, a: 0, b: -82.7485 })).toBeCloseTo(
+      2.0425,
+      3,
+    );
   });
 
   test('what is proposed stands out from what lies under it; on bare paper the usual order holds', () => {
@@ -30,7 +33,8 @@ describe('colour', () => {
     expect(proposeColours(dark, 5).map(({ name }) => name)).not.toContain('ink');
     const blues = Array.from({ length: 30 }, (_, i) => labOf(40, 80 + i, 150 + i));
     const offered = proposeColours(blues, 4).map(({ hex }) => standsOut(labOfHex(hex), blues));
-    for (const { hex } of DRAWING_COLOURS) expect(standsOut(labOfHex(hex), blues)).toBeLessThanOrEqual(Math.max(...offered));
+    for (const { hex } of DRAWING_COLOURS)
+      expect(standsOut(labOfHex(hex), blues)).toBeLessThanOrEqual(Math.max(...offered));
     expect(offered).toEqual([...offered].sort((p, q) => q - p));
   });
 });
@@ -38,7 +42,14 @@ describe('colour', () => {
 describe('values', () => {
   test('thresholds part plain groups between them', () => {
     const histogram = new Array<number>(VALUE_BINS).fill(0);
-    for (const [bin, count] of [[5, 300], [6, 280], [30, 200], [31, 190], [58, 400]] as const) histogram[bin] = count;
+    for (const [bin, count] of [
+      [5, 300],
+      [6, 280],
+      [30, 200],
+      [31, 190],
+      [58, 400],
+    ] as const)
+      histogram[bin] = count;
     const [low, high] = valueThresholds(histogram, 3) as [number, number];
     expect(low).toBeGreaterThan((6 / VALUE_BINS) * 100);
     expect(low).toBeLessThanOrEqual((30 / VALUE_BINS) * 100);
@@ -56,41 +67,67 @@ describe('values', () => {
         return sum + part.reduce((all, p) => all + p.weight * (p.at - m) ** 2, 0);
       }, 0);
     };
-    fc.assert(fc.property(fc.array(fc.nat(20), { minLength: 8, maxLength: 16 }), fc.nat(14), fc.nat(14), (h, a, b) => {
-      const [i, j] = [Math.min(a, b) % h.length, Math.max(a, b) % h.length].sort((p, q) => p - q) as [number, number];
-      const cuts = valueThresholds(h, 3).map((l) => Math.round((l / 100) * h.length));
-      expect(within(h, cuts)).toBeLessThanOrEqual(within(h, [i, j]) + 1e-6);
-    }));
+    fc.assert(
+      fc.property(
+        fc.array(fc.nat(20), { minLength: 8, maxLength: 16 }),
+        fc.nat(14),
+        fc.nat(14),
+        (h, a, b) => {
+          const [i, j] = [Math.min(a, b) % h.length, Math.max(a, b) % h.length].sort((p, q) => p - q) as [
+            number,
+            number,
+          ];
+          const cuts = valueThresholds(h, 3).map((l) => Math.round((l / 100) * h.length));
+          expect(within(h, cuts)).toBeLessThanOrEqual(within(h, [i, j]) + 1e-6);
+        },
+      ),
+    );
   });
 
   test('the table has as many greys as groups, rising; a histogram leaves out what is transparent', () => {
     const table = valueTable([30, 60]);
     expect(new Set(table).size).toBe(3);
     expect([...table].sort((p, q) => p - q)).toEqual(table);
-    const histogram = lightnessHistogram(new Uint8ClampedArray([255, 255, 255, 255, 0, 0, 0, 255, 9, 9, 9, 0]));
+    const histogram = lightnessHistogram(
+      new Uint8ClampedArray([255, 255, 255, 255, 0, 0, 0, 255, 9, 9, 9, 0]),
+    );
     expect([histogram[0], histogram[VALUE_BINS - 1], histogram.reduce((a, b) => a + b)]).toEqual([1, 1, 2]);
   });
 });
 
 describe('silhouettes and gaps', () => {
   test('distances are exact', () => {
-    fc.assert(fc.property(fc.array(fc.boolean(), { minLength: 80, maxLength: 80 }), (on) => {
-      const mask: Mask = { width: 10, height: 8, bits: Uint8Array.from(on, Number) };
-      fc.pre(area(mask) > 0);
-      const found = squaredDistances(mask);
-      for (let i = 0; i < 80; i += 1) {
-        const best = Math.min(...on.flatMap((bit, j) => (bit ? [((i % 10) - (j % 10)) ** 2 + (Math.floor(i / 10) - Math.floor(j / 10)) ** 2] : [])));
-        expect(found[i]).toBe(best);
-      }
-    }));
-    expect(area(grown(masked(21, 21, (x, y) => x === 10 && y === 10), 3))).toBe(29);
+    fc.assert(
+      fc.property(fc.array(fc.boolean(), { minLength: 80, maxLength: 80 }), (on) => {
+        const mask: Mask = { width: 10, height: 8, bits: Uint8Array.from(on, Number) };
+        fc.pre(area(mask) > 0);
+        const found = squaredDistances(mask);
+        for (let i = 0; i < 80; i += 1) {
+          const best = Math.min(
+            ...on.flatMap((bit, j) =>
+              bit ? [((i % 10) - (j % 10)) ** 2 + (Math.floor(i / 10) - Math.floor(j / 10)) ** 2] : [],
+            ),
+          );
+          expect(found[i]).toBe(best);
+        }
+      }),
+    );
+    expect(
+      area(
+        grown(
+          masked(21, 21, (x, y) => x === 10 && y === 10),
+          3,
+        ),
+      ),
+    ).toBe(29);
   });
 
   test('a ring that does not quite close is filled; a wide opening is not', () => {
-    const ring = (opening: number): Mask => masked(80, 80, (x, y) => {
-      const [dx, dy] = [x - 40, y - 40];
-      return Math.abs(Math.hypot(dx, dy) - 25) < 1.2 && !(dx > 0 && Math.abs(dy) < opening / 2);
-    });
+    const ring = (opening: number): Mask =>
+      masked(80, 80, (x, y) => {
+        const [dx, dy] = [x - 40, y - 40];
+        return Math.abs(Math.hypot(dx, dy) - 25) < 1.2 && !(dx > 0 && Math.abs(dy) < opening / 2);
+      });
     const disc = Math.PI * 25 ** 2;
     expect(area(silhouette(ring(4), 8)) / disc).toBeGreaterThan(0.95);
     expect(area(silhouette(ring(4), 8)) / disc).toBeLessThan(1.12);
@@ -98,7 +135,17 @@ describe('silhouettes and gaps', () => {
   });
 
   test('a hole and a bay are gaps, the larger first; a full disc has none', () => {
-    const figure = masked(100, 100, (x, y) => x > 10 && x < 90 && y > 10 && y < 90 && !(x > 40 && x < 60 && y > 10 && y < 60) && Math.hypot(x - 25, y - 75) > 7);
+    const figure = masked(
+      100,
+      100,
+      (x, y) =>
+        x > 10 &&
+        x < 90 &&
+        y > 10 &&
+        y < 90 &&
+        !(x > 40 && x < 60 && y > 10 && y < 60) &&
+        Math.hypot(x - 25, y - 75) > 7,
+    );
     const found = gaps(figure);
     expect(found).toHaveLength(2);
     expect(area(found[0]!)).toBeGreaterThan(800);

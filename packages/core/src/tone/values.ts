@@ -72,7 +72,12 @@ export function valueTable(thresholds: readonly number[], size = 128): number[] 
     const group = thresholds.filter((t) => greyOf(t) <= grey).length;
     const [low, high] = [edges[group] as number, edges[group + 1] as number];
     // The darkest and the lightest group are shown as black and white would be on paper.
-    const l = group === 0 ? low + 0.25 * (high - low) : group === thresholds.length ? high - 0.1 * (high - low) : (low + high) / 2;
+    const l =
+      group === 0
+        ? low + 0.25 * (high - low)
+        : group === thresholds.length
+          ? high - 0.1 * (high - low)
+          : (low + high) / 2;
     return Math.round(greyOf(l) * 1000) / 1000;
   });
 }

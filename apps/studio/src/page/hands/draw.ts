@@ -1,4 +1,15 @@
-import { axisOf, encodeStroke, MOST_POINTS, reflection, type Affine, type Id, type PenKind, type PressureSource, type Stroke, type StrokePoint } from '@deft/core';
+import {
+  axisOf,
+  encodeStroke,
+  MOST_POINTS,
+  reflection,
+  type Affine,
+  type Id,
+  type PenKind,
+  type PressureSource,
+  type Stroke,
+  type StrokePoint,
+} from '@deft/core';
 import { generateKeyBetween } from 'fractional-indexing';
 import { newId } from '../../data/new-id';
 import { deskSlice, type DeskState, type PenSetting, type RubBy } from '../../data/desk-slice';
@@ -17,7 +28,13 @@ export interface DrawSetting extends PenSetting {
 }
 
 /** How the pen in hand draws. */
-export const drawSetting = (desk: DeskState, sheet: Id | null): DrawSetting => ({ ...desk.pens[desk.pen], pen: desk.pen, rubBy: desk.rubBy, symmetry: desk.symmetry, sheet });
+export const drawSetting = (desk: DeskState, sheet: Id | null): DrawSetting => ({
+  ...desk.pens[desk.pen],
+  pen: desk.pen,
+  rubBy: desk.rubBy,
+  symmetry: desk.symmetry,
+  sheet,
+});
 
 export interface DrawEvents {
   readonly refused?: (refusal: Refusal) => void;
@@ -41,7 +58,10 @@ export class DrawHand implements Hand {
   #last: { x: number; y: number } | null = null;
   #lastStrokes: readonly Id[] = [];
 
-  constructor(private readonly surface: Surface, private readonly events: DrawEvents = {}) {}
+  constructor(
+    private readonly surface: Surface,
+    private readonly events: DrawEvents = {},
+  ) {}
 
   /** Takes a pen; what is being drawn keeps the one it was begun with. */
   take(setting: DrawSetting): void {
@@ -59,7 +79,11 @@ export class DrawHand implements Hand {
     this.#last = null;
     const axis = this.#begun.symmetry && !this.#rubsStrokes ? axisOf(things) : null;
     this.#twin = axis && reflection(axis.from, axis.to);
-    this.#live = { look: this.#look(sample.kind === 'pen' ? 'device' : 'speed'), points: this.#points, twin: this.#twin };
+    this.#live = {
+      look: this.#look(sample.kind === 'pen' ? 'device' : 'speed'),
+      points: this.#points,
+      twin: this.#twin,
+    };
     this.extend([sample]);
   }
 
@@ -114,8 +138,17 @@ export class DrawHand implements Hand {
     this.#live = null;
     if (!sheet || !live || this.#points.length === 0) return;
     const order = orderOnTop(painter.scene, sheet);
-    const stroke: Stroke = { type: 'stroke', id: newId(), sheet, order, points: encodeStroke(this.#points), ...live.look };
-    const add = this.#twin ? [stroke, { ...stroke, id: newId(), order: generateKeyBetween(order, null), transform: this.#twin }] : [stroke];
+    const stroke: Stroke = {
+      type: 'stroke',
+      id: newId(),
+      sheet,
+      order,
+      points: encodeStroke(this.#points),
+      ...live.look,
+    };
+    const add = this.#twin
+      ? [stroke, { ...stroke, id: newId(), order: generateKeyBetween(order, null), transform: this.#twin }]
+      : [stroke];
     this.#settling.push(live);
     this.#lastStrokes = add.map(({ id }) => id);
     this.#show();
@@ -149,7 +182,10 @@ export class DrawHand implements Hand {
   }
 
   #lost(): void {
-    this.events.refused?.({ sentence: 'This browser would not write that down. Reload the page before you go on.', goOn: null });
+    this.events.refused?.({
+      sentence: 'This browser would not write that down. Reload the page before you go on.',
+      goOn: null,
+    });
   }
 
   /** Takes strokes up along the way the rubber has gone since its last sample. */
@@ -165,8 +201,19 @@ export class DrawHand implements Hand {
     for (let i = 1; i <= steps; i += 1) {
       const x = from.x + ((to.x - from.x) * i) / steps;
       const y = from.y + ((to.y - from.y) * i) / steps;
-      for (const thing of painter.scene.search(sheet, { minX: x - reach, minY: y - reach, maxX: x + reach, maxY: y + reach })) {
-        if (thing.type === 'stroke' && thing.pen !== 'rubber' && !this.#rubbed.has(thing.id) && strokeTouches(thing, x, y, reach)) this.#rubbed.add(thing.id);
+      for (const thing of painter.scene.search(sheet, {
+        minX: x - reach,
+        minY: y - reach,
+        maxX: x + reach,
+        maxY: y + reach,
+      })) {
+        if (
+          thing.type === 'stroke' &&
+          thing.pen !== 'rubber' &&
+          !this.#rubbed.has(thing.id) &&
+          strokeTouches(thing, x, y, reach)
+        )
+          this.#rubbed.add(thing.id);
       }
     }
     if (this.#rubbed.size > before) painter.lift(new Set(this.#rubbed));

@@ -1,4 +1,16 @@
-import { compose, distance, measureForm, rotation, translation, type Form, type FormKind, type Landmark, type Point, type Shape, thingsOfType } from '@deft/core';
+import {
+  compose,
+  distance,
+  measureForm,
+  rotation,
+  translation,
+  type Form,
+  type FormKind,
+  type Landmark,
+  type Point,
+  type Shape,
+  thingsOfType,
+} from '@deft/core';
 import type { FormsTool } from '../../data/desk-slice';
 import { newId } from '../../data/new-id';
 import { deskColour } from '../desk-colour';
@@ -7,7 +19,6 @@ import { orderOnTop, sheetFor, whyNot, type Refusal } from '../place-on';
 import type { Hand, PointerKind, Sample } from '../pointer';
 import { spreadOf } from '../spread';
 import type { Surface } from '../surface';
-
 
 export interface FormsEvents {
   readonly selected: (id: string | null) => void;
@@ -20,16 +31,32 @@ const LEAST = 8;
 const HANDLE = 6;
 
 /** The form that a drag from one place to another makes: an ellipse fills the box, a trapezoid runs along the drag. */
-export function formFromDrag(kind: Exclude<FormKind, 'outline'>, from: Point, to: Point): Pick<Form, 'shape' | 'transform'> {
+export function formFromDrag(
+  kind: Exclude<FormKind, 'outline'>,
+  from: Point,
+  to: Point,
+): Pick<Form, 'shape' | 'transform'> {
   if (kind === 'ellipse') {
-    const shape: Shape = { kind, rx: Math.max(0.5, Math.abs(to.x - from.x) / 2), ry: Math.max(0.5, Math.abs(to.y - from.y) / 2) };
+    const shape: Shape = {
+      kind,
+      rx: Math.max(0.5, Math.abs(to.x - from.x) / 2),
+      ry: Math.max(0.5, Math.abs(to.y - from.y) / 2),
+    };
     return { shape, transform: translation((from.x + to.x) / 2, (from.y + to.y) / 2) };
   }
   const length = Math.max(1, distance(from, to));
   const [wide, narrow] = [length * 0.17, length * 0.12];
   const angle = (Math.atan2(-(to.y - from.y), to.x - from.x) * 180) / Math.PI;
-  const corners = [{ x: 0, y: -wide }, { x: length, y: -narrow }, { x: length, y: narrow }, { x: 0, y: wide }] as const;
-  return { shape: { kind, corners: [...corners] }, transform: compose(translation(from.x, from.y), rotation(angle)) };
+  const corners = [
+    { x: 0, y: -wide },
+    { x: length, y: -narrow },
+    { x: length, y: narrow },
+    { x: 0, y: wide },
+  ] as const;
+  return {
+    shape: { kind, corners: [...corners] },
+    transform: compose(translation(from.x, from.y), rotation(angle)),
+  };
 }
 
 type Act =
@@ -49,7 +76,10 @@ export class FormsHand implements Hand {
   #pointer: PointerKind = 'touch';
   #moved = false;
 
-  constructor(private readonly surface: Surface, private readonly events: FormsEvents) {}
+  constructor(
+    private readonly surface: Surface,
+    private readonly events: FormsEvents,
+  ) {}
 
   /** @param name for what is made next; null for none */
   take(tool: FormsTool, name: string | null): void {
@@ -76,14 +106,17 @@ export class FormsHand implements Hand {
     this.#pointer = sample.kind;
     const grip = GRIP[sample.kind] / painter.view.scale;
     if (this.#tool === 'landmark') {
-      const held = thingsOfType(keeper.things, 'landmark').find((l) => l.state === 'set' && distance(l.at, at) < grip) ?? null;
+      const held =
+        thingsOfType(keeper.things, 'landmark').find((l) => l.state === 'set' && distance(l.at, at) < grip) ??
+        null;
       this.#act = { kind: 'landmark', held };
       return this.#show();
     }
     const selected = this.#selectedForm();
     const handle = selected && handlesOf(selected).find((h) => distance(h.at, at) < grip);
     if (selected && handle) this.#act = { kind: 'pull', form: selected, key: handle.key };
-    else if (selected && distance(measureForm(selected).centre, at) < grip) this.#act = { kind: 'carry', form: selected, from: at };
+    else if (selected && distance(measureForm(selected).centre, at) < grip)
+      this.#act = { kind: 'carry', form: selected, from: at };
     else this.#act = { kind: 'make', from: at };
     return undefined;
   }
@@ -96,7 +129,8 @@ export class FormsHand implements Hand {
     this.#moved ||= distance(at, start) > LEAST / this.surface.painter.view.scale;
     this.#at = at;
     this.#preview = this.#moved ? this.#made() : null;
-    if (this.#preview && (this.#act.kind === 'pull' || this.#act.kind === 'carry')) this.surface.painter.lift(new Set([this.#preview.id]));
+    if (this.#preview && (this.#act.kind === 'pull' || this.#act.kind === 'carry'))
+      this.surface.painter.lift(new Set([this.#preview.id]));
     this.#show();
   }
 
@@ -110,7 +144,9 @@ export class FormsHand implements Hand {
     else if (act?.kind === 'make' && made) {
       void keeper.commit({ add: [made] }).then(() => this.#choose(made.id));
     } else if ((act?.kind === 'pull' || act?.kind === 'carry') && made) {
-      void keeper.commit({ set: [{ id: made.id, to: { shape: made.shape, transform: made.transform } }] }).finally(() => this.surface.painter.lift(new Set()));
+      void keeper
+        .commit({ set: [{ id: made.id, to: { shape: made.shape, transform: made.transform } }] })
+        .finally(() => this.surface.painter.lift(new Set()));
     } else if (act) {
       this.#choose(formAt(thingsOfType(keeper.things, 'form'), this.#at)?.id ?? null);
     }
@@ -141,10 +177,21 @@ export class FormsHand implements Hand {
     if (act?.kind === 'make' && this.#tool !== 'landmark') {
       const sheet = sheetFor(keeper.things, ['forms']);
       if (!sheet) return null;
-      return { type: 'form', id: newId(), sheet, order: orderOnTop(painter.scene, sheet), part: this.#name, ...formFromDrag(this.#tool, act.from, this.#at) };
+      return {
+        type: 'form',
+        id: newId(),
+        sheet,
+        order: orderOnTop(painter.scene, sheet),
+        part: this.#name,
+        ...formFromDrag(this.#tool, act.from, this.#at),
+      };
     }
     if (act?.kind === 'pull') return { ...act.form, ...pullHandle(act.form, act.key, this.#at) };
-    if (act?.kind === 'carry') return { ...act.form, transform: compose(translation(this.#at.x - act.from.x, this.#at.y - act.from.y), act.form.transform) };
+    if (act?.kind === 'carry')
+      return {
+        ...act.form,
+        transform: compose(translation(this.#at.x - act.from.x, this.#at.y - act.from.y), act.form.transform),
+      };
     return null;
   }
 
@@ -153,9 +200,14 @@ export class FormsHand implements Hand {
     const sheet = sheetFor(keeper.things, ['forms']);
     if (!sheet) return;
     const spread = spreadOf(this.#pointer, painter.view.scale);
-    const same = held ?? thingsOfType(keeper.things, 'landmark').find((l) => this.#name !== null && l.name === this.#name);
+    const same =
+      held ??
+      thingsOfType(keeper.things, 'landmark').find((l) => this.#name !== null && l.name === this.#name);
     if (same) void keeper.commit({ set: [{ id: same.id, to: { at: this.#at, spread, state: 'set' } }] });
-    else void keeper.commit({ add: [{ type: 'landmark', id: newId(), sheet, name: this.#name, state: 'set', at: this.#at, spread }] });
+    else
+      void keeper.commit({
+        add: [{ type: 'landmark', id: newId(), sheet, name: this.#name, state: 'set', at: this.#at, spread }],
+      });
   }
 
   #show(): void {

@@ -15,7 +15,10 @@ export class GuidesHand implements Hand {
   #held: Guide | MirrorAxis | null = null;
   #fresh = false;
 
-  constructor(private readonly surface: Surface, private readonly refused?: (refusal: Refusal) => void) {}
+  constructor(
+    private readonly surface: Surface,
+    private readonly refused?: (refusal: Refusal) => void,
+  ) {}
 
   take(tool: GuidesTool): void {
     this.#tool = tool;
@@ -30,12 +33,17 @@ export class GuidesHand implements Hand {
     if (this.#tool === 'axis') {
       const known = axisOf(keeper.things);
       this.#fresh = !known;
-      this.#held = { ...(known ?? { type: 'axis', id: newId(), sheet }), from: p, to: { x: p.x, y: p.y + 1 } };
+      this.#held = {
+        ...(known ?? { type: 'axis', id: newId(), sheet }),
+        from: p,
+        to: { x: p.x, y: p.y + 1 },
+      };
       return this.#show();
     }
     const at = this.#tool === 'plumb' ? p.x : p.y;
     const known = thingsOfType(keeper.things, 'guide').filter((g) => g.kind === this.#tool);
-    const near = this.#tool === 'ground' ? known[0] : known.find((g) => Math.abs(g.at - at) < GRIP / painter.view.scale);
+    const near =
+      this.#tool === 'ground' ? known[0] : known.find((g) => Math.abs(g.at - at) < GRIP / painter.view.scale);
     this.#fresh = !near;
     this.#held = { ...(near ?? { type: 'guide', id: newId(), sheet, kind: this.#tool }), at };
     return this.#show();
@@ -73,7 +81,8 @@ export class GuidesHand implements Hand {
       const { x = 0, y = 0, width, height } = painter.paper;
       const [least, most] = held.kind === 'plumb' ? [x, x + width] : [y, y + height];
       // A guide pulled off the page is put away.
-      if (held.at < least || held.at > most) return this.#fresh ? undefined : void keeper.commit({ remove: [held.id] });
+      if (held.at < least || held.at > most)
+        return this.#fresh ? undefined : void keeper.commit({ remove: [held.id] });
     }
     return void keeper.commit(this.#fresh ? { add: [held] } : { set: [{ id: held.id, to }] });
   }

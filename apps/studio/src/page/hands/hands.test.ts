@@ -1,4 +1,13 @@
-import { decodeStroke, newPage, PageLog, sheetsOf, strokePoints, thingsOfType, type Change, type Thing } from '@deft/core';
+import {
+  decodeStroke,
+  newPage,
+  PageLog,
+  sheetsOf,
+  strokePoints,
+  thingsOfType,
+  type Change,
+  type Thing,
+} from '@deft/core';
 import type { Refusal } from '../place-on';
 import type { Sample } from '../pointer';
 import { deskSlice } from '../../data/desk-slice';
@@ -12,7 +21,14 @@ import { WordsHand } from './words';
 
 let next = 0;
 const newId = (): string => (next += 1).toString(16).padStart(32, '0');
-const setting = (more: Partial<DrawSetting> = {}): DrawSetting => ({ ...deskSlice.getInitialState().pens.pencil, pen: 'pencil', rubBy: 'stroke', symmetry: false, sheet: null, ...more });
+const setting = (more: Partial<DrawSetting> = {}): DrawSetting => ({
+  ...deskSlice.getInitialState().pens.pencil,
+  pen: 'pencil',
+  rubBy: 'stroke',
+  symmetry: false,
+  sheet: null,
+  ...more,
+});
 
 /** A page and a screen without a browser: two CSS pixels a millimetre, no margin. */
 function desk() {
@@ -22,15 +38,23 @@ function desk() {
   let n = 0;
   const change = (body: Change): void => {
     n += 1;
-    scene.update(log.things, log.insert({ id: newId(), page, device: page, n, seen: 0, at: 0, version: 2, kind: 'change', body }));
+    scene.update(
+      log.things,
+      log.insert({ id: newId(), page, device: page, n, seen: 0, at: 0, version: 2, kind: 'change', body }),
+    );
   };
   change({ add: newPage(page, newId) });
   const live: number[] = [];
   const lifted: string[][] = [];
   const surface = {
     keeper: {
-      get things() { return log.things; },
-      commit: (body: Change) => { change(body); return Promise.resolve(); },
+      get things() {
+        return log.things;
+      },
+      commit: (body: Change) => {
+        change(body);
+        return Promise.resolve();
+      },
     },
     painter: {
       scene,
@@ -46,11 +70,18 @@ function desk() {
     toPage: ({ x, y }: { x: number; y: number }) => ({ x: x / 2, y: y / 2 }),
   } as unknown as Surface;
   const all = <T extends Thing['type']>(type: T) => thingsOfType(log.things, type);
-  const lock = (kind: string): void => change({ set: [{ id: sheetsOf(log.things).find((s) => s.kind === kind)!.id, to: { locked: true } }] });
+  const lock = (kind: string): void =>
+    change({ set: [{ id: sheetsOf(log.things).find((s) => s.kind === kind)!.id, to: { locked: true } }] });
   return { surface, all, lock, live, lifted, change };
 }
 
-const at = (x: number, y: number, time = 0, kind: Sample['kind'] = 'pen'): Sample => ({ x, y, pressure: 0.4, time, kind });
+const at = (x: number, y: number, time = 0, kind: Sample['kind'] = 'pen'): Sample => ({
+  x,
+  y,
+  pressure: 0.4,
+  time,
+  kind,
+});
 
 describe('drawing', () => {
   test('a stroke is kept raw, in millimetres, on the ink sheet', async () => {
@@ -63,7 +94,11 @@ describe('drawing', () => {
     const [stroke] = all('stroke');
     expect(stroke).toMatchObject({ pen: 'pen', size: 1.3, hardness: 0.8, pressure: 'device' });
     expect(all('sheet').find((s) => s.id === stroke!.sheet)!.kind).toBe('ink');
-    expect(decodeStroke(stroke!.points).map(({ x, y, time }) => [x, y, time])).toEqual([[10, 20, 0], [12, 20, 4], [15, 22, 9]]);
+    expect(decodeStroke(stroke!.points).map(({ x, y, time }) => [x, y, time])).toEqual([
+      [10, 20, 0],
+      [12, 20, 4],
+      [15, 22, 9],
+    ]);
   });
 
   test('mouse and finger take their width from speed; strokes stack in the order drawn', () => {
@@ -74,7 +109,11 @@ describe('drawing', () => {
       hand.extend([at(60, y, 20, 'mouse')]);
       hand.finish();
     }
-    expect(all('stroke').map((s) => [decodeStroke(s.points)[0]!.y, s.pressure])).toEqual([[5, 'speed'], [15, 'speed'], [25, 'speed']]);
+    expect(all('stroke').map((s) => [decodeStroke(s.points)[0]!.y, s.pressure])).toEqual([
+      [5, 'speed'],
+      [15, 'speed'],
+      [25, 'speed'],
+    ]);
   });
 
   test('what is cancelled leaves nothing, what is withdrawn is taken away again', () => {
@@ -135,7 +174,11 @@ describe('forms and landmarks', () => {
     hand.extend([at(140, 160)]);
     hand.finish();
     await Promise.resolve();
-    expect(all('form')[0]).toMatchObject({ part: 'head', shape: { kind: 'ellipse', rx: 10, ry: 15 }, transform: [1, 0, 0, 1, 60, 65] });
+    expect(all('form')[0]).toMatchObject({
+      part: 'head',
+      shape: { kind: 'ellipse', rx: 10, ry: 15 },
+      transform: [1, 0, 0, 1, 60, 65],
+    });
     expect(selected).toHaveBeenLastCalledWith(all('form')[0]!.id);
     hand.begin(at(140, 130));
     hand.extend([at(160, 130)]);
@@ -190,9 +233,22 @@ describe('guides', () => {
     lay('plumb', 100, 20);
     lay('level', 10, 100);
     lay('level', 10, 200);
-    expect(all('guide').map(({ kind, at: where }) => [kind, where]).sort()).toEqual([['ground', 180], ['level', 100], ['level', 50], ['plumb', 50]]);
+    expect(
+      all('guide')
+        .map(({ kind, at: where }) => [kind, where])
+        .sort(),
+    ).toEqual([
+      ['ground', 180],
+      ['level', 100],
+      ['level', 50],
+      ['plumb', 50],
+    ]);
     lay('level', 10, 101, [10, -30]);
-    expect(all('guide').filter((g) => g.kind === 'level').map((g) => g.at)).toEqual([100]);
+    expect(
+      all('guide')
+        .filter((g) => g.kind === 'level')
+        .map((g) => g.at),
+    ).toEqual([100]);
   });
 });
 
@@ -207,7 +263,10 @@ describe('rubbing by area, symmetry, shade', () => {
     hand.begin(at(30, 0));
     hand.extend([at(30, 30)]);
     hand.finish();
-    expect(all('stroke').map(({ pen, sheet }) => [pen, sheet === all('stroke')[0]!.sheet])).toEqual([['pencil', true], ['rubber', true]]);
+    expect(all('stroke').map(({ pen, sheet }) => [pen, sheet === all('stroke')[0]!.sheet])).toEqual([
+      ['pencil', true],
+      ['rubber', true],
+    ]);
   });
 
   test('with symmetry on, a stroke and its twin are one gesture; the twin lies on the other side of the axis', () => {
@@ -223,14 +282,36 @@ describe('rubbing by area, symmetry, shade', () => {
     hand.begin(at(60, 40));
     hand.extend([at(80, 60)]);
     hand.finish();
-    expect(all('stroke').map((stroke) => strokePoints(stroke).map(({ x, y }) => [x, y]))).toEqual([[[30, 20], [40, 30]], [[70, 20], [60, 30]]]);
+    expect(all('stroke').map((stroke) => strokePoints(stroke).map(({ x, y }) => [x, y]))).toEqual([
+      [
+        [30, 20],
+        [40, 30],
+      ],
+      [
+        [70, 20],
+        [60, 30],
+      ],
+    ]);
     hand.withdraw();
     expect(all('stroke')).toHaveLength(0);
   });
 
   test('shade goes to a sheet for tone where there is one', () => {
     const { surface, all, change } = desk();
-    change({ add: [{ type: 'sheet', id: newId(), kind: 'tone', name: 'Tone', order: 'Z', opacity: 1, hidden: false, locked: false }] });
+    change({
+      add: [
+        {
+          type: 'sheet',
+          id: newId(),
+          kind: 'tone',
+          name: 'Tone',
+          order: 'Z',
+          opacity: 1,
+          hidden: false,
+          locked: false,
+        },
+      ],
+    });
     const hand = new DrawHand(surface);
     hand.take(setting({ pen: 'shade', size: 8 }));
     hand.begin(at(60, 40));
@@ -240,16 +321,26 @@ describe('rubbing by area, symmetry, shade', () => {
 });
 
 describe('words', () => {
-  const words = (surface: Surface, ask = (_: string, say: (text: string | null) => void) => say('knee')) => new WordsHand(surface, { ask });
+  const words = (surface: Surface, ask = (_: string, say: (text: string | null) => void) => say('knee')) =>
+    new WordsHand(surface, { ask });
 
   test('text is asked for and can be changed or taken away', () => {
     const { surface, all } = desk();
     const asked: string[] = [];
     let answer: string | null = 'knee';
-    const hand = words(surface, (before, say) => { asked.push(before); say(answer); });
-    const touch = (x: number, y: number): void => { hand.begin(at(x, y)); hand.finish(); };
+    const hand = words(surface, (before, say) => {
+      asked.push(before);
+      say(answer);
+    });
+    const touch = (x: number, y: number): void => {
+      hand.begin(at(x, y));
+      hand.finish();
+    };
     touch(40, 40);
-    expect(all('note')[0]).toMatchObject({ says: { kind: 'text', text: 'knee' }, transform: [1, 0, 0, 1, 20, 20] });
+    expect(all('note')[0]).toMatchObject({
+      says: { kind: 'text', text: 'knee' },
+      transform: [1, 0, 0, 1, 20, 20],
+    });
     answer = 'left knee';
     touch(42, 44);
     expect(all('note').map(({ says }) => says.kind === 'text' && says.text)).toEqual(['left knee']);
@@ -273,7 +364,10 @@ describe('words', () => {
       hand.begin(at(200, 200));
       hand.finish();
     }
-    expect(all('note').map(({ says, colour }) => [says, colour])).toEqual([[{ kind: 'arrow', to: { x: 30, y: 20 } }, '#AA0000'], [{ kind: 'count', count: 3, size: 6 }, '#AA0000']]);
+    expect(all('note').map(({ says, colour }) => [says, colour])).toEqual([
+      [{ kind: 'arrow', to: { x: 30, y: 20 } }, '#AA0000'],
+      [{ kind: 'count', count: 3, size: 6 }, '#AA0000'],
+    ]);
   });
 });
 
@@ -292,7 +386,13 @@ describe('moving', () => {
     const picks = { now: new Set<string>() as ReadonlySet<string> };
     const refused = jest.fn();
     const looped = jest.fn();
-    const hand = new MoveHand(made.surface, { selected: (ids) => { picks.now = ids; }, refused, looped });
+    const hand = new MoveHand(made.surface, {
+      selected: (ids) => {
+        picks.now = ids;
+      },
+      refused,
+      looped,
+    });
     const drag = (...way: [number, number][]): void => {
       hand.begin(at(...(way[0] as [number, number])));
       for (const p of way.slice(1)) hand.extend([at(...p)]);
@@ -300,7 +400,13 @@ describe('moving', () => {
     };
     return { ...made, hand, picks, drag, refused, looped };
   }
-  const loop: [number, number][] = [[80, 80], [160, 80], [160, 200], [80, 200], [80, 84]];
+  const loop: [number, number][] = [
+    [80, 80],
+    [160, 80],
+    [160, 200],
+    [80, 200],
+    [80, 84],
+  ];
 
   test('a loop picks what lies in it, ink and forms alike; a drag inside carries them together', () => {
     const { picks, drag, all, looped } = withForm();

@@ -1,4 +1,22 @@
-import { about, bend, bendHandles, cornersOf, homography, isConvex, rotation, scaling, thinned, translation, warpedBy, type Affine, type Box, type Id, type Point, type Quad, type SheetThing } from '@deft/core';
+import {
+  about,
+  bend,
+  bendHandles,
+  cornersOf,
+  homography,
+  isConvex,
+  rotation,
+  scaling,
+  thinned,
+  translation,
+  warpedBy,
+  type Affine,
+  type Box,
+  type Id,
+  type Point,
+  type Quad,
+  type SheetThing,
+} from '@deft/core';
 import { polyline } from '../ink';
 import { deskColour } from '../desk-colour';
 import type { Refusal } from '../place-on';
@@ -50,7 +68,10 @@ export class MoveHand implements Hand {
   #moved = false;
   #began: Point = { x: 0, y: 0 };
 
-  constructor(private readonly surface: Surface, private readonly events: MoveEvents) {}
+  constructor(
+    private readonly surface: Surface,
+    private readonly events: MoveEvents,
+  ) {}
 
   /** @param sheet picks from this sheet alone; from all where null */
   take(way: MoveWay, sheet: Id | null): void {
@@ -113,12 +134,23 @@ export class MoveHand implements Hand {
     const { keeper, painter } = this.surface;
     if (act?.kind === 'loop') this.#closeLoop(act.points);
     else if (made) {
-      const change = 'by' in made ? moving(keeper.things, this.#ids, made.by) : warping(keeper.things, this.#ids, made.map);
-      void keeper.commit(change).catch(() => this.events.refused?.({ sentence: 'This browser would not write that down. Reload the page before you go on.', goOn: null })).then(() => {
-        this.#preview = null;
-        painter.lift(new Set());
-        this.#show();
-      });
+      const change =
+        'by' in made
+          ? moving(keeper.things, this.#ids, made.by)
+          : warping(keeper.things, this.#ids, made.map);
+      void keeper
+        .commit(change)
+        .catch(() =>
+          this.events.refused?.({
+            sentence: 'This browser would not write that down. Reload the page before you go on.',
+            goOn: null,
+          }),
+        )
+        .then(() => {
+          this.#preview = null;
+          painter.lift(new Set());
+          this.#show();
+        });
     } else if (act?.kind === 'carry' && !this.#moved) {
       // A touch on what is picked already looks for what lies closer.
       const touched = pickAt(this.#search, act.from, LEAST / painter.view.scale);
@@ -158,7 +190,10 @@ export class MoveHand implements Hand {
     this.events.looped?.(loop);
     const [sheet] = locked;
     if (ids.size === 0 && sheet) {
-      this.events.refused?.({ sentence: `What you drew round lies on “${sheet.name}”, which is locked.`, goOn: { label: 'Unlock it and go on', change: { set: [{ id: sheet.id, to: { locked: false } }] } } });
+      this.events.refused?.({
+        sentence: `What you drew round lies on “${sheet.name}”, which is locked.`,
+        goOn: { label: 'Unlock it and go on', change: { set: [{ id: sheet.id, to: { locked: false } }] } },
+      });
     }
     return undefined;
   }
@@ -174,7 +209,12 @@ export class MoveHand implements Hand {
     const corners = cornersOf(room).map((at, i) => ({ key: String(i), at }));
     if (this.#way === 'distort') return corners;
     const middle = { x: (room.minX + room.maxX) / 2, y: (room.minY + room.maxY) / 2 };
-    const sides = [{ x: middle.x, y: room.minY }, { x: room.maxX, y: middle.y }, { x: middle.x, y: room.maxY }, { x: room.minX, y: middle.y }];
+    const sides = [
+      { x: middle.x, y: room.minY },
+      { x: room.maxX, y: middle.y },
+      { x: middle.x, y: room.maxY },
+      { x: room.minX, y: middle.y },
+    ];
     const turn = { x: middle.x, y: room.minY - STALK / this.surface.painter.view.scale };
     return [...corners, ...sides.map((at, i) => ({ key: `side ${i}`, at })), { key: 'turn', at: turn }];
   }
@@ -185,12 +225,16 @@ export class MoveHand implements Hand {
     const off = { x: to.x - act.from.x, y: to.y - act.from.y };
     if (act.kind === 'carry') return { by: translation(off.x, off.y) };
     if (this.#way === 'bend') {
-      const pulled = bendHandles(room).map((p, i) => (String(i) === act.key ? { x: p.x + off.x, y: p.y + off.y } : p));
+      const pulled = bendHandles(room).map((p, i) =>
+        String(i) === act.key ? { x: p.x + off.x, y: p.y + off.y } : p,
+      );
       return { map: bend(room, pulled) };
     }
     const corners = cornersOf(room);
     if (this.#way === 'distort') {
-      const quad = corners.map((p, i) => (String(i) === act.key ? { x: p.x + off.x, y: p.y + off.y } : p)) as unknown as Quad;
+      const quad = corners.map((p, i) =>
+        String(i) === act.key ? { x: p.x + off.x, y: p.y + off.y } : p,
+      ) as unknown as Quad;
       return isConvex(quad) ? { map: homography(corners, quad) } : null;
     }
     return { by: pulledBy(room, act.key, act.from, to) };
@@ -215,10 +259,17 @@ export class MoveHand implements Hand {
         const lie = (p: Point): Point => (preview && 'map' in preview ? preview.map(p) : p);
         context.save();
         if (preview && 'by' in preview) context.transform(...preview.by);
-        context.stroke(polyline(frame.flatMap((p, i) => {
-          const q = frame[(i + 1) % 4] as Point;
-          return [0, 0.25, 0.5, 0.75].map((t) => lie({ x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t }));
-        }), true));
+        context.stroke(
+          polyline(
+            frame.flatMap((p, i) => {
+              const q = frame[(i + 1) % 4] as Point;
+              return [0, 0.25, 0.5, 0.75].map((t) =>
+                lie({ x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t }),
+              );
+            }),
+            true,
+          ),
+        );
         context.restore();
       }
       context.setLineDash([]);

@@ -26,7 +26,10 @@ export class WordsHand implements Hand {
   #from: { x: number; y: number } | null = null;
   #to: { x: number; y: number } | null = null;
 
-  constructor(private readonly surface: Surface, private readonly events: WordsEvents) {}
+  constructor(
+    private readonly surface: Surface,
+    private readonly events: WordsEvents,
+  ) {}
 
   take(tool: WordsTool, colour: string, sheet: Id | null): void {
     this.#tool = tool;
@@ -55,13 +58,19 @@ export class WordsHand implements Hand {
     this.cancel();
     if (!from || !to) return;
     const { keeper, painter } = this.surface;
-    const touched = pickAt({ scene: painter.scene, things: keeper.things, sheet: null }, from, REACH / painter.view.scale);
+    const touched = pickAt(
+      { scene: painter.scene, things: keeper.things, sheet: null },
+      from,
+      REACH / painter.view.scale,
+    );
     const note = touched?.type === 'note' ? touched : null;
     if (this.#tool === 'arrow') {
-      if (Math.hypot(to.x - from.x, to.y - from.y) > LEAST / painter.view.scale) void this.#add({ kind: 'arrow', to: { x: to.x - from.x, y: to.y - from.y } }, from);
+      if (Math.hypot(to.x - from.x, to.y - from.y) > LEAST / painter.view.scale)
+        void this.#add({ kind: 'arrow', to: { x: to.x - from.x, y: to.y - from.y } }, from);
     } else if (this.#tool === 'count') {
       const says = note?.says;
-      if (note && says?.kind === 'count') void keeper.commit({ set: [{ id: note.id, to: { says: { ...says, count: says.count + 1 } } }] });
+      if (note && says?.kind === 'count')
+        void keeper.commit({ set: [{ id: note.id, to: { says: { ...says, count: says.count + 1 } } }] });
       else void this.#add({ kind: 'count', count: 1, size: TICK }, from);
     } else this.#askText(note, from);
   }
@@ -76,7 +85,10 @@ export class WordsHand implements Hand {
     const before = note?.says.kind === 'text' ? note.says : null;
     this.events.ask(before?.text ?? '', (text) => {
       if (text === null) return;
-      if (before && note) void this.surface.keeper.commit(text ? { set: [{ id: note.id, to: { says: { ...before, text } } }] } : { remove: [note.id] });
+      if (before && note)
+        void this.surface.keeper.commit(
+          text ? { set: [{ id: note.id, to: { says: { ...before, text } } }] } : { remove: [note.id] },
+        );
       else if (text) void this.#add({ kind: 'text', text, size: TEXT }, at);
     });
   }
@@ -84,14 +96,30 @@ export class WordsHand implements Hand {
   #add(says: Saying, at: { x: number; y: number }): Promise<void> {
     const { keeper, painter } = this.surface;
     const sheet = sheetFor(keeper.things, ['ink', 'tone'], this.#sheet) as Id;
-    const note: Note = { type: 'note', id: newId(), sheet, order: orderOnTop(painter.scene, sheet), transform: translation(at.x, at.y), colour: this.#colour, says };
+    const note: Note = {
+      type: 'note',
+      id: newId(),
+      sheet,
+      order: orderOnTop(painter.scene, sheet),
+      transform: translation(at.x, at.y),
+      colour: this.#colour,
+      says,
+    };
     return keeper.commit({ add: [note] });
   }
 
   #show(): void {
     const [from, to] = [this.#from, this.#to];
     if (this.#tool !== 'arrow' || !from || !to) return;
-    const note: Note = { type: 'note', id: '', sheet: '', order: '', transform: translation(from.x, from.y), colour: this.#colour, says: { kind: 'arrow', to: { x: to.x - from.x, y: to.y - from.y } } };
+    const note: Note = {
+      type: 'note',
+      id: '',
+      sheet: '',
+      order: '',
+      transform: translation(from.x, from.y),
+      colour: this.#colour,
+      says: { kind: 'arrow', to: { x: to.x - from.x, y: to.y - from.y } },
+    };
     this.surface.painter.setOverlay((context) => this.surface.painter.paint(context, note));
   }
 }

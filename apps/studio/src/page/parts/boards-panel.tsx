@@ -25,23 +25,41 @@ export function BoardsPanel({ keeper, beside, onBeside, onBack, onClose, leftHan
   const { data: boards = [] } = useBoardsQuery();
   const behind = async (board: Board): Promise<void> => {
     const response = await fetch(`/api/pages/${board.page}/operations?after=0`).catch(() => null);
-    if (!response?.ok) return say({ text: 'The desk does not answer, so the board was not laid behind the page.' });
+    if (!response?.ok)
+      return say({ text: 'The desk does not answer, so the board was not laid behind the page.' });
     const { operations } = (await response.json()) as Answer;
     const change = layingBoard(keeper.things, reducePage(operations.map((o) => o.operation)), board.title);
     if ((change.add ?? []).length === 0) return say({ text: 'There is no picture on this board yet.' });
     await keeper.commit(change);
-    say({ text: `“${board.title}” lies behind the page, on a sheet of its own.`, undo: () => void keeper.undo() });
+    say({
+      text: `“${board.title}” lies behind the page, on a sheet of its own.`,
+      undo: () => void keeper.undo(),
+    });
     onClose();
   };
   return (
     <Panel title="Boards" onBack={onBack} onClose={onClose} leftHanded={leftHanded}>
-      {boards.length === 0 ? <Words soft>No board yet. Choose several pictures on the wall of References and put them on one.</Words> : null}
+      {boards.length === 0 ? (
+        <Words soft>
+          No board yet. Choose several pictures on the wall of References and put them on one.
+        </Words>
+      ) : null}
       {boards.map((board) => (
         <View key={board.id} style={{ gap: 2, marginBottom: 8 }}>
-          <View style={{ height: 110 }}><BoardPicture board={board} /></View>
+          <View style={{ height: 110 }}>
+            <BoardPicture board={board} />
+          </View>
           <Words>{board.title}</Words>
           <View style={{ flexDirection: 'row' }}>
-            <WordAct small label="beside the page" on={beside?.id === board.id} onPress={() => { onBeside(beside?.id === board.id ? null : board); onClose(); }} />
+            <WordAct
+              small
+              label="beside the page"
+              on={beside?.id === board.id}
+              onPress={() => {
+                onBeside(beside?.id === board.id ? null : board);
+                onClose();
+              }}
+            />
             <WordAct small label="behind the page" onPress={() => void behind(board)} />
           </View>
         </View>

@@ -26,19 +26,59 @@ export function DeskPanel({ surface, onBack, onClose, leftHanded }: DeskPanelPro
   const dispatch = useDeskDispatch();
   const { night, fingersDraw, realScale } = useDesk((state) => state.desk);
   const scale = realScale ?? USUAL;
-  const fingers = [[null, 'until a pen is seen'], [true, 'always'], [false, 'never']] as const;
+  const fingers = [
+    [null, 'until a pen is seen'],
+    [true, 'always'],
+    [false, 'never'],
+  ] as const;
   return (
     <Panel title="Desk" onBack={onBack} onClose={onClose} leftHanded={leftHanded}>
       <Acts about="You">
         <WordAct label="Left-handed" on={leftHanded} onPress={() => dispatch(setLeftHanded(!leftHanded))} />
         <WordAct label="Night desk" on={night === true} onPress={() => dispatch(setNight(night !== true))} />
       </Acts>
-      <Acts about="Fingers draw">{fingers.map(([value, label]) => <WordAct key={label} label={label} on={fingersDraw === value} onPress={() => dispatch(setFingersDraw(value))} />)}</Acts>
+      <Acts about="Fingers draw">
+        {fingers.map(([value, label]) => (
+          <WordAct
+            key={label}
+            label={label}
+            on={fingersDraw === value}
+            onPress={() => dispatch(setFingersDraw(value))}
+          />
+        ))}
+      </Acts>
       <Acts about="Real size">
-        <Words size={13} soft>Lay a bank card on the screen and draw the slider until the outline is as large as it.</Words>
-        <Slider label="A real millimetre" value={scale} least={2.5} most={9} step={0.02} shown={`${scale.toFixed(2)} pixels`} onChange={(value) => dispatch(setRealScale(value))} />
-        <WordAct label="Show the page in real size" disabled={!realScale} onPress={() => { if (realScale) surface?.realSize(realScale); onClose(); }} />
-        <View style={{ width: CARD.width * scale, height: CARD.height * scale, maxWidth: '100%', borderWidth: 2, borderColor: palette.ink, borderRadius: 3.18 * scale, margin: 4 }} />
+        <Words size={13} soft>
+          Lay a bank card on the screen and draw the slider until the outline is as large as it.
+        </Words>
+        <Slider
+          label="A real millimetre"
+          value={scale}
+          least={2.5}
+          most={9}
+          step={0.02}
+          shown={`${scale.toFixed(2)} pixels`}
+          onChange={(value) => dispatch(setRealScale(value))}
+        />
+        <WordAct
+          label="Show the page in real size"
+          disabled={!realScale}
+          onPress={() => {
+            if (realScale) surface?.realSize(realScale);
+            onClose();
+          }}
+        />
+        <View
+          style={{
+            width: CARD.width * scale,
+            height: CARD.height * scale,
+            maxWidth: '100%',
+            borderWidth: 2,
+            borderColor: palette.ink,
+            borderRadius: 3.18 * scale,
+            margin: 4,
+          }}
+        />
       </Acts>
     </Panel>
   );

@@ -1,7 +1,16 @@
 import type { ReactNode } from 'react';
 import { Pressable, ScrollView } from 'react-native';
 import type { PenKind } from '@deft/core';
-import { setSymmetry, takeForm, takeGuide, takePen, takeWords, type FormsTool, type GuidesTool, type WordsTool } from '../../data/desk-slice';
+import {
+  setSymmetry,
+  takeForm,
+  takeGuide,
+  takePen,
+  takeWords,
+  type FormsTool,
+  type GuidesTool,
+  type WordsTool,
+} from '../../data/desk-slice';
 import { useDesk, useDeskDispatch } from '../../data/store';
 import { WordAct } from '../../ui/acts';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
@@ -15,17 +24,51 @@ interface Offer<T extends string> {
   readonly shape: Shape;
 }
 
-export const PEN_OFFERS: readonly Offer<PenKind>[] = [{ value: 'pencil', label: 'pencil', shape: 'pencil' }, { value: 'pen', label: 'pen', shape: 'pen' }, { value: 'shade', label: 'shade', shape: 'shade' }, { value: 'rubber', label: 'rubber', shape: 'rubber' }];
-const FORMS: readonly Offer<FormsTool>[] = [{ value: 'ellipse', label: 'ellipse', shape: 'ellipse' }, { value: 'trapezoid', label: 'trapezoid', shape: 'trapezoid' }, { value: 'landmark', label: 'landmark', shape: 'landmark' }];
-const GUIDES: readonly Offer<GuidesTool>[] = [{ value: 'ground', label: 'ground line', shape: 'ground' }, { value: 'level', label: 'level', shape: 'level' }, { value: 'plumb', label: 'plumb', shape: 'plumb' }, { value: 'axis', label: 'axis', shape: 'axis' }];
-const WORDS: readonly Offer<WordsTool>[] = [{ value: 'text', label: 'text', shape: 'text' }, { value: 'arrow', label: 'arrow', shape: 'arrow' }, { value: 'count', label: 'count', shape: 'count' }];
+export const PEN_OFFERS: readonly Offer<PenKind>[] = [
+  { value: 'pencil', label: 'pencil', shape: 'pencil' },
+  { value: 'pen', label: 'pen', shape: 'pen' },
+  { value: 'shade', label: 'shade', shape: 'shade' },
+  { value: 'rubber', label: 'rubber', shape: 'rubber' },
+];
+const FORMS: readonly Offer<FormsTool>[] = [
+  { value: 'ellipse', label: 'ellipse', shape: 'ellipse' },
+  { value: 'trapezoid', label: 'trapezoid', shape: 'trapezoid' },
+  { value: 'landmark', label: 'landmark', shape: 'landmark' },
+];
+const GUIDES: readonly Offer<GuidesTool>[] = [
+  { value: 'ground', label: 'ground line', shape: 'ground' },
+  { value: 'level', label: 'level', shape: 'level' },
+  { value: 'plumb', label: 'plumb', shape: 'plumb' },
+  { value: 'axis', label: 'axis', shape: 'axis' },
+];
+const WORDS: readonly Offer<WordsTool>[] = [
+  { value: 'text', label: 'text', shape: 'text' },
+  { value: 'arrow', label: 'arrow', shape: 'arrow' },
+  { value: 'count', label: 'count', shape: 'count' },
+];
 
-function Offers<T extends string>({ offers, value, onTake }: { readonly offers: readonly Offer<T>[]; readonly value: T; readonly onTake: (value: T) => void }) {
+function Offers<T extends string>({
+  offers,
+  value,
+  onTake,
+}: {
+  readonly offers: readonly Offer<T>[];
+  readonly value: T;
+  readonly onTake: (value: T) => void;
+}) {
   const wide = useWide();
   return (
     <>
       {offers.map(({ value: own, label, shape }) => (
-        <WordAct key={own} small label={label} on={own === value} icon={<Icon shape={shape} on={own === value} />} onPress={() => onTake(own)} style={{ minWidth: wide ? 72 : 54, height: 58, paddingHorizontal: 4 }} />
+        <WordAct
+          key={own}
+          small
+          label={label}
+          on={own === value}
+          icon={<Icon shape={shape} on={own === value} />}
+          onPress={() => onTake(own)}
+          style={{ minWidth: wide ? 72 : 54, height: 58, paddingHorizontal: 4 }}
+        />
       ))}
     </>
   );
@@ -49,16 +92,38 @@ export function HandRow({ onLine, onStraighten, hasAxis, onRemove, moveActs }: H
   const dispatch = useDeskDispatch();
   const palette = usePalette();
   const wide = useWide();
-  const symmetry = hasAxis ? <WordAct small label="symmetry" on={desk.symmetry} icon={<Icon shape="symmetry" on={desk.symmetry} />} onPress={() => dispatch(setSymmetry(!desk.symmetry))} style={{ minWidth: 66, height: 58 }} /> : null;
+  const symmetry = hasAxis ? (
+    <WordAct
+      small
+      label="symmetry"
+      on={desk.symmetry}
+      icon={<Icon shape="symmetry" on={desk.symmetry} />}
+      onPress={() => dispatch(setSymmetry(!desk.symmetry))}
+      style={{ minWidth: 66, height: 58 }}
+    />
+  ) : null;
   return (
-    <ScrollView horizontal showsHorizontalScrollIndicator={false} style={{ flexGrow: wide ? 1 : 0 }} contentContainerStyle={{ flexGrow: 1, alignItems: 'center', minHeight: 62, paddingHorizontal: 6 }}>
+    <ScrollView
+      horizontal
+      showsHorizontalScrollIndicator={false}
+      style={{ flexGrow: wide ? 1 : 0 }}
+      contentContainerStyle={{ flexGrow: 1, alignItems: 'center', minHeight: 62, paddingHorizontal: 6 }}
+    >
       {desk.hand === 'Draw' ? (
         <>
           <Offers offers={PEN_OFFERS} value={desk.pen} onTake={(pen) => dispatch(takePen(pen))} />
-          <Pressable role="button" aria-label={`How the ${desk.pen} draws: size, hardness, pressure, smoothing, colour`} testID="line" onPress={onLine} style={{ marginHorizontal: 8, borderWidth: 1, borderColor: palette.rule, height: 46 }}>
+          <Pressable
+            role="button"
+            aria-label={`How the ${desk.pen} draws: size, hardness, pressure, smoothing, colour`}
+            testID="line"
+            onPress={onLine}
+            style={{ marginHorizontal: 8, borderWidth: 1, borderColor: palette.rule, height: 46 }}
+          >
             <SampleStroke pen={desk.pen} setting={desk.pens[desk.pen]} width={wide ? 150 : 92} height={44} />
           </Pressable>
-          {onStraighten ? <WordAct small label="straighten" onPress={onStraighten} testID="straighten" /> : null}
+          {onStraighten ? (
+            <WordAct small label="straighten" onPress={onStraighten} testID="straighten" />
+          ) : null}
           {symmetry}
         </>
       ) : null}
@@ -77,7 +142,9 @@ export function HandRow({ onLine, onStraighten, hasAxis, onRemove, moveActs }: H
       {desk.hand === 'Words' ? (
         <>
           <Offers offers={WORDS} value={desk.words} onTake={(words) => dispatch(takeWords(words))} />
-          <Words size={13} soft style={{ paddingHorizontal: 8, maxWidth: wide ? 420 : 190 }}>{WORDS_NOTES[desk.words]}</Words>
+          <Words size={13} soft style={{ paddingHorizontal: 8, maxWidth: wide ? 420 : 190 }}>
+            {WORDS_NOTES[desk.words]}
+          </Words>
         </>
       ) : null}
       {desk.hand === 'Move' ? moveActs : null}

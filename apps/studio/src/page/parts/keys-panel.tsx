@@ -4,15 +4,27 @@ import { KEYS } from '../keys';
 import { Panel } from '../../ui/panel';
 
 /** The keys of the page. */
-export function KeysPanel({ onBack, onClose, leftHanded }: { readonly onBack: () => void; readonly onClose: () => void; readonly leftHanded: boolean }) {
+export function KeysPanel({
+  onBack,
+  onClose,
+  leftHanded,
+}: {
+  readonly onBack: () => void;
+  readonly onClose: () => void;
+  readonly leftHanded: boolean;
+}) {
   return (
     <Panel title="Keys" onBack={onBack} onClose={onClose} leftHanded={leftHanded}>
       {KEYS.map(({ about, keys }) => (
         <View key={about} style={{ marginBottom: 8 }}>
-          <Words size={13} kind="strong" soft>{about}</Words>
+          <Words size={13} kind="strong" soft>
+            {about}
+          </Words>
           {keys.map(([key, what]) => (
             <View key={key} style={{ flexDirection: 'row', gap: 12 }}>
-              <Words size={13} kind="strong" style={{ width: 104 }}>{key}</Words>
+              <Words size={13} kind="strong" style={{ width: 104 }}>
+                {key}
+              </Words>
               <Words size={13}>{what}</Words>
             </View>
           ))}

@@ -28,19 +28,52 @@ export function LinePanel({ proposed, onPick, onDone }: LinePanelProps) {
   const { pen, pens, rubBy, mixes } = useDesk((state) => state.desk);
   const dispatch = useDeskDispatch();
   const setting = pens[pen];
-  const slider = (label: string, key: 'size' | 'hardness' | 'response' | 'smoothing', least: number, most: number, step: number, shown: string) => (
-    <Slider label={label} value={setting[key]} least={least} most={most} step={step} shown={shown} onChange={(value) => dispatch(setPen({ [key]: value }))} />
+  const slider = (
+    label: string,
+    key: 'size' | 'hardness' | 'response' | 'smoothing',
+    least: number,
+    most: number,
+    step: number,
+    shown: string,
+  ) => (
+    <Slider
+      label={label}
+      value={setting[key]}
+      least={least}
+      most={most}
+      step={step}
+      shown={shown}
+      onChange={(value) => dispatch(setPen({ [key]: value }))}
+    />
   );
   const known = new Set([...proposed.map(({ hex }) => hex), ...mixes]);
   return (
-    <View style={{ flex: wide ? 1 : undefined, paddingHorizontal: 10, paddingTop: 6, gap: 2 }} testID="line-panel">
+    <View
+      style={{ flex: wide ? 1 : undefined, paddingHorizontal: 10, paddingTop: 6, gap: 2 }}
+      testID="line-panel"
+    >
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, flexWrap: 'wrap' }}>
-        <View style={{ borderWidth: 1, borderColor: '#CFC5B3' }}><SampleStroke pen={pen} setting={setting} width={150} height={44} /></View>
-        <Words size={13} soft>{pen}</Words>
-        <WordAct small label="even" spoken="One even width" on={setting.even} onPress={() => dispatch(setPen({ even: !setting.even }))} />
+        <View style={{ borderWidth: 1, borderColor: '#CFC5B3' }}>
+          <SampleStroke pen={pen} setting={setting} width={150} height={44} />
+        </View>
+        <Words size={13} soft>
+          {pen}
+        </Words>
+        <WordAct
+          small
+          label="even"
+          spoken="One even width"
+          on={setting.even}
+          onPress={() => dispatch(setPen({ even: !setting.even }))}
+        />
         {pen === 'rubber' ? (
           <>
-            <WordAct small label="whole strokes" on={rubBy === 'stroke'} onPress={() => dispatch(setRubBy('stroke'))} />
+            <WordAct
+              small
+              label="whole strokes"
+              on={rubBy === 'stroke'}
+              onPress={() => dispatch(setRubBy('stroke'))}
+            />
             <WordAct small label="by area" on={rubBy === 'area'} onPress={() => dispatch(setRubBy('area'))} />
           </>
         ) : null}
@@ -54,12 +87,45 @@ export function LinePanel({ proposed, onPick, onDone }: LinePanelProps) {
         {slider('Smoothing', 'smoothing', 0, 1, 0.05, percent(setting.smoothing))}
       </View>
       {pen === 'rubber' ? null : (
-        <View role="radiogroup" aria-label="Colour" style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', gap: 6, paddingBottom: 4 }}>
-          {proposed.map(({ name, hex }) => <Dab key={hex} name={name} hex={hex} on={setting.colour === hex} onPress={() => dispatch(setPen({ colour: hex }))} />)}
-          {mixes.map((hex) => <Dab key={hex} name={`own mix ${hex}`} hex={hex} on={setting.colour === hex} onPress={() => dispatch(setPen({ colour: hex }))} />)}
-          {known.has(setting.colour) ? null : <Dab name={`colour ${setting.colour}`} hex={setting.colour} on onPress={() => undefined} />}
-          <WordAct small label="pick" spoken="Pick a colour from the page or the reference" onPress={onPick} />
-          <MixAct value={setting.colour} onMix={(hex) => { dispatch(setPen({ colour: hex })); dispatch(addMix(hex)); }} />
+        <View
+          role="radiogroup"
+          aria-label="Colour"
+          style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', gap: 6, paddingBottom: 4 }}
+        >
+          {proposed.map(({ name, hex }) => (
+            <Dab
+              key={hex}
+              name={name}
+              hex={hex}
+              on={setting.colour === hex}
+              onPress={() => dispatch(setPen({ colour: hex }))}
+            />
+          ))}
+          {mixes.map((hex) => (
+            <Dab
+              key={hex}
+              name={`own mix ${hex}`}
+              hex={hex}
+              on={setting.colour === hex}
+              onPress={() => dispatch(setPen({ colour: hex }))}
+            />
+          ))}
+          {known.has(setting.colour) ? null : (
+            <Dab name={`colour ${setting.colour}`} hex={setting.colour} on onPress={() => undefined} />
+          )}
+          <WordAct
+            small
+            label="pick"
+            spoken="Pick a colour from the page or the reference"
+            onPress={onPick}
+          />
+          <MixAct
+            value={setting.colour}
+            onMix={(hex) => {
+              dispatch(setPen({ colour: hex }));
+              dispatch(addMix(hex));
+            }}
+          />
         </View>
       )}
     </View>
@@ -67,11 +133,41 @@ export function LinePanel({ proposed, onPick, onDone }: LinePanelProps) {
 }
 
 /** A dab of colour on paper. */
-function Dab({ name, hex, on, onPress }: { readonly name: string; readonly hex: string; readonly on: boolean; readonly onPress: () => void }) {
+function Dab({
+  name,
+  hex,
+  on,
+  onPress,
+}: {
+  readonly name: string;
+  readonly hex: string;
+  readonly on: boolean;
+  readonly onPress: () => void;
+}) {
   const palette = usePalette();
   return (
-    <Pressable role="radio" aria-checked={on} aria-label={name} onPress={onPress} style={{ width: 38, height: 38, padding: 4, backgroundColor: '#FBF8F1', borderWidth: on ? 2 : 1, borderColor: on ? palette.verdigris : palette.rule, borderRadius: CORNER }}>
-      <svg width="100%" height="100%" viewBox="0 0 30 30" aria-hidden><path d="M4 17C3 9 10 4 17 5C24 6 28 12 26 19C24 26 15 28 9 25C6 23 4 21 4 17Z" fill={hex} stroke={hex === '#FFFFFF' ? '#CFC5B3' : 'none'} /></svg>
+    <Pressable
+      role="radio"
+      aria-checked={on}
+      aria-label={name}
+      onPress={onPress}
+      style={{
+        width: 38,
+        height: 38,
+        padding: 4,
+        backgroundColor: '#FBF8F1',
+        borderWidth: on ? 2 : 1,
+        borderColor: on ? palette.verdigris : palette.rule,
+        borderRadius: CORNER,
+      }}
+    >
+      <svg width="100%" height="100%" viewBox="0 0 30 30" aria-hidden>
+        <path
+          d="M4 17C3 9 10 4 17 5C24 6 28 12 26 19C24 26 15 28 9 25C6 23 4 21 4 17Z"
+          fill={hex}
+          stroke={hex === '#FFFFFF' ? '#CFC5B3' : 'none'}
+        />
+      </svg>
     </Pressable>
   );
 }
@@ -89,9 +185,26 @@ function MixAct({ value, onMix }: { readonly value: string; readonly onMix: (hex
     return () => element?.removeEventListener('change', chosen);
   }, [mix]);
   return (
-    <label style={{ position: 'relative', minWidth: 44, minHeight: 44, display: 'flex', alignItems: 'center', justifyContent: 'center', cursor: 'pointer' }}>
+    <label
+      style={{
+        position: 'relative',
+        minWidth: 44,
+        minHeight: 44,
+        display: 'flex',
+        alignItems: 'center',
+        justifyContent: 'center',
+        cursor: 'pointer',
+      }}
+    >
       <span style={{ fontFamily: BODY, fontSize: 13, color: palette.ink }}>mix …</span>
-      <input ref={input} key={value} type="color" aria-label="Mix a colour of your own" defaultValue={value.toLowerCase()} style={{ position: 'absolute', inset: 0, opacity: 0, width: '100%', height: '100%' }} />
+      <input
+        ref={input}
+        key={value}
+        type="color"
+        aria-label="Mix a colour of your own"
+        defaultValue={value.toLowerCase()}
+        style={{ position: 'absolute', inset: 0, opacity: 0, width: '100%', height: '100%' }}
+      />
     </label>
   );
 }

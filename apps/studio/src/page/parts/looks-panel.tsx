@@ -24,7 +24,19 @@ interface LooksProps {
 }
 
 /** Ways to see the page, and the way to what belongs to the page as a whole. */
-export function LooksPanel({ keeper, surface, look, onLook, mirrored, onPageOnly, overall, onOverall, onPanel, onClose, leftHanded }: LooksProps) {
+export function LooksPanel({
+  keeper,
+  surface,
+  look,
+  onLook,
+  mirrored,
+  onPageOnly,
+  overall,
+  onOverall,
+  onPanel,
+  onClose,
+  leftHanded,
+}: LooksProps) {
   const things = useThings(keeper, ['sheet']);
   const realScale = useDesk((state) => state.desk.realScale);
   const then = (act: () => void) => () => {
@@ -33,20 +45,51 @@ export function LooksPanel({ keeper, surface, look, onLook, mirrored, onPageOnly
   };
   const part = (name: PartName) => {
     const hidden = partHidden(things, name);
-    return hidden === null ? null : <WordAct key={name} label={`${hidden ? 'Show' : 'Hide'} ${name}`} on={hidden} onPress={() => void keeper.commit(hidingPart(things, name))} />;
+    return hidden === null ? null : (
+      <WordAct
+        key={name}
+        label={`${hidden ? 'Show' : 'Hide'} ${name}`}
+        on={hidden}
+        onPress={() => void keeper.commit(hidingPart(things, name))}
+      />
+    );
   };
   return (
     <Panel title="Looks" onClose={onClose} leftHanded={leftHanded}>
       <Acts about="See it afresh">
         <WordAct label="mirrored" on={mirrored} onPress={() => surface?.mirror()} />
-        {SECOND_LOOKS.map((name) => <WordAct key={name} label={name} on={look.name === name} onPress={() => onLook({ ...look, name: look.name === name ? null : name })} />)}
-        {look.name === 'squint' ? [2, 3, 4, 5].map((values) => <WordAct key={values} small label={`${values} values`} on={look.values === values} onPress={() => onLook({ ...look, values })} />) : null}
+        {SECOND_LOOKS.map((name) => (
+          <WordAct
+            key={name}
+            label={name}
+            on={look.name === name}
+            onPress={() => onLook({ ...look, name: look.name === name ? null : name })}
+          />
+        ))}
+        {look.name === 'squint'
+          ? [2, 3, 4, 5].map((values) => (
+              <WordAct
+                key={values}
+                small
+                label={`${values} values`}
+                on={look.values === values}
+                onPress={() => onLook({ ...look, values })}
+              />
+            ))
+          : null}
       </Acts>
-      {look.name === 'silhouette' || look.name === 'gaps' ? <Words size={13} soft>On the reference this is a guess, by what differs from its background.</Words> : null}
+      {look.name === 'silhouette' || look.name === 'gaps' ? (
+        <Words size={13} soft>
+          On the reference this is a guess, by what differs from its background.
+        </Words>
+      ) : null}
       <Acts about="Hide in one touch">{(Object.keys(PARTS) as PartName[]).map(part)}</Acts>
       <Acts about="The view">
         <WordAct label="Fit the page" onPress={then(() => surface?.painter.fit())} />
-        <WordAct label="Real size" onPress={then(() => (realScale ? surface?.realSize(realScale) : onPanel('desk')))} />
+        <WordAct
+          label="Real size"
+          onPress={then(() => (realScale ? surface?.realSize(realScale) : onPanel('desk')))}
+        />
         <WordAct label="Page only" onPress={then(onPageOnly)} />
         <WordAct label="Overall view" on={overall} onPress={then(() => onOverall(!overall))} />
         <WordAct label="Set upright" onPress={then(() => surface?.setUpright())} />

@@ -19,17 +19,39 @@ export function NameChips({ names, used, value, onChoose, label }: ChipsProps) {
     const on = value === name;
     return (
       <Pressable
-        key={text} role="radio" aria-checked={on} aria-label={text} onPress={() => onChoose(name)}
-        style={{ minHeight: 36, paddingHorizontal: 12, justifyContent: 'center', backgroundColor: palette.paper, borderWidth: on ? 2 : 1, borderColor: on ? palette.verdigris : palette.rule, borderRadius: CORNER }}
+        key={text}
+        role="radio"
+        aria-checked={on}
+        aria-label={text}
+        onPress={() => onChoose(name)}
+        style={{
+          minHeight: 36,
+          paddingHorizontal: 12,
+          justifyContent: 'center',
+          backgroundColor: palette.paper,
+          borderWidth: on ? 2 : 1,
+          borderColor: on ? palette.verdigris : palette.rule,
+          borderRadius: CORNER,
+        }}
       >
-        <Words size={13} kind={on ? 'strong' : 'body'} colour={on ? palette.verdigris : name !== null && used.has(name) ? palette.softInk : palette.ink}>{name !== null && used.has(name) && !on ? `${text} ✓` : text}</Words>
+        <Words
+          size={13}
+          kind={on ? 'strong' : 'body'}
+          colour={on ? palette.verdigris : name !== null && used.has(name) ? palette.softInk : palette.ink}
+        >
+          {name !== null && used.has(name) && !on ? `${text} ✓` : text}
+        </Words>
       </Pressable>
     );
   };
   const rank = (name: string): number => (name === value ? 0 : used.has(name) ? 2 : 1);
   return (
     <View role="radiogroup" aria-label={label} style={{ paddingBottom: 6, paddingTop: 4 }}>
-      <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ gap: 8, paddingHorizontal: 10 }}>
+      <ScrollView
+        horizontal
+        showsHorizontalScrollIndicator={false}
+        contentContainerStyle={{ gap: 8, paddingHorizontal: 10 }}
+      >
         {chip(null, 'no name')}
         {[...names].sort((a, b) => rank(a) - rank(b)).map((name) => chip(name, name))}
       </ScrollView>

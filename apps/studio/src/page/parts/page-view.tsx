@@ -21,7 +21,14 @@ interface PageViewProps {
 }
 
 /** The page to draw on. It is painted by hand: React only gives it room. */
-export function PageView({ keeper, showPicture = true, region = null, waiting = false, onSurface, children }: PageViewProps) {
+export function PageView({
+  keeper,
+  showPicture = true,
+  region = null,
+  waiting = false,
+  onSurface,
+  children,
+}: PageViewProps) {
   const host = useRef<View>(null);
   const [surface, setSurface] = useState<Surface | null>(null);
   const fingersDraw = useDesk((state) => state.desk.fingersDraw);
@@ -46,7 +53,13 @@ export function PageView({ keeper, showPicture = true, region = null, waiting = 
   }, [surface, onSurface]);
   return (
     <View style={{ flex: 1, overflow: 'hidden' }}>
-      <View ref={host} testID={waiting ? 'page-waiting' : 'page'} aria-label="Page" aria-hidden={waiting} style={{ position: 'absolute', inset: 0}} />
+      <View
+        ref={host}
+        testID={waiting ? 'page-waiting' : 'page'}
+        aria-label="Page"
+        aria-hidden={waiting}
+        style={{ position: 'absolute', inset: 0 }}
+      />
       {surface && region ? <RegionVeil surface={surface} region={region} /> : null}
       {children}
     </View>

@@ -9,7 +9,18 @@ import { Field } from '../../ui/field';
 import { CORNER } from '../../ui/theme';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
-import { colouring, growing, MM_PER_INCH, PAPER_COLOURS, PAPER_SIZES, parting, resizing, sizeOf, type PaperSize, type Side } from '../paper';
+import {
+  colouring,
+  growing,
+  MM_PER_INCH,
+  PAPER_COLOURS,
+  PAPER_SIZES,
+  parting,
+  resizing,
+  sizeOf,
+  type PaperSize,
+  type Side,
+} from '../paper';
 import { readNumber } from '../read-number';
 import { Acts, Panel } from '../../ui/panel';
 
@@ -36,7 +47,11 @@ export function PaperPanel({ keeper, onBack, onClose, leftHanded }: PaperPanelPr
   const unit = inches ? MM_PER_INCH : 1;
   const shown = (mm: number): string => String(Math.round((mm / unit) * 100) / 100);
   const change = (made: Change | null): void => {
-    setTold(made ? null : `Paper is between ${shown(SMALLEST_PAPER)} and ${shown(LARGEST_PAPER)} ${inches ? 'inches' : 'mm'} a side.`);
+    setTold(
+      made
+        ? null
+        : `Paper is between ${shown(SMALLEST_PAPER)} and ${shown(LARGEST_PAPER)} ${inches ? 'inches' : 'mm'} a side.`,
+    );
     if (made) {
       setTyped(null);
       void keeper.commit(made);
@@ -50,42 +65,111 @@ export function PaperPanel({ keeper, onBack, onClose, leftHanded }: PaperPanelPr
   const { columns = 1, rows = 1 } = paper.cells ?? {};
   const field = (key: 'width' | 'height', label: string) => (
     <Field
-      label={`${label}, ${inches ? 'in' : 'mm'}`} inputMode="decimal" value={typed?.[key] ?? shown(paper[key])} style={{ width: 104 }}
+      label={`${label}, ${inches ? 'in' : 'mm'}`}
+      inputMode="decimal"
+      value={typed?.[key] ?? shown(paper[key])}
+      style={{ width: 104 }}
       onChangeText={(text) => setTyped({ width: shown(width), height: shown(height), ...typed, [key]: text })}
     />
   );
   const count = (label: string, value: number, to: (n: number) => Change) => (
     <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-      <WordAct label="−" spoken={`Fewer ${label}`} disabled={value <= 1} onPress={() => change(to(value - 1))} style={{ minWidth: 34 }} />
+      <WordAct
+        label="−"
+        spoken={`Fewer ${label}`}
+        disabled={value <= 1}
+        onPress={() => change(to(value - 1))}
+        style={{ minWidth: 34 }}
+      />
       <Words size={13}>{`${value} ${label}`}</Words>
-      <WordAct label="+" spoken={`More ${label}`} disabled={value >= 12} onPress={() => change(to(value + 1))} style={{ minWidth: 34 }} />
+      <WordAct
+        label="+"
+        spoken={`More ${label}`}
+        disabled={value >= 12}
+        onPress={() => change(to(value + 1))}
+        style={{ minWidth: 34 }}
+      />
     </View>
   );
   return (
     <Panel title="Paper" onBack={onBack} onClose={onClose} leftHanded={leftHanded}>
       <Acts about="Size">
-        {(Object.keys(PAPER_SIZES) as PaperSize[]).map((name) => <WordAct key={name} label={name} on={sizeOf(paper) === name} onPress={() => take(name)} />)}
-        <WordAct label={upright ? 'turn landscape' : 'turn portrait'} disabled={width === height} onPress={() => change(resizing(paper, height, width))} />
+        {(Object.keys(PAPER_SIZES) as PaperSize[]).map((name) => (
+          <WordAct key={name} label={name} on={sizeOf(paper) === name} onPress={() => take(name)} />
+        ))}
+        <WordAct
+          label={upright ? 'turn landscape' : 'turn portrait'}
+          disabled={width === height}
+          onPress={() => change(resizing(paper, height, width))}
+        />
       </Acts>
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center', marginBottom: 6 }}>
         {field('width', 'Width')}
         {field('height', 'Height')}
-        <WordAct small label={inches ? 'inches' : 'mm'} spoken={`Measured in ${inches ? 'inches' : 'millimetres'}`} onPress={() => { setInches(!inches); setTyped(null); }} />
-        <WordAct label="Set" on disabled={!typed} onPress={() => typed && change(resizing(paper, Math.round(readNumber(typed.width) * unit * 100) / 100, Math.round(readNumber(typed.height) * unit * 100) / 100))} />
+        <WordAct
+          small
+          label={inches ? 'inches' : 'mm'}
+          spoken={`Measured in ${inches ? 'inches' : 'millimetres'}`}
+          onPress={() => {
+            setInches(!inches);
+            setTyped(null);
+          }}
+        />
+        <WordAct
+          label="Set"
+          on
+          disabled={!typed}
+          onPress={() =>
+            typed &&
+            change(
+              resizing(
+                paper,
+                Math.round(readNumber(typed.width) * unit * 100) / 100,
+                Math.round(readNumber(typed.height) * unit * 100) / 100,
+              ),
+            )
+          }
+        />
       </View>
       <Acts about={`More paper, ${STEP} mm at a side`}>
-        {SIDES.map((side) => <WordAct key={side} label={side} spoken={`Grow the paper at the ${side}`} onPress={() => change(growing(paper, side, STEP))} />)}
+        {SIDES.map((side) => (
+          <WordAct
+            key={side}
+            label={side}
+            spoken={`Grow the paper at the ${side}`}
+            onPress={() => change(growing(paper, side, STEP))}
+          />
+        ))}
       </Acts>
       <Acts about="Colour">
         {PAPER_COLOURS.map(({ name, hex }) => (
-          <Pressable key={hex} role="radio" aria-checked={paper.colour === hex} aria-label={`${name} paper`} onPress={() => change(colouring(paper, hex))} style={{ width: 40, height: 48, marginVertical: 4, backgroundColor: hex, borderWidth: paper.colour === hex ? 2 : 1, borderColor: paper.colour === hex ? palette.verdigris : palette.rule, borderRadius: CORNER }} />
+          <Pressable
+            key={hex}
+            role="radio"
+            aria-checked={paper.colour === hex}
+            aria-label={`${name} paper`}
+            onPress={() => change(colouring(paper, hex))}
+            style={{
+              width: 40,
+              height: 48,
+              marginVertical: 4,
+              backgroundColor: hex,
+              borderWidth: paper.colour === hex ? 2 : 1,
+              borderColor: paper.colour === hex ? palette.verdigris : palette.rule,
+              borderRadius: CORNER,
+            }}
+          />
         ))}
       </Acts>
       <Acts about="Cells, one pose each">
         {count('across', columns, (n) => parting(paper, n, rows))}
         {count('down', rows, (n) => parting(paper, columns, n))}
       </Acts>
-      {told ? <Words size={13} live>{told}</Words> : null}
+      {told ? (
+        <Words size={13} live>
+          {told}
+        </Words>
+      ) : null}
     </Panel>
   );
 }

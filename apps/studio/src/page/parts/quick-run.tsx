@@ -23,7 +23,10 @@ class PointHand implements Hand {
   #at: Point | null = null;
   #sample: Sample | null = null;
 
-  constructor(private readonly surface: Surface, private readonly placed: (at: Point, spread: number) => void) {}
+  constructor(
+    private readonly surface: Surface,
+    private readonly placed: (at: Point, spread: number) => void,
+  ) {}
 
   begin(sample: Sample): void {
     this.extend([sample]);
@@ -66,18 +69,21 @@ class PointHand implements Hand {
   #show(): void {
     const at = this.#at;
     const { painter } = this.surface;
-    painter.setOverlay(at && ((context, pixel) => {
-      const arm = 10 * pixel;
-      context.strokeStyle = deskColour.verdigris;
-      context.lineWidth = 2 * pixel;
-      context.beginPath();
-      context.moveTo(at.x - arm, at.y);
-      context.lineTo(at.x + arm, at.y);
-      context.moveTo(at.x, at.y - arm);
-      context.lineTo(at.x, at.y + arm);
-      context.stroke();
-      this.#loupe(context, at, pixel);
-    }));
+    painter.setOverlay(
+      at &&
+        ((context, pixel) => {
+          const arm = 10 * pixel;
+          context.strokeStyle = deskColour.verdigris;
+          context.lineWidth = 2 * pixel;
+          context.beginPath();
+          context.moveTo(at.x - arm, at.y);
+          context.lineTo(at.x + arm, at.y);
+          context.moveTo(at.x, at.y - arm);
+          context.lineTo(at.x, at.y + arm);
+          context.stroke();
+          this.#loupe(context, at, pixel);
+        }),
+    );
   }
 
   /** What lies under the finger, twice as large: at the left, since the reference is at the right, and away from the finger. */
@@ -85,7 +91,10 @@ class PointHand implements Hand {
     const { painter } = this.surface;
     const screen = toScreen(painter.view, at);
     const near = screen.x < painter.room.width * 0.55 && screen.y < painter.room.height * 0.45;
-    const centre = this.surface.toPage({ x: LOUPE + 12, y: near ? painter.room.height - LOUPE - 12 : LOUPE + 12 });
+    const centre = this.surface.toPage({
+      x: LOUPE + 12,
+      y: near ? painter.room.height - LOUPE - 12 : LOUPE + 12,
+    });
     context.save();
     context.beginPath();
     context.arc(centre.x, centre.y, LOUPE * pixel, 0, 2 * Math.PI);
@@ -120,10 +129,15 @@ interface QuickRunProps {
 export function QuickRun({ keeper, surface, names, onSkip }: QuickRunProps) {
   const palette = usePalette();
   const name = names[0];
-  const answer = useMemo(() => (state: LandmarkState, at: Point, spread: number): void => {
-    const sheet: Id | null = sheetFor(keeper.things, ['forms']);
-    if (sheet && name) void keeper.commit({ add: [{ type: 'landmark', id: newId(), sheet, name, state, at, spread }] });
-  }, [keeper, name]);
+  const answer = useMemo(
+    () =>
+      (state: LandmarkState, at: Point, spread: number): void => {
+        const sheet: Id | null = sheetFor(keeper.things, ['forms']);
+        if (sheet && name)
+          void keeper.commit({ add: [{ type: 'landmark', id: newId(), sheet, name, state, at, spread }] });
+      },
+    [keeper, name],
+  );
   const latest = useLatest(answer);
   useEffect(() => {
     surface?.setHand(new PointHand(surface, (at, spread) => latest.current('set', at, spread)));
@@ -131,16 +145,37 @@ export function QuickRun({ keeper, surface, names, onSkip }: QuickRunProps) {
   if (!name) return null;
   const nowhere = { x: 0, y: 0 };
   return (
-    <View style={{ padding: 12, gap: 6, backgroundColor: palette.desk, borderTopWidth: 1, borderColor: palette.rule }}>
+    <View
+      style={{
+        padding: 12,
+        gap: 6,
+        backgroundColor: palette.desk,
+        borderTopWidth: 1,
+        borderColor: palette.rule,
+      }}
+    >
       <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline', gap: 8 }}>
         <Words size={17} kind="heading" live testID="asks">{`Touch the ${name} in your drawing`}</Words>
-        <Words size={13} soft>{names.length === 1 ? 'last one' : `${names.length} to go`}</Words>
+        <Words size={13} soft>
+          {names.length === 1 ? 'last one' : `${names.length} to go`}
+        </Words>
       </View>
-      <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', flexWrap: 'wrap' }}>
+      <View
+        style={{
+          flexDirection: 'row',
+          alignItems: 'center',
+          justifyContent: 'space-between',
+          flexWrap: 'wrap',
+        }}
+      >
         <View style={{ flexDirection: 'row' }}>
           <WordAct label="Not drawn" onPress={() => answer('not drawn', nowhere, 1)} />
           <WordAct label="Hidden" onPress={() => answer('hidden', nowhere, 1)} />
-          <WordAct label="Undo" disabled={!keeper.replica.log.undoable(keeper.replica.device)} onPress={() => void keeper.undo()} />
+          <WordAct
+            label="Undo"
+            disabled={!keeper.replica.log.undoable(keeper.replica.device)}
+            onPress={() => void keeper.undo()}
+          />
         </View>
         <SideAct label="Check with what there is" onPress={onSkip} testID="skip-run" />
       </View>

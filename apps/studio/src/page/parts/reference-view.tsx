@@ -31,21 +31,56 @@ export function BesideView({ reference, seen, onCut = null, onColour = null }: B
   const done = (way: readonly Point[]): void => {
     setTrail([]);
     const [first] = way;
-    if (onColour && first) void colourOf(host.current?.querySelector('img') ?? null, first, reference).then(onColour);
-    else if (onCut && way.length > 5) onCut(way.map(({ x, y }) => ({ x: Math.min(reference.width, Math.max(0, x)), y: Math.min(reference.height, Math.max(0, y)) })));
+    if (onColour && first)
+      void colourOf(host.current?.querySelector('img') ?? null, first, reference).then(onColour);
+    else if (onCut && way.length > 5)
+      onCut(
+        way.map(({ x, y }) => ({
+          x: Math.min(reference.width, Math.max(0, x)),
+          y: Math.min(reference.height, Math.max(0, y)),
+        })),
+      );
   };
-  const hand: StageHand | null = onCut || onColour ? { begin: (at) => setTrail([at]), move: (at) => setTrail((old) => [...old, at]), end: done, cancel: () => setTrail([]) } : null;
+  const hand: StageHand | null =
+    onCut || onColour
+      ? {
+          begin: (at) => setTrail([at]),
+          move: (at) => setTrail((old) => [...old, at]),
+          end: done,
+          cancel: () => setTrail([]),
+        }
+      : null;
   return (
     <Stage
-      testID="beside" width={reference.width} height={reference.height} hand={hand} mirrored={seen.mirrored}
-      picture={<div ref={host} style={{ position: 'absolute', inset: 0 }}><SeenReference reference={reference} {...seen} /></div>}
-      over={(pixel) => <polyline points={trail.map(({ x, y }) => `${x},${y}`).join(' ')} fill="none" stroke={deskColour.verdigris} strokeWidth={2 * pixel} strokeDasharray={`${6 * pixel} ${4 * pixel}`} />}
+      testID="beside"
+      width={reference.width}
+      height={reference.height}
+      hand={hand}
+      mirrored={seen.mirrored}
+      picture={
+        <div ref={host} style={{ position: 'absolute', inset: 0 }}>
+          <SeenReference reference={reference} {...seen} />
+        </div>
+      }
+      over={(pixel) => (
+        <polyline
+          points={trail.map(({ x, y }) => `${x},${y}`).join(' ')}
+          fill="none"
+          stroke={deskColour.verdigris}
+          strokeWidth={2 * pixel}
+          strokeDasharray={`${6 * pixel} ${4 * pixel}`}
+        />
+      )}
     />
   );
 }
 
 /** The colour of a picture at a place, original-picture pixels. */
-async function colourOf(image: HTMLImageElement | null, { x, y }: Point, size: { width: number; height: number }): Promise<string> {
+async function colourOf(
+  image: HTMLImageElement | null,
+  { x, y }: Point,
+  size: { width: number; height: number },
+): Promise<string> {
   const canvas = document.createElement('canvas');
   canvas.width = 1;
   canvas.height = 1;
@@ -58,7 +93,15 @@ async function colourOf(image: HTMLImageElement | null, { x, y }: Point, size: {
 }
 
 /** The reference as an inset that stays in view; held, it grows. */
-export function CornerView({ reference, leftHanded, seen }: { readonly reference: Reference; readonly leftHanded: boolean; readonly seen: Seen }) {
+export function CornerView({
+  reference,
+  leftHanded,
+  seen,
+}: {
+  readonly reference: Reference;
+  readonly leftHanded: boolean;
+  readonly seen: Seen;
+}) {
   const palette = usePalette();
   const wide = useWide();
   const [held, setHeld] = useState(false);
@@ -70,7 +113,16 @@ export function CornerView({ reference, leftHanded, seen }: { readonly reference
       aria-label={`Reference: ${reference.title}. Hold to enlarge.`}
       onPressIn={() => setHeld(true)}
       onPressOut={() => setHeld(false)}
-      style={{ position: 'absolute', top: 8, [leftHanded ? 'left' : 'right']: 8, height, width: Math.min(height * share, held ? 360 : 210), borderWidth: 1, borderColor: palette.rule, backgroundColor: palette.paper }}
+      style={{
+        position: 'absolute',
+        top: 8,
+        [leftHanded ? 'left' : 'right']: 8,
+        height,
+        width: Math.min(height * share, held ? 360 : 210),
+        borderWidth: 1,
+        borderColor: palette.rule,
+        backgroundColor: palette.paper,
+      }}
     >
       <SeenReference reference={reference} {...seen} />
     </Pressable>
@@ -83,9 +135,33 @@ export function PeekAct({ reference, seen }: { readonly reference: Reference; re
   const [held, setHeld] = useState(false);
   return (
     <>
-      {held ? <View style={{ position: 'absolute', inset: 0, backgroundColor: palette.desk, pointerEvents: 'none' }}><SeenReference reference={reference} {...seen} /></View> : null}
-      <Pressable role="button" aria-label="Hold to peek at the reference" onPressIn={() => setHeld(true)} onPressOut={() => setHeld(false)} style={{ position: 'absolute', top: 8, right: 8, borderWidth: 1, borderColor: palette.rule, backgroundColor: palette.paper, paddingHorizontal: 12, minHeight: 44, justifyContent: 'center' }}>
-        <span style={{ fontFamily: BODY, fontSize: 13, color: palette.softInk, userSelect: 'none' }}>hold to peek</span>
+      {held ? (
+        <View
+          style={{ position: 'absolute', inset: 0, backgroundColor: palette.desk, pointerEvents: 'none' }}
+        >
+          <SeenReference reference={reference} {...seen} />
+        </View>
+      ) : null}
+      <Pressable
+        role="button"
+        aria-label="Hold to peek at the reference"
+        onPressIn={() => setHeld(true)}
+        onPressOut={() => setHeld(false)}
+        style={{
+          position: 'absolute',
+          top: 8,
+          right: 8,
+          borderWidth: 1,
+          borderColor: palette.rule,
+          backgroundColor: palette.paper,
+          paddingHorizontal: 12,
+          minHeight: 44,
+          justifyContent: 'center',
+        }}
+      >
+        <span style={{ fontFamily: BODY, fontSize: 13, color: palette.softInk, userSelect: 'none' }}>
+          hold to peek
+        </span>
       </Pressable>
     </>
   );

@@ -5,21 +5,32 @@ import type { Surface } from '../surface';
 import { toScreen } from '../view';
 
 /** The desk's colour laid thinly over all that is not the part of the page one works on: other drawings are there, and not meant. */
-export function RegionVeil({ surface, region }: { readonly surface: Surface; readonly region: readonly Point[] }) {
+export function RegionVeil({
+  surface,
+  region,
+}: {
+  readonly surface: Surface;
+  readonly region: readonly Point[];
+}) {
   const palette = usePalette();
   const path = useRef<SVGPathElement>(null);
   useEffect(() => {
     const { painter } = surface;
     const lie = (): void => {
       const { room, view } = painter;
-      const corners = region.map((p) => toScreen(view, p)).map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`);
+      const corners = region
+        .map((p) => toScreen(view, p))
+        .map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`);
       path.current?.setAttribute('d', `M0 0H${room.width}V${room.height}H0ZM${corners.join('L')}Z`);
     };
     lie();
     return painter.onView(lie);
   }, [surface, region]);
   return (
-    <svg style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }} aria-hidden>
+    <svg
+      style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }}
+      aria-hidden
+    >
       <path ref={path} fill={palette.desk} fillOpacity={0.72} fillRule="evenodd" />
     </svg>
   );

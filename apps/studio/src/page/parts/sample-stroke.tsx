@@ -6,23 +6,50 @@ import type { PenSetting } from '../../data/desk-slice';
 function handDrawn(length: number, rise: number): StrokePoint[] {
   return Array.from({ length: 60 }, (_, i) => {
     const t = i / 59;
-    return { x: t * length, y: -rise * Math.sin(2 * Math.PI * t) + 0.35 * Math.sin(i * 1.9), pressure: 0.12 + 0.8 * Math.sin(Math.PI * t) ** 1.4, time: 12 * i };
+    return {
+      x: t * length,
+      y: -rise * Math.sin(2 * Math.PI * t) + 0.35 * Math.sin(i * 1.9),
+      pressure: 0.12 + 0.8 * Math.sin(Math.PI * t) ** 1.4,
+      time: 12 * i,
+    };
   });
 }
 
 /** How a pen draws as it is set, in its true width at the scale of the tray. */
-export function SampleStroke({ pen, setting, width, height }: { readonly pen: PenKind; readonly setting: PenSetting; readonly width: number; readonly height: number }) {
+export function SampleStroke({
+  pen,
+  setting,
+  width,
+  height,
+}: {
+  readonly pen: PenKind;
+  readonly setting: PenSetting;
+  readonly width: number;
+  readonly height: number;
+}) {
   const length = 30;
   const tall = (length * height) / width;
   const layers = useMemo(() => {
     const { size, colour, hardness, response, smoothing, even } = setting;
-    const look = lookOf({ pen, size, colour, hardness, response, smoothing, pressure: even ? 'even' : 'device' });
-    return lineLayers(new CentreLine(look).push(handDrawn(length - 8, tall * 0.2)).points(), look).map(({ outline, alpha }) => ({ d: outlinePath(outline), alpha }));
+    const look = lookOf({
+      pen,
+      size,
+      colour,
+      hardness,
+      response,
+      smoothing,
+      pressure: even ? 'even' : 'device',
+    });
+    return lineLayers(new CentreLine(look).push(handDrawn(length - 8, tall * 0.2)).points(), look).map(
+      ({ outline, alpha }) => ({ d: outlinePath(outline), alpha }),
+    );
   }, [pen, setting, tall]);
   return (
     <svg width={width} height={height} viewBox={`-4 ${-tall / 2} ${length} ${tall}`} aria-hidden>
       <rect x={-4} y={-tall / 2} width={length} height={tall} fill="#FBF8F1" />
-      {layers.map(({ d, alpha }, i) => <path key={i} d={d} fill={pen === 'rubber' ? '#CFC5B3' : setting.colour} fillOpacity={alpha} />)}
+      {layers.map(({ d, alpha }, i) => (
+        <path key={i} d={d} fill={pen === 'rubber' ? '#CFC5B3' : setting.colour} fillOpacity={alpha} />
+      ))}
     </svg>
   );
 }

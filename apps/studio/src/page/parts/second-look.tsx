@@ -21,7 +21,8 @@ const REST = 400;
 /** A squint's blur as a share of the picture's height on the screen. */
 const BLUR = 0.012;
 
-const masks = (look: Look): look is Look & { name: 'silhouette' | 'gaps' } => look.name === 'silhouette' || look.name === 'gaps';
+const masks = (look: Look): look is Look & { name: 'silhouette' | 'gaps' } =>
+  look.name === 'silhouette' || look.name === 'gaps';
 
 /** The filters that looks see through; luminance in linear light keeps the lightness of each colour. */
 function Filters({ id, table }: { readonly id: string; readonly table: readonly number[] | null }) {
@@ -29,10 +30,16 @@ function Filters({ id, table }: { readonly id: string; readonly table: readonly 
   const values = table?.join(' ');
   return (
     <svg width={0} height={0} style={{ position: 'absolute' }} aria-hidden>
-      <filter id={`${id}-grey`} x="0" y="0" width="100%" height="100%" colorInterpolationFilters="linearRGB"><feColorMatrix type="matrix" values={`${grey}${grey}${grey}0 0 0 1 0`} /></filter>
+      <filter id={`${id}-grey`} x="0" y="0" width="100%" height="100%" colorInterpolationFilters="linearRGB">
+        <feColorMatrix type="matrix" values={`${grey}${grey}${grey}0 0 0 1 0`} />
+      </filter>
       {values ? (
         <filter id={`${id}-values`} x="0" y="0" width="100%" height="100%" colorInterpolationFilters="sRGB">
-          <feComponentTransfer><feFuncR type="discrete" tableValues={values} /><feFuncG type="discrete" tableValues={values} /><feFuncB type="discrete" tableValues={values} /></feComponentTransfer>
+          <feComponentTransfer>
+            <feFuncR type="discrete" tableValues={values} />
+            <feFuncG type="discrete" tableValues={values} />
+            <feFuncB type="discrete" tableValues={values} />
+          </feComponentTransfer>
         </filter>
       ) : null}
     </svg>
@@ -41,7 +48,8 @@ function Filters({ id, table }: { readonly id: string; readonly table: readonly 
 
 function filterOf(look: Look, id: string, table: readonly number[] | null, height: number): string {
   if (look.name === 'grey') return `url(#${id}-grey)`;
-  if (look.name === 'squint') return `blur(${Math.max(2, BLUR * height).toFixed(1)}px) url(#${id}-grey)${table ? ` url(#${id}-values)` : ''}`;
+  if (look.name === 'squint')
+    return `blur(${Math.max(2, BLUR * height).toFixed(1)}px) url(#${id}-grey)${table ? ` url(#${id}-values)` : ''}`;
   return '';
 }
 
@@ -72,7 +80,8 @@ function figureOf(surface: Surface): { canvas: HTMLCanvasElement; closed: boolea
   return { canvas, closed };
 }
 
-const pixelsOf = (canvas: HTMLCanvasElement): Uint8ClampedArray => (canvas.getContext('2d') as CanvasRenderingContext2D).getImageData(0, 0, canvas.width, canvas.height).data;
+const pixelsOf = (canvas: HTMLCanvasElement): Uint8ClampedArray =>
+  (canvas.getContext('2d') as CanvasRenderingContext2D).getImageData(0, 0, canvas.width, canvas.height).data;
 
 /** Shows the page through a look while one goes on drawing; follows what is drawn. */
 export function PageLook({ surface, look }: { readonly surface: Surface | null; readonly look: Look }) {
@@ -88,7 +97,13 @@ export function PageLook({ surface, look }: { readonly surface: Surface | null; 
         const figure = figureOf(surface);
         if (!figure) return;
         const { canvas, closed } = figure;
-        const pixels = await looksWorker().drawn(pixelsOf(canvas), canvas.width, canvas.height, look.name, closed);
+        const pixels = await looksWorker().drawn(
+          pixelsOf(canvas),
+          canvas.width,
+          canvas.height,
+          look.name,
+          closed,
+        );
         if (!gone) painter.setVeil(canvasOf(pixels, canvas.width, canvas.height));
       } else {
         const canvas = painter.small(VALUES_HEIGHT);
@@ -117,7 +132,15 @@ export function PageLook({ surface, look }: { readonly surface: Surface | null; 
 }
 
 /** A reference's picture, seen as the page is. */
-export function SeenReference({ reference, look, mirrored }: { readonly reference: Shown; readonly look: Look; readonly mirrored: boolean }) {
+export function SeenReference({
+  reference,
+  look,
+  mirrored,
+}: {
+  readonly reference: Shown;
+  readonly look: Look;
+  readonly mirrored: boolean;
+}) {
   const [table, setTable] = useState<readonly number[] | null>(null);
   const [mask, setMask] = useState<string | null>(null);
   const masked = masks(look);
@@ -127,21 +150,28 @@ export function SeenReference({ reference, look, mirrored }: { readonly referenc
     let gone = false;
     const image = new Image();
     image.src = preview;
-    void image.decode().then(async () => {
-      const height = masks(look) ? OUTLINE_HEIGHT / 2 : VALUES_HEIGHT;
-      const canvas = document.createElement('canvas');
-      canvas.height = height;
-      canvas.width = Math.max(1, Math.round((height * image.naturalWidth) / image.naturalHeight));
-      canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
-      const pixels = pixelsOf(canvas);
-      if (masks(look)) {
-        const seen = canvasOf(await looksWorker().pictured(pixels, canvas.width, canvas.height, look.name), canvas.width, canvas.height);
-        if (!gone) setMask(seen.toDataURL());
-      } else {
-        const made = await looksWorker().values(pixels, look.values);
-        if (!gone) setTable(made);
-      }
-    }).catch(() => undefined);
+    void image
+      .decode()
+      .then(async () => {
+        const height = masks(look) ? OUTLINE_HEIGHT / 2 : VALUES_HEIGHT;
+        const canvas = document.createElement('canvas');
+        canvas.height = height;
+        canvas.width = Math.max(1, Math.round((height * image.naturalWidth) / image.naturalHeight));
+        canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
+        const pixels = pixelsOf(canvas);
+        if (masks(look)) {
+          const seen = canvasOf(
+            await looksWorker().pictured(pixels, canvas.width, canvas.height, look.name),
+            canvas.width,
+            canvas.height,
+          );
+          if (!gone) setMask(seen.toDataURL());
+        } else {
+          const made = await looksWorker().values(pixels, look.values);
+          if (!gone) setTable(made);
+        }
+      })
+      .catch(() => undefined);
     return () => {
       gone = true;
     };
@@ -151,21 +181,59 @@ export function SeenReference({ reference, look, mirrored }: { readonly referenc
     <div style={{ position: 'absolute', inset: 0 }}>
       <Filters id={id} table={table} />
       <SteadyPicture
-        src={masked && mask ? mask : pictureOf(reference)} alt={masked ? `${reference.title}: a guess of its ${look.name}` : reference.title}
-        style={{ width: '100%', height: '100%', objectFit: 'contain', display: 'block', filter: filterOf(look, id, table, 400) || undefined, transform: mirrored ? 'scaleX(-1)' : undefined }}
+        src={masked && mask ? mask : pictureOf(reference)}
+        alt={masked ? `${reference.title}: a guess of its ${look.name}` : reference.title}
+        style={{
+          width: '100%',
+          height: '100%',
+          objectFit: 'contain',
+          display: 'block',
+          filter: filterOf(look, id, table, 400) || undefined,
+          transform: mirrored ? 'scaleX(-1)' : undefined,
+        }}
       />
     </div>
   );
 }
 
 /** Drawing and reference side by side, as small as a stamp. */
-export function SmallPair({ surface, reference, mirrored, leftHanded }: { readonly surface: Surface; readonly reference: Reference; readonly mirrored: boolean; readonly leftHanded: boolean }) {
+export function SmallPair({
+  surface,
+  reference,
+  mirrored,
+  leftHanded,
+}: {
+  readonly surface: Surface;
+  readonly reference: Reference;
+  readonly mirrored: boolean;
+  readonly leftHanded: boolean;
+}) {
   const palette = usePalette();
   const height = 84;
   return (
-    <View testID="small-look" style={{ position: 'absolute', bottom: 8, [leftHanded ? 'right' : 'left']: 8, flexDirection: 'row', gap: 6, padding: 6, backgroundColor: palette.desk, borderWidth: 1, borderColor: palette.rule, pointerEvents: 'none' }}>
-      <div style={{ transform: mirrored ? 'scaleX(-1)' : undefined }}><SmallPage surface={surface} height={height} label="Your page, small" /></div>
-      <img src={previewOf(reference)} alt={`${reference.title}, small`} style={{ height, transform: mirrored ? 'scaleX(-1)' : undefined }} />
+    <View
+      testID="small-look"
+      style={{
+        position: 'absolute',
+        bottom: 8,
+        [leftHanded ? 'right' : 'left']: 8,
+        flexDirection: 'row',
+        gap: 6,
+        padding: 6,
+        backgroundColor: palette.desk,
+        borderWidth: 1,
+        borderColor: palette.rule,
+        pointerEvents: 'none',
+      }}
+    >
+      <div style={{ transform: mirrored ? 'scaleX(-1)' : undefined }}>
+        <SmallPage surface={surface} height={height} label="Your page, small" />
+      </div>
+      <img
+        src={previewOf(reference)}
+        alt={`${reference.title}, small`}
+        style={{ height, transform: mirrored ? 'scaleX(-1)' : undefined }}
+      />
     </View>
   );
 }

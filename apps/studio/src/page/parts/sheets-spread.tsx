@@ -12,8 +12,12 @@ import { Slider } from '../../ui/slider';
 
 /** A sheet alone, as a small picture. */
 function smallPicture(things: ReadonlyMap<Id, Thing>, sheet: Sheet): string {
-  const own = [...things.values()].filter((t) => t.type === 'page' || t.id === sheet.id || ('sheet' in t && t.sheet === sheet.id));
-  const alone = new Map(own.map((t) => [t.id, t.type === 'sheet' ? { ...t, hidden: false, opacity: 1, multiply: false } : t]));
+  const own = [...things.values()].filter(
+    (t) => t.type === 'page' || t.id === sheet.id || ('sheet' in t && t.sheet === sheet.id),
+  );
+  const alone = new Map(
+    own.map((t) => [t.id, t.type === 'sheet' ? { ...t, hidden: false, opacity: 1, multiply: false } : t]),
+  );
   return `data:image/svg+xml;utf8,${encodeURIComponent(pageSvg(alone, { guides: true }))}`;
 }
 
@@ -29,58 +33,172 @@ export function SheetsSpread({ keeper, current, onChoose }: SpreadProps) {
   const things = useThings(keeper, ['sheet', 'page', 'form', 'guide', 'axis', 'note', 'landmark', 'stroke']);
   const [typing, setTyping] = useState<'name' | 'group' | null>(null);
   const sheets = sheetsOf(things);
-  const pictures = useMemo(() => new Map(sheets.map((sheet) => [sheet.id, smallPicture(things, sheet)])), [things, sheets]);
+  const pictures = useMemo(
+    () => new Map(sheets.map((sheet) => [sheet.id, smallPicture(things, sheet)])),
+    [things, sheets],
+  );
   const chosen = sheets.find(({ id }) => id === current) ?? sheets.at(-1);
   const [fade, setFade] = useState<number | null>(null);
   if (!chosen) return null;
-  const group = (to: Parameters<typeof settingGroup>[2]): void => void keeper.commit(settingGroup(things, chosen, to));
+  const group = (to: Parameters<typeof settingGroup>[2]): void =>
+    void keeper.commit(settingGroup(things, chosen, to));
   const own = (to: Partial<Sheet>): void => void keeper.commit({ set: [{ id: chosen.id, to }] });
-  const adding = ({ change, sheet }: { change: Parameters<PageKeeper['commit']>[0]; sheet: Id }): void => void keeper.commit(change).then(() => onChoose(sheet));
+  const adding = ({ change, sheet }: { change: Parameters<PageKeeper['commit']>[0]; sheet: Id }): void =>
+    void keeper.commit(change).then(() => onChoose(sheet));
   const order = (label: string, spoken: string, by: 1 | -1) => {
     const change = reordering(things, chosen.id, by);
-    return <WordAct small label={label} spoken={spoken} disabled={!change} onPress={() => { if (change) void keeper.commit(change); }} />;
+    return (
+      <WordAct
+        small
+        label={label}
+        spoken={spoken}
+        disabled={!change}
+        onPress={() => {
+          if (change) void keeper.commit(change);
+        }}
+      />
+    );
   };
-  const groups = [...new Set(sheets.map((sheet) => sheet.group).filter((name): name is string => Boolean(name)))];
+  const groups = [
+    ...new Set(sheets.map((sheet) => sheet.group).filter((name): name is string => Boolean(name))),
+  ];
   return (
     <View style={{ paddingHorizontal: 12, paddingTop: 8 }}>
       <ScrollView horizontal contentContainerStyle={{ gap: 10 }}>
         {sheets.map((sheet) => {
           const on = sheet.id === chosen.id;
           return (
-            <Pressable key={sheet.id} role="button" aria-pressed={on} aria-label={`Sheet ${sheet.name}${sheet.hidden ? ', hidden' : ''}${sheet.locked ? ', locked' : ''}`} onPress={() => onChoose(sheet.id)} style={{ alignItems: 'center', width: 62 }}>
-              <View style={{ width: 56, height: 78, borderWidth: on ? 2 : 1, borderColor: on ? palette.verdigris : palette.rule, backgroundColor: '#FBF8F1', opacity: sheet.hidden ? 0.4 : 1 }}>
-                {sheet.kind === 'picture' ? <Words size={12} colour="#535A67" style={{ margin: 6 }}>picture</Words> : <img alt="" src={pictures.get(sheet.id)} style={{ width: '100%', height: '100%' }} />}
-                {sheet.locked ? <View style={{ position: 'absolute', right: 2, bottom: 2, backgroundColor: '#FBF8F1', paddingHorizontal: 3 }}><Words size={12} colour="#535A67">locked</Words></View> : null}
+            <Pressable
+              key={sheet.id}
+              role="button"
+              aria-pressed={on}
+              aria-label={`Sheet ${sheet.name}${sheet.hidden ? ', hidden' : ''}${sheet.locked ? ', locked' : ''}`}
+              onPress={() => onChoose(sheet.id)}
+              style={{ alignItems: 'center', width: 62 }}
+            >
+              <View
+                style={{
+                  width: 56,
+                  height: 78,
+                  borderWidth: on ? 2 : 1,
+                  borderColor: on ? palette.verdigris : palette.rule,
+                  backgroundColor: '#FBF8F1',
+                  opacity: sheet.hidden ? 0.4 : 1,
+                }}
+              >
+                {sheet.kind === 'picture' ? (
+                  <Words size={12} colour="#535A67" style={{ margin: 6 }}>
+                    picture
+                  </Words>
+                ) : (
+                  <img alt="" src={pictures.get(sheet.id)} style={{ width: '100%', height: '100%' }} />
+                )}
+                {sheet.locked ? (
+                  <View
+                    style={{
+                      position: 'absolute',
+                      right: 2,
+                      bottom: 2,
+                      backgroundColor: '#FBF8F1',
+                      paddingHorizontal: 3,
+                    }}
+                  >
+                    <Words size={12} colour="#535A67">
+                      locked
+                    </Words>
+                  </View>
+                ) : null}
               </View>
-              <Words size={12} kind={on ? 'strong' : 'body'} colour={on ? palette.verdigris : palette.softInk} lines={1}>{sheet.name}</Words>
-              {sheet.group ? <View style={{ width: 62, borderTopWidth: 2, borderColor: palette.softInk }}><Words size={12} soft lines={1} style={{ textAlign: 'center' }}>{sheet.group}</Words></View> : null}
+              <Words
+                size={12}
+                kind={on ? 'strong' : 'body'}
+                colour={on ? palette.verdigris : palette.softInk}
+                lines={1}
+              >
+                {sheet.name}
+              </Words>
+              {sheet.group ? (
+                <View style={{ width: 62, borderTopWidth: 2, borderColor: palette.softInk }}>
+                  <Words size={12} soft lines={1} style={{ textAlign: 'center' }}>
+                    {sheet.group}
+                  </Words>
+                </View>
+              ) : null}
             </Pressable>
           );
         })}
       </ScrollView>
       {typing ? (
         <Naming
-          key={`${typing} ${chosen.id}`} label={typing === 'name' ? 'Name of the sheet' : 'Group, or nothing'} value={(typing === 'name' ? chosen.name : chosen.group) ?? ''} offers={typing === 'group' ? groups : []}
-          onKeep={(text) => { if (typing === 'group') own({ group: text || null }); else if (text) own({ name: text }); setTyping(null); }}
+          key={`${typing} ${chosen.id}`}
+          label={typing === 'name' ? 'Name of the sheet' : 'Group, or nothing'}
+          value={(typing === 'name' ? chosen.name : chosen.group) ?? ''}
+          offers={typing === 'group' ? groups : []}
+          onKeep={(text) => {
+            if (typing === 'group') own({ group: text || null });
+            else if (text) own({ name: text });
+            setTyping(null);
+          }}
         />
       ) : (
         <>
           <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }}>
             <WordAct small label="Refine over" on onPress={() => adding(refiningOver(things))} />
-            <WordAct small label={chosen.hidden ? 'Show' : 'Hide'} onPress={() => group({ hidden: !chosen.hidden })} />
-            <WordAct small label={chosen.locked ? 'Unlock' : 'Lock'} onPress={() => group({ locked: !chosen.locked })} />
-            <WordAct small label="Multiply" on={chosen.multiply ?? false} onPress={() => own({ multiply: !chosen.multiply })} />
+            <WordAct
+              small
+              label={chosen.hidden ? 'Show' : 'Hide'}
+              onPress={() => group({ hidden: !chosen.hidden })}
+            />
+            <WordAct
+              small
+              label={chosen.locked ? 'Unlock' : 'Lock'}
+              onPress={() => group({ locked: !chosen.locked })}
+            />
+            <WordAct
+              small
+              label="Multiply"
+              on={chosen.multiply ?? false}
+              onPress={() => own({ multiply: !chosen.multiply })}
+            />
             {order('‹ lower', 'Move the sheet lower', -1)}
             {order('higher ›', 'Move the sheet higher', 1)}
           </View>
           <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }}>
             <WordAct small label="Name" onPress={() => setTyping('name')} />
             <WordAct small label="Group" onPress={() => setTyping('group')} />
-            <WordAct small label="+ ink" spoken="New ink sheet" onPress={() => adding(addingSheet(things, 'ink', chosen.id))} />
-            <WordAct small label="+ tone" spoken="New sheet for tone" onPress={() => adding(addingSheet(things, 'tone', chosen.id))} />
-            <WordAct small label="Take away" spoken="Take the sheet away" disabled={sheets.length < 2} onPress={() => void keeper.commit(removingSheet(things, chosen.id)).then(() => onChoose(null))} />
+            <WordAct
+              small
+              label="+ ink"
+              spoken="New ink sheet"
+              onPress={() => adding(addingSheet(things, 'ink', chosen.id))}
+            />
+            <WordAct
+              small
+              label="+ tone"
+              spoken="New sheet for tone"
+              onPress={() => adding(addingSheet(things, 'tone', chosen.id))}
+            />
+            <WordAct
+              small
+              label="Take away"
+              spoken="Take the sheet away"
+              disabled={sheets.length < 2}
+              onPress={() => void keeper.commit(removingSheet(things, chosen.id)).then(() => onChoose(null))}
+            />
             <View style={{ flexGrow: 1, flexBasis: 130 }}>
-              <Slider label="Opacity" value={fade ?? chosen.opacity} least={0.05} most={1} step={0.05} shown={`${Math.round((fade ?? chosen.opacity) * 100)} %`} onChange={setFade} onSettle={(opacity) => { group({ opacity }); setFade(null); }} />
+              <Slider
+                label="Opacity"
+                value={fade ?? chosen.opacity}
+                least={0.05}
+                most={1}
+                step={0.05}
+                shown={`${Math.round((fade ?? chosen.opacity) * 100)} %`}
+                onChange={setFade}
+                onSettle={(opacity) => {
+                  group({ opacity });
+                  setFade(null);
+                }}
+              />
             </View>
           </View>
         </>
@@ -90,12 +208,34 @@ export function SheetsSpread({ keeper, current, onChoose }: SpreadProps) {
 }
 
 /** A word to be typed, with those offered that are there already. */
-function Naming({ label, value, offers, onKeep }: { readonly label: string; readonly value: string; readonly offers: readonly string[]; readonly onKeep: (text: string) => void }) {
+function Naming({
+  label,
+  value,
+  offers,
+  onKeep,
+}: {
+  readonly label: string;
+  readonly value: string;
+  readonly offers: readonly string[];
+  readonly onKeep: (text: string) => void;
+}) {
   const [text, setText] = useState(value);
   return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, paddingVertical: 8, flexWrap: 'wrap' }}>
-      <Field autoFocus label={label} value={text} maxLength={60} onChangeText={setText} onSubmitEditing={() => onKeep(text.trim())} style={{ width: 190 }} />
-      {offers.map((offer) => <WordAct key={offer} small label={offer} onPress={() => onKeep(offer)} />)}
+    <View
+      style={{ flexDirection: 'row', alignItems: 'center', gap: 8, paddingVertical: 8, flexWrap: 'wrap' }}
+    >
+      <Field
+        autoFocus
+        label={label}
+        value={text}
+        maxLength={60}
+        onChangeText={setText}
+        onSubmitEditing={() => onKeep(text.trim())}
+        style={{ width: 190 }}
+      />
+      {offers.map((offer) => (
+        <WordAct key={offer} small label={offer} onPress={() => onKeep(offer)} />
+      ))}
       <WordAct label="Keep" on onPress={() => onKeep(text.trim())} />
     </View>
   );

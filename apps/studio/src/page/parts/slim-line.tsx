@@ -5,20 +5,48 @@ import { useSaveState } from '../../data/use-page';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
 
-const SAVED = { saved: 'saved', saving: 'saving …', 'kept here': 'kept on this device until the desk is back' } as const;
+const SAVED = {
+  saved: 'saved',
+  saving: 'saving …',
+  'kept here': 'kept on this device until the desk is back',
+} as const;
 
 /** The quiet sign of where the drawing is kept. */
 export function SaveSign({ keeper }: { readonly keeper: PageKeeper }) {
   const state = useSaveState(keeper);
-  return <Words size={13} soft live testID="save-state" lines={1} style={{ flexShrink: 1, textAlign: 'center' }}>{keeper.refused ?? SAVED[state]}</Words>;
+  return (
+    <Words size={13} soft live testID="save-state" lines={1} style={{ flexShrink: 1, textAlign: 'center' }}>
+      {keeper.refused ?? SAVED[state]}
+    </Words>
+  );
 }
 
 /** The one line above a page. */
-export function SlimLine({ left, middle, right }: { readonly left: ReactNode; readonly middle: ReactNode; readonly right: ReactNode }) {
+export function SlimLine({
+  left,
+  middle,
+  right,
+}: {
+  readonly left: ReactNode;
+  readonly middle: ReactNode;
+  readonly right: ReactNode;
+}) {
   const palette = usePalette();
   const wide = useWide();
   return (
-    <View style={{ height: 46, flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 10, paddingHorizontal: wide ? 20 : 8, backgroundColor: palette.desk, borderBottomWidth: 1, borderColor: palette.rule }}>
+    <View
+      style={{
+        height: 46,
+        flexDirection: 'row',
+        alignItems: 'center',
+        justifyContent: 'space-between',
+        gap: 10,
+        paddingHorizontal: wide ? 20 : 8,
+        backgroundColor: palette.desk,
+        borderBottomWidth: 1,
+        borderColor: palette.rule,
+      }}
+    >
       {left}
       {middle}
       {right}

@@ -21,7 +21,13 @@ export function SmallPage({ surface, height, steers = false, label }: SmallPageP
   useEffect(() => {
     const { painter } = surface;
     const frame = document.createElement('div');
-    Object.assign(frame.style, { position: 'absolute', inset: '0', pointerEvents: 'none', background: deskColour.verdigris, opacity: '0.18' });
+    Object.assign(frame.style, {
+      position: 'absolute',
+      inset: '0',
+      pointerEvents: 'none',
+      background: deskColour.verdigris,
+      opacity: '0.18',
+    });
     let timer: ReturnType<typeof setTimeout> | null = null;
     const draw = (): void => {
       timer = null;
@@ -36,11 +42,17 @@ export function SmallPage({ surface, height, steers = false, label }: SmallPageP
       if (!paper || !steers) return;
       const by = height / paper.height;
       const { minX, minY } = paperBox(paper);
-      const corners = cornersOf({ minX: 0, minY: 0, maxX: room.width, maxY: room.height }).map((p): Point => toPage(view, p));
-      const box = corners.map(({ x, y }) => `${((x - minX) * by).toFixed(1)}px ${((y - minY) * by).toFixed(1)}px`);
+      const corners = cornersOf({ minX: 0, minY: 0, maxX: room.width, maxY: room.height }).map((p): Point =>
+        toPage(view, p),
+      );
+      const box = corners.map(
+        ({ x, y }) => `${((x - minX) * by).toFixed(1)}px ${((y - minY) * by).toFixed(1)}px`,
+      );
       frame.style.clipPath = `polygon(${box.join(', ')})`;
       // Where all of the page is in view there is nothing to mark.
-      const all = cornersOf(paperBox(paper)).map((p) => toScreen(view, p)).every(({ x, y }) => x >= 0 && y >= 0 && x <= room.width && y <= room.height);
+      const all = cornersOf(paperBox(paper))
+        .map((p) => toScreen(view, p))
+        .every(({ x, y }) => x >= 0 && y >= 0 && x <= room.width && y <= room.height);
       frame.style.display = all ? 'none' : 'block';
     };
     const later = (): void => {
@@ -63,5 +75,21 @@ export function SmallPage({ surface, height, steers = false, label }: SmallPageP
     painter.moveTo(centred(painter.view, { minX: at.x, minY: at.y, maxX: at.x, maxY: at.y }, painter.room));
     if (event.type !== 'pointermove') painter.settle();
   };
-  return <div ref={host} role="img" aria-label={label} onPointerDown={steer} onPointerMove={steer} onPointerUp={steer} style={{ position: 'relative', height, overflow: 'hidden', touchAction: 'none', cursor: steers ? 'pointer' : 'default' }} />;
+  return (
+    <div
+      ref={host}
+      role="img"
+      aria-label={label}
+      onPointerDown={steer}
+      onPointerMove={steer}
+      onPointerUp={steer}
+      style={{
+        position: 'relative',
+        height,
+        overflow: 'hidden',
+        touchAction: 'none',
+        cursor: steers ? 'pointer' : 'default',
+      }}
+    />
+  );
 }

@@ -33,7 +33,16 @@ const LOUPE = 116;
 const LOUPE_BY = 2.4;
 
 /** A picture to look at closely and to work on: two fingers or the wheel move and enlarge it, and one finger too while no hand works on it. */
-export function Stage({ width, height, hand, mirrored = false, picture, over, loupe = null, testID = 'stage' }: StageProps) {
+export function Stage({
+  width,
+  height,
+  hand,
+  mirrored = false,
+  picture,
+  over,
+  loupe = null,
+  testID = 'stage',
+}: StageProps) {
   const host = useRef<View>(null);
   const inner = useRef<HTMLDivElement>(null);
   const latest = useLatest({ hand, mirrored, width, height });
@@ -48,20 +57,30 @@ export function Stage({ width, height, hand, mirrored = false, picture, over, lo
     element.style.touchAction = 'none';
     const palm = new Palm();
     palm.fingersDraw = working;
-    const input = new PointerInput(element, {
-      move: (about, by, shift) => {
-        lie.current = zoomView(lie.current, about, by, shift);
-        if (lie.current.scale < 1) lie.current = UPRIGHT;
-        if (inner.current) inner.current.style.transform = `translate(${lie.current.x}px, ${lie.current.y}px) scale(${lie.current.scale})`;
+    const input = new PointerInput(
+      element,
+      {
+        move: (about, by, shift) => {
+          lie.current = zoomView(lie.current, about, by, shift);
+          if (lie.current.scale < 1) lie.current = UPRIGHT;
+          if (inner.current)
+            inner.current.style.transform = `translate(${lie.current.x}px, ${lie.current.y}px) scale(${lie.current.scale})`;
+        },
+        settle: () => setScale(lie.current.scale),
+        mayBegin: () => true,
       },
-      settle: () => setScale(lie.current.scale),
-      mayBegin: () => true,
-    }, palm);
+      palm,
+    );
     const toPicture = (p: Point): Point => {
       const { width: w, height: h, mirrored: turnedOver } = latest.current;
       const [across, down] = [element.clientWidth, element.clientHeight];
       const by = Math.min(across / w, down / h);
-      const whole: Affine = compose(translation(lie.current.x, lie.current.y), scaling(lie.current.scale), translation((across - by * w) / 2, (down - by * h) / 2), scaling(by));
+      const whole: Affine = compose(
+        translation(lie.current.x, lie.current.y),
+        scaling(lie.current.scale),
+        translation((across - by * w) / 2, (down - by * h) / 2),
+        scaling(by),
+      );
       const at = transformPoint(invert(whole), p);
       return turnedOver ? { x: w - at.x, y: at.y } : at;
     };
@@ -89,7 +108,9 @@ export function Stage({ width, height, hand, mirrored = false, picture, over, lo
       },
     };
     input.hand = working ? held : null;
-    const observer = new ResizeObserver(() => setRoom({ width: element.clientWidth, height: element.clientHeight }));
+    const observer = new ResizeObserver(() =>
+      setRoom({ width: element.clientWidth, height: element.clientHeight }),
+    );
     observer.observe(element);
     setRoom({ width: element.clientWidth, height: element.clientHeight });
     return () => {
@@ -99,33 +120,101 @@ export function Stage({ width, height, hand, mirrored = false, picture, over, lo
   }, [latest, working]);
   const [left, top] = [(room.width - fit * width) / 2, (room.height - fit * height) / 2];
   return (
-    <View ref={host} testID={testID} style={{ flex: 1, overflow: 'hidden', cursor: hand ? 'crosshair' : 'grab' } as object}>
+    <View
+      ref={host}
+      testID={testID}
+      style={{ flex: 1, overflow: 'hidden', cursor: hand ? 'crosshair' : 'grab' } as object}
+    >
       <div ref={inner} style={{ position: 'absolute', inset: 0, transformOrigin: '0 0' }}>
-        <div style={{ position: 'absolute', left, top, width: fit * width, height: fit * height, userSelect: 'none' }}>{picture}</div>
+        <div
+          style={{
+            position: 'absolute',
+            left,
+            top,
+            width: fit * width,
+            height: fit * height,
+            userSelect: 'none',
+          }}
+        >
+          {picture}
+        </div>
         {over ? (
-          <svg viewBox={`0 0 ${width} ${height}`} style={{ position: 'absolute', left, top, width: fit * width, height: fit * height, overflow: 'visible', pointerEvents: 'none', transform: mirrored ? 'scaleX(-1)' : undefined }}>
+          <svg
+            viewBox={`0 0 ${width} ${height}`}
+            style={{
+              position: 'absolute',
+              left,
+              top,
+              width: fit * width,
+              height: fit * height,
+              overflow: 'visible',
+              pointerEvents: 'none',
+              transform: mirrored ? 'scaleX(-1)' : undefined,
+            }}
+          >
             {over(1 / (fit * scale))}
           </svg>
         ) : null}
       </div>
-      {loupe && under && hand ? <Loupe address={loupe} at={under.at} screen={under.screen} room={room} width={width} fit={fit * scale} /> : null}
+      {loupe && under && hand ? (
+        <Loupe
+          address={loupe}
+          at={under.at}
+          screen={under.screen}
+          room={room}
+          width={width}
+          fit={fit * scale}
+        />
+      ) : null}
     </View>
   );
 }
 
 /** What lies under the finger, larger and away from it. */
-function Loupe({ address, at, screen, room, width, fit }: { readonly address: string; readonly at: Point; readonly screen: Point; readonly room: { width: number; height: number }; readonly width: number; readonly fit: number }) {
+function Loupe({
+  address,
+  at,
+  screen,
+  room,
+  width,
+  fit,
+}: {
+  readonly address: string;
+  readonly at: Point;
+  readonly screen: Point;
+  readonly room: { width: number; height: number };
+  readonly width: number;
+  readonly fit: number;
+}) {
   const by = fit * LOUPE_BY;
   const atLeft = screen.x > room.width / 2;
   return (
     <div
       aria-hidden
       style={{
-        position: 'absolute', top: 8, [atLeft ? 'left' : 'right']: 8, width: LOUPE, height: LOUPE, borderRadius: LOUPE, border: '2px solid #17635A', overflow: 'hidden', pointerEvents: 'none', backgroundColor: '#FBF8F1',
-        backgroundImage: `url("${address}")`, backgroundRepeat: 'no-repeat', backgroundSize: `${width * by}px auto`, backgroundPosition: `${LOUPE / 2 - at.x * by}px ${LOUPE / 2 - at.y * by}px`,
+        position: 'absolute',
+        top: 8,
+        [atLeft ? 'left' : 'right']: 8,
+        width: LOUPE,
+        height: LOUPE,
+        borderRadius: LOUPE,
+        border: '2px solid #17635A',
+        overflow: 'hidden',
+        pointerEvents: 'none',
+        backgroundColor: '#FBF8F1',
+        backgroundImage: `url("${address}")`,
+        backgroundRepeat: 'no-repeat',
+        backgroundSize: `${width * by}px auto`,
+        backgroundPosition: `${LOUPE / 2 - at.x * by}px ${LOUPE / 2 - at.y * by}px`,
       }}
     >
-      <svg width={LOUPE} height={LOUPE}><path d={`M${LOUPE / 2 - 9} ${LOUPE / 2}h18M${LOUPE / 2} ${LOUPE / 2 - 9}v18`} stroke="#17635A" strokeWidth={1.5} /></svg>
+      <svg width={LOUPE} height={LOUPE}>
+        <path
+          d={`M${LOUPE / 2 - 9} ${LOUPE / 2}h18M${LOUPE / 2} ${LOUPE / 2 - 9}v18`}
+          stroke="#17635A"
+          strokeWidth={1.5}
+        />
+      </svg>
     </div>
   );
 }

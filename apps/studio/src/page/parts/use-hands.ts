@@ -41,7 +41,11 @@ export function useHands(options: HandsOptions): void {
       Draw: new DrawHand(surface, { refused, drawn: (strokes) => latest.current.drawn(strokes) }),
       Forms: new FormsHand(surface, { selected: (id) => latest.current.select(id), refused }),
       Guides: new GuidesHand(surface, refused),
-      Move: new MoveHand(surface, { selected: (ids) => latest.current.pick(ids), looped: (loop) => latest.current.looped(loop), refused }),
+      Move: new MoveHand(surface, {
+        selected: (ids) => latest.current.pick(ids),
+        looped: (loop) => latest.current.looped(loop),
+        refused,
+      }),
       Words: new WordsHand(surface, { ask: (before, say) => latest.current.ask(before, say), refused }),
     };
   }, [surface, latest]);

@@ -18,7 +18,13 @@ interface VersionsPanelProps {
   readonly leftHanded: boolean;
 }
 
-const when = (at: number): string => new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+const when = (at: number): string =>
+  new Date(at).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
 
 /** Names for the page as it stands, and the way to see two of them side by side. */
 export function VersionsPanel({ keeper, onBack, onClose, onCompare, leftHanded }: VersionsPanelProps) {
@@ -26,49 +32,116 @@ export function VersionsPanel({ keeper, onBack, onClose, onCompare, leftHanded }
   const versions = thingsOfType(things, 'version');
   const [name, setName] = useState('');
   const keep = (): void => {
-    void keeper.commit({ add: [{ type: 'version', id: newId(), name: name.trim() || `Version ${versions.length + 1}`, at: Date.now() }] });
+    void keeper.commit({
+      add: [
+        {
+          type: 'version',
+          id: newId(),
+          name: name.trim() || `Version ${versions.length + 1}`,
+          at: Date.now(),
+        },
+      ],
+    });
     setName('');
   };
   return (
     <Panel title="Versions" onBack={onBack} onClose={onClose} leftHanded={leftHanded}>
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center' }}>
-        <Field label={`Version ${versions.length + 1}`} value={name} maxLength={60} onChangeText={setName} onSubmitEditing={keep} style={{ flex: 1 }} />
+        <Field
+          label={`Version ${versions.length + 1}`}
+          value={name}
+          maxLength={60}
+          onChangeText={setName}
+          onSubmitEditing={keep}
+          style={{ flex: 1 }}
+        />
         <WordAct label="Keep" spoken="Keep this version" on onPress={keep} />
       </View>
-      {versions.length === 0 ? <Words size={13} soft>Keep a version before you change much; nothing drawn is ever lost, but a name helps to find it.</Words> : null}
+      {versions.length === 0 ? (
+        <Words size={13} soft>
+          Keep a version before you change much; nothing drawn is ever lost, but a name helps to find it.
+        </Words>
+      ) : null}
       {versions.map((version) => (
-        <View key={version.id} style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center' }}>
+        <View
+          key={version.id}
+          style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center' }}
+        >
           <Words>{version.name}</Words>
           <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-            <Words size={13} soft>{when(version.at)}</Words>
-            <WordAct small label="forget" spoken={`Forget the name ${version.name}`} onPress={() => void keeper.commit({ remove: [version.id] })} />
+            <Words size={13} soft>
+              {when(version.at)}
+            </Words>
+            <WordAct
+              small
+              label="forget"
+              spoken={`Forget the name ${version.name}`}
+              onPress={() => void keeper.commit({ remove: [version.id] })}
+            />
           </View>
         </View>
       ))}
-      {versions.length > 0 ? <Acts about="Before and after"><WordAct label="Side by side" on onPress={onCompare} /></Acts> : null}
+      {versions.length > 0 ? (
+        <Acts about="Before and after">
+          <WordAct label="Side by side" on onPress={onCompare} />
+        </Acts>
+      ) : null}
     </Panel>
   );
 }
 
 /** Two versions of a page side by side; each can be any of them, or the page as it is now. */
-export function VersionsCompared({ keeper, onClose }: { readonly keeper: PageKeeper; readonly onClose: () => void }) {
+export function VersionsCompared({
+  keeper,
+  onClose,
+}: {
+  readonly keeper: PageKeeper;
+  readonly onClose: () => void;
+}) {
   const palette = usePalette();
   const things = useThings(keeper, ['version']);
   const versions = thingsOfType(things, 'version');
   const [chosen, setChosen] = useState<[Id | null, Id | null]>([versions.at(-1)?.id ?? null, null]);
-  const choose = (side: 0 | 1, id: Id | null): void => setChosen(side === 0 ? [id, chosen[1]] : [chosen[0], id]);
+  const choose = (side: 0 | 1, id: Id | null): void =>
+    setChosen(side === 0 ? [id, chosen[1]] : [chosen[0], id]);
   return (
-    <View testID="compared" style={{ position: 'absolute', inset: 0, zIndex: 6, backgroundColor: palette.desk }}>
-      <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', paddingHorizontal: 12, borderBottomWidth: 1, borderColor: palette.rule }}>
-        <Words size={17} kind="heading" level={2}>Side by side</Words>
+    <View
+      testID="compared"
+      style={{ position: 'absolute', inset: 0, zIndex: 6, backgroundColor: palette.desk }}
+    >
+      <View
+        style={{
+          flexDirection: 'row',
+          justifyContent: 'space-between',
+          alignItems: 'center',
+          paddingHorizontal: 12,
+          borderBottomWidth: 1,
+          borderColor: palette.rule,
+        }}
+      >
+        <Words size={17} kind="heading" level={2}>
+          Side by side
+        </Words>
         <WordAct label="Close" onPress={onClose} />
       </View>
       <View style={{ flex: 1, flexDirection: 'row', padding: 8, gap: 8 }}>
         {([0, 1] as const).map((side) => (
           <View key={side} style={{ flex: 1, minWidth: 0 }}>
             <VersionPicture keeper={keeper} version={chosen[side]} />
-            <View role="radiogroup" aria-label={side === 0 ? 'Left' : 'Right'} style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-              {[...versions, null].map((version) => <WordAct key={version?.id ?? 'now'} small label={version?.name ?? 'now'} on={chosen[side] === (version?.id ?? null)} onPress={() => choose(side, version?.id ?? null)} />)}
+            <View
+              role="radiogroup"
+              aria-label={side === 0 ? 'Left' : 'Right'}
+              style={{ flexDirection: 'row', flexWrap: 'wrap' }}
+            >
+              {[...versions, null].map((version) => (
+                <WordAct
+                  key={version?.id ?? 'now'}
+                  small
+                  label={version?.name ?? 'now'}
+                  on={chosen[side] === (version?.id ?? null)}
+                  onPress={() => choose(side, version?.id ?? null)}
+                />
+              ))}
             </View>
           </View>
         ))}
@@ -82,5 +155,13 @@ function VersionPicture({ keeper, version }: { readonly keeper: PageKeeper; read
     const { log } = keeper.replica;
     return `data:image/svg+xml;utf8,${encodeURIComponent(pageSvg(version ? log.before(version) : log.things))}`;
   }, [keeper, version]);
-  return <View style={{ flex: 1, minHeight: 0 }}><img src={source} alt={version ? 'The page as it was' : 'The page as it is'} style={{ width: '100%', height: '100%', objectFit: 'contain' }} /></View>;
+  return (
+    <View style={{ flex: 1, minHeight: 0 }}>
+      <img
+        src={source}
+        alt={version ? 'The page as it was' : 'The page as it is'}
+        style={{ width: '100%', height: '100%', objectFit: 'contain' }}
+      />
+    </View>
+  );
 }

@@ -7,22 +7,46 @@ const nothing = (): (() => void) => () => undefined;
 
 /** Renders again when the view is turned over. */
 export function useMirrored(surface: Surface | null): boolean {
-  const listen = useCallback((listener: () => void) => surface?.painter.onView(listener) ?? nothing(), [surface]);
+  const listen = useCallback(
+    (listener: () => void) => surface?.painter.onView(listener) ?? nothing(),
+    [surface],
+  );
   return useSyncExternalStore(listen, () => surface?.painter.view.mirrored ?? false);
 }
 
 /** Says that the view is turned or mirrored while it is; a touch sets it upright. */
-export function ViewSign({ surface, leftHanded }: { readonly surface: Surface; readonly leftHanded: boolean }) {
+export function ViewSign({
+  surface,
+  leftHanded,
+}: {
+  readonly surface: Surface;
+  readonly leftHanded: boolean;
+}) {
   const palette = usePalette();
   const listen = useCallback((listener: () => void) => surface.painter.onView(listener), [surface]);
   const turned = useSyncExternalStore(listen, () => Math.round(surface.painter.view.turn));
   const mirrored = useMirrored(surface);
   if (turned === 0 && !mirrored) return null;
-  const says = [mirrored ? 'mirrored' : '', turned ? `turned ${Math.abs(turned)}°` : ''].filter(Boolean).join(', ');
+  const says = [mirrored ? 'mirrored' : '', turned ? `turned ${Math.abs(turned)}°` : '']
+    .filter(Boolean)
+    .join(', ');
   return (
     <WordAct
-      small label={says} spoken={`The view is ${says}: set it upright`} testID="view-sign" on onPress={() => surface.setUpright()}
-      style={{ position: 'absolute', top: 8, [leftHanded ? 'right' : 'left']: 8, backgroundColor: palette.paper, borderWidth: 1, borderColor: palette.verdigris, paddingHorizontal: 10 }}
+      small
+      label={says}
+      spoken={`The view is ${says}: set it upright`}
+      testID="view-sign"
+      on
+      onPress={() => surface.setUpright()}
+      style={{
+        position: 'absolute',
+        top: 8,
+        [leftHanded ? 'right' : 'left']: 8,
+        backgroundColor: palette.paper,
+        borderWidth: 1,
+        borderColor: palette.verdigris,
+        paddingHorizontal: 10,
+      }}
     />
   );
 }

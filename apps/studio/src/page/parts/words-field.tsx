@@ -4,11 +4,25 @@ import { WordAct } from '../../ui/acts';
 import { Field } from '../../ui/field';
 
 /** Takes the words for a note: in the tray's place. */
-export function WordsField({ before, onSay }: { readonly before: string; readonly onSay: (text: string | null) => void }) {
+export function WordsField({
+  before,
+  onSay,
+}: {
+  readonly before: string;
+  readonly onSay: (text: string | null) => void;
+}) {
   const [text, setText] = useState(before);
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, padding: 8, flex: 1 }}>
-      <Field multiline autoFocus label="Words on the page" value={text} maxLength={2000} onChangeText={setText} style={{ flex: 1, maxHeight: 110 }} />
+      <Field
+        multiline
+        autoFocus
+        label="Words on the page"
+        value={text}
+        maxLength={2000}
+        onChangeText={setText}
+        style={{ flex: 1, maxHeight: 110 }}
+      />
       <WordAct label={before && !text.trim() ? 'Take away' : 'Write'} on onPress={() => onSay(text.trim())} />
       <WordAct label="Leave" onPress={() => onSay(null)} />
     </View>
