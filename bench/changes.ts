@@ -14,7 +14,10 @@ import { FIGURE_HEIGHT, drawFrom, tracedFigure, unsteady } from '../packages/cor
 import { seeded } from '../packages/core/src/seeded.ts';
 import { row } from './table.ts';
 
-/** One planted change in a drawing of a traced figure: is it named, with the right sign and size, and nothing else? */
+/**
+ * One planted change in a drawing of a traced figure: is it named, with the right sign and size, and nothing
+ * else?
+ */
 
 const SEEDS = 300;
 const SPREAD = 0.4;

@@ -13,7 +13,10 @@ import { seeded } from '../packages/core/src/seeded.ts';
 import { launch } from './page-desk.ts';
 import { quantile, row } from './table.ts';
 
-/** The library at its full size: 500 large pictures brought in, 10,000 listed, searched and scrolled through, and a large one prepared. */
+/**
+ * The library at its full size: 500 large pictures brought in, 10,000 listed, searched and scrolled through,
+ * and a large one prepared.
+ */
 
 const IMPORTED = 500;
 const BARE = 120;
@@ -53,7 +56,10 @@ async function largePictures(count: number): Promise<Buffer[]> {
   });
 }
 
-/** What any program would have to do: decode, and make the same two previews, one picture after the other on one thread. */
+/**
+ * What any program would have to do: decode, and make the same two previews, one picture after the other on
+ * one thread.
+ */
 async function bareLoop(pictures: readonly Buffer[]): Promise<number> {
   const began = performance.now();
   for (const bytes of pictures) {
@@ -161,7 +167,10 @@ async function prepared(desk: Desk): Promise<void> {
   }
 }
 
-/** Ten thousand references laid into a database directly: each with an original of its own, sharing a few previews. */
+/**
+ * Ten thousand references laid into a database directly: each with an original of its own, sharing a few
+ * previews.
+ */
 async function layLibrary(data: string): Promise<void> {
   mkdirSync(join(data, 'incoming'), { recursive: true });
   const files = new BlobFiles(join(data, 'files'));

@@ -51,7 +51,10 @@ export function somewhere(i: number, sheet: string): Extract<Thing, { type: 'str
   };
 }
 
-/** A study whose trace holds `count` strokes, one an operation, as they are drawn. @returns its address and the page's id */
+/**
+ * A study whose trace holds `count` strokes, one an operation, as they are drawn.
+ * @returns its address and the page's id
+ */
 export async function drawnStudy(
   desk: Desk,
   reference: string,

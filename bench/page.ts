@@ -14,7 +14,9 @@ import {
 import { quantile, row } from './table.ts';
 import { OPERATION_VERSION, type Thing } from '@deft/core';
 
-/** Undo, moving the view, opening and many sheets: what they cost on a page with few and with many strokes. */
+/**
+ * Undo, moving the view, opening and many sheets: what they cost on a page with few and with many strokes.
+ */
 
 const UNDOS = 9;
 

@@ -3,7 +3,10 @@ import { Fingers } from '../e2e/hands.ts';
 import { drawnStudy, launch, openDesk, openDrawing, references, taskTime } from './page-desk.ts';
 import { quantile, row } from './table.ts';
 
-/** What a pointer event costs the main thread: on a page with strokes, beside the bare floor of one segment an event. */
+/**
+ * What a pointer event costs the main thread: on a page with strokes, beside the bare floor of one segment an
+ * event.
+ */
 
 const POINTS = 300;
 const ROUNDS = 5;

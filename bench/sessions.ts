@@ -1,7 +1,10 @@
 import { spawnSync } from 'node:child_process';
 import { row } from './table.ts';
 
-/** Sessions in the browser at their full length: see `e2e/session-kills.spec.ts` and `e2e/long-session.spec.ts`. */
+/**
+ * Sessions in the browser at their full length: see `e2e/session-kills.spec.ts` and
+ * `e2e/long-session.spec.ts`.
+ */
 
 const SEEDS = 20;
 

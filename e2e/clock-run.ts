@@ -47,7 +47,10 @@ export const watchPictures = async (page: Page): Promise<void> => {
   });
 };
 
-/** Runs a session of equal poses to its end and tells when each picture came. Frames are counted from the first picture on. */
+/**
+ * Runs a session of equal poses to its end and tells when each picture came. Frames are counted from the
+ * first picture on.
+ */
 export async function runThrough(
   page: Page,
   desk: Desk,

@@ -5,7 +5,9 @@ import { openDesk, type Desk } from './desk.ts';
 import { arc, type At } from './hands.ts';
 import { drawing, lying, openTrace, saved, SIZES, stored, takeHand, watch } from './trace.ts';
 
-/** Every hand, sheet act and second look, on a phone by pen and finger and on a wide screen by mouse and keys. */
+/**
+ * Every hand, sheet act and second look, on a phone by pen and finger and on a wide screen by mouse and keys.
+ */
 
 let desk: Desk;
 let close: () => Promise<void>;

@@ -181,7 +181,8 @@ test.describe('wide', () => {
     await page.getByTestId('check-pose').click();
     const asks = page.getByTestId('asks');
     await asks.waitFor();
-    // Landmarks where they lie on the reference, but for one hip that is put a tenth of the height too far out.
+    // Landmarks where they lie on the reference, but for one hip that is put a tenth of the height too far
+    // out.
     const {
       attempts: [attempt],
     } = (await (

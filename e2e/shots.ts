@@ -154,7 +154,10 @@ const ARMS = ['shoulder', 'upper arm', 'elbow', 'forearm', 'wrist'].flatMap((par
   `right ${part}`,
 ]);
 
-/** A study of the man waving with its trace, and one freehand attempt with the head small and the shoulders flat. */
+/**
+ * A study of the man waving with its trace, and one freehand attempt with the head small and the shoulders
+ * flat.
+ */
 async function makeStudy(desk: Desk, reference: Reference): Promise<Study> {
   const known = new Map(reference.truth!.landmarks.map(({ name, at }) => [name, at]));
   const at = (name: string): Point => known.get(name)!;
@@ -392,7 +395,10 @@ async function shots(desk: Desk, page: Page, size: keyof typeof SIZES, study: St
   }
 }
 
-/** The page's own views: how a line is set and looks on the phone, sheets and picked things on the wide screen. */
+/**
+ * The page's own views: how a line is set and looks on the phone, sheets and picked things on the wide
+ * screen.
+ */
 async function pageShots(
   page: Page,
   size: keyof typeof SIZES,

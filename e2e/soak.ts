@@ -12,7 +12,9 @@ export interface SoakOptions {
   readonly kills: number;
 }
 
-/** What the hand has done that the page must show at the end: counted apart from anything the studio keeps. */
+/**
+ * What the hand has done that the page must show at the end: counted apart from anything the studio keeps.
+ */
 interface Meant {
   strokes: number;
   forms: number;
@@ -31,7 +33,9 @@ const count = async (desk: Desk, page: string): Promise<Record<'strokes' | 'form
   };
 };
 
-/** All that is painted, as a number of dark places of each canvas, for telling two views of one page apart. */
+/**
+ * All that is painted, as a number of dark places of each canvas, for telling two views of one page apart.
+ */
 const painted = (page: Page): Promise<number[]> =>
   page.evaluate(() =>
     [...document.querySelectorAll<HTMLCanvasElement>('[data-testid="page"] canvas')]
@@ -87,7 +91,8 @@ export async function soak(page: Page, { seed, gestures, kills }: SoakOptions): 
       }
       if (i === cutAt) await context.setOffline(true);
       if (i === cutAt + 12) await context.setOffline(false);
-      // The second tab works while the first is quiet; it is brought up to date before it is used, as a student would see it.
+      // The second tab works while the first is quiet; it is brought up to date before it is used, as a
+      // student would see it.
       const now = tabs[i % 25 > 19 && !rising && (i < cutAt || i > cutAt + 12) ? 1 : 0]!;
       await now.tab.bringToFront();
       const at = (): At => ({ x: 12 + random() * 110, y: 12 + random() * 150 });
@@ -117,7 +122,8 @@ export async function soak(page: Page, { seed, gestures, kills }: SoakOptions): 
         if (back === 'strokes' || back === 'forms' || back === 'notes') meant[back] += 1;
       } else if (what < 0.28) {
         await take('Forms');
-        // The form drawn last is still picked: a gesture that begins on it would move it instead of making another.
+        // The form drawn last is still picked: a gesture that begins on it would move it instead of making
+        // another.
         if (now.form && Math.hypot(from.x - now.form.x, from.y - now.form.y) < 36)
           Object.assign(from, { x: 12 + ((from.x + 43) % 110), y: 12 + ((from.y + 70) % 150) });
         now.form = from;

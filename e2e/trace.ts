@@ -64,7 +64,10 @@ export async function openTrace(page: Page, desk: Desk, nth: number): Promise<st
   return study.traces[0]!.page;
 }
 
-/** Draws on the page in its own millimetres, as it lies when it is fitted; asked anew each time, since the tray may have grown. */
+/**
+ * Draws on the page in its own millimetres, as it lies when it is fitted; asked anew each time, since the
+ * tray may have grown.
+ */
 export async function drawing(page: Page, size?: { x?: number; y?: number; width: number; height: number }) {
   const surface = page.getByTestId('page');
   const fingers = await Fingers.of(page);
@@ -88,7 +91,9 @@ export async function drawing(page: Page, size?: { x?: number; y?: number; width
   };
 }
 
-/** Writes down requests that leave the desk, broken rules of the content policy, and errors nobody handled. */
+/**
+ * Writes down requests that leave the desk, broken rules of the content policy, and errors nobody handled.
+ */
 export function watch(page: Page, address: string): string[] {
   const strange: string[] = [];
   page.on('request', (request) => {

@@ -2,7 +2,10 @@ import { needChromium } from './find-chromium.mjs';
 import { build, install } from './prepare.mjs';
 import { run } from './run.mjs';
 
-/** Measures: `npm run bench` all parts, `npm run bench -- fit pen` those. Ratios hold on any machine; absolute times do not. */
+/**
+ * Measures: `npm run bench` all parts, `npm run bench -- fit pen` those. Ratios hold on any machine; absolute
+ * times do not.
+ */
 
 const PARTS = {
   fit: 'bench/fit.ts',

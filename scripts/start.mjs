@@ -3,7 +3,10 @@ import { join } from 'node:path';
 import { build, install } from './prepare.mjs';
 import { root } from './run.mjs';
 
-/** `npm start` opens the student's own desk; `npm run demo` one with the demo's sets on it. Each has its own data folder. */
+/**
+ * `npm start` opens the student's own desk; `npm run demo` one with the demo's sets on it. Each has its own
+ * data folder.
+ */
 
 const demo = process.argv.includes('--demo');
 await install();

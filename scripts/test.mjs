@@ -2,7 +2,9 @@ import { needChromium } from './find-chromium.mjs';
 import { build, install } from './prepare.mjs';
 import { run } from './run.mjs';
 
-/** Everything: types, lint, unit, server and browser tests. `npm test -- unit server` runs only those parts. */
+/**
+ * Everything: types, lint, unit, server and browser tests. `npm test -- unit server` runs only those parts.
+ */
 
 const PROJECTS = [
   'apps/studio',

@@ -4,7 +4,10 @@ import { madeCase, madeConditions, madePhoto } from '@deft/camera';
 import { findPage, layFlat, liftInk, loopsRound } from '@deft/core';
 import { agreement } from '../../../packages/core/src/paper/agreement.ts';
 
-/** Twelve of the three hundred that the bench goes through, four of each kind of layout; 1008 is one of the few where no page is found. */
+/**
+ * Twelve of the three hundred that the bench goes through, four of each kind of layout; 1008 is one of the
+ * few where no page is found.
+ */
 const SEEDS = [1001, 1002, 1003, 1004, 1005, 1006, 1007, 1009, 1010, 1011, 1012, 1014];
 
 for (const seed of SEEDS) {

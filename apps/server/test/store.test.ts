@@ -353,7 +353,8 @@ describe('databases of earlier desks', () => {
           poses.slice(3).map(({ page }) => page),
           [paper?.page, paper?.page],
         );
-        // What was lifted is there too, also where the photo itself remembered it before liftings had a table.
+        // What was lifted is there too, also where the photo itself remembered it before liftings had a
+        // table.
         const ink = await old.readInk(paper!.id, 1);
         assert.ok(ink.width > 500 && ink.height > 500 && paper!.settings?.width === 210);
         assert.deepEqual(

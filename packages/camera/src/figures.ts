@@ -1,6 +1,8 @@
 import type { Point } from '@deft/core';
 
-/** A line of a drawing in shares of its own box, and how thick and dark it is against the page's usual line. */
+/**
+ * A line of a drawing in shares of its own box, and how thick and dark it is against the page's usual line.
+ */
 export interface MadeLine {
   readonly points: readonly Point[];
   readonly weight: number;

@@ -6,7 +6,9 @@ export interface MadePhoto {
   readonly width: number;
   readonly height: number;
   readonly rgb: Uint8Array;
-  /** Where the page's corners really lie, from its left top on clockwise, pixels; null where there is no page. */
+  /**
+   * Where the page's corners really lie, from its left top on clockwise, pixels; null where there is no page.
+   */
   readonly corners: readonly [Point, Point, Point, Point] | null;
   /** What was done to it, in words. */
   readonly conditions: string;
@@ -323,7 +325,10 @@ const wordsOf = (
     .filter((word) => word !== '')
     .join(', ');
 
-/** What a lens and a sensor make of the light: a little softness, noise that grows in the dark, the transfer to a display. */
+/**
+ * What a lens and a sensor make of the light: a little softness, noise that grows in the dark, the transfer
+ * to a display.
+ */
 function exposed(
   linear: Float32Array,
   width: number,

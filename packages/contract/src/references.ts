@@ -246,7 +246,10 @@ export type Brought =
   | { readonly file: string; readonly reference: Id; readonly title: string; readonly known: boolean }
   | { readonly file: string; readonly refused: string };
 
-/** Lines of an answer to bringing in, one a file as it is done; a zip says first how many there are, and at last which set it made. */
+/**
+ * Lines of an answer to bringing in, one a file as it is done; a zip says first how many there are, and at
+ * last which set it made.
+ */
 export type BroughtLine = Brought | { readonly of: number } | { readonly set: Id; readonly title: string };
 
 /** What is known of a picture beside its bytes: how it travels in a set's zip. */

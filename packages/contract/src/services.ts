@@ -54,7 +54,10 @@ export interface Guest {
 /** The way in from the local network: shut unless it is asked for. */
 export interface Door {
   readonly open: boolean;
-  /** Where a device on the same network finds the desk; null while the door is shut, or where there is no network. */
+  /**
+   * Where a device on the same network finds the desk; null while the door is shut, or where there is no
+   * network.
+   */
   readonly address: string | null;
   /** What it is asked for, and until when that holds. */
   readonly code: string | null;

@@ -4,7 +4,10 @@ import { ellipsoid, frameOf, nearest, roundCone, together, vec, type Field } fro
 
 type Triple = readonly [number, number, number];
 
-/** Directions of the bones in the world: x to the sitter's left as seen facing us (picture right), y up, z towards us. */
+/**
+ * Directions of the bones in the world: x to the sitter's left as seen facing us (picture right), y up, z
+ * towards us.
+ */
 export interface FigurePose {
   readonly hips: Triple;
   readonly waist: Triple;

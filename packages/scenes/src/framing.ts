@@ -8,7 +8,8 @@ const FILL = 0.84;
 /**
  * A camera that looks at a thing from the given direction so that it fills the picture: moved and
  * drawn back until the box of what is seen lies in the middle.
- * @param points of the thing, metres @param azimuth degrees, from +z towards +x @param pitch degrees above level
+ * @param points of the thing, metres @param azimuth degrees, from +z towards +x @param pitch degrees above
+ * level
  * @param lowest height under which the camera does not go: who looks up stands on the ground
  */
 export function framed(

@@ -2,7 +2,10 @@ import { BufferAttribute, BufferGeometry, type Box3, type Vector3 } from 'three'
 import { surfaceNets } from 'isosurface';
 import { vec, type Field } from './field.ts';
 
-/** Cells to a block's side, and how many half diagonals of a block the surface must be away to be surely out of it. */
+/**
+ * Cells to a block's side, and how many half diagonals of a block the surface must be away to be surely out
+ * of it.
+ */
 const BLOCK = 6;
 const SURELY = 1.6;
 

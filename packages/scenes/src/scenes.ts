@@ -24,7 +24,10 @@ export type Thing =
   | { readonly kind: 'thing'; readonly what: ThingKey; readonly turn?: number }
   | { readonly kind: 'building'; readonly what: BuildingKey };
 
-/** From where a thing is looked at: degrees to the right of its front, degrees above level, and how wide the lens is. */
+/**
+ * From where a thing is looked at: degrees to the right of its front, degrees above level, and how wide the
+ * lens is.
+ */
 export interface Standpoint {
   readonly yaw: number;
   readonly pitch: number;

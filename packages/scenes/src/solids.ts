@@ -118,7 +118,10 @@ export function lamp(): Made {
   };
 }
 
-/** A thing turned on the lathe: its outline as radius and height from the ground up; `curved` where the points lie on one curve. */
+/**
+ * A thing turned on the lathe: its outline as radius and height from the ground up; `curved` where the points
+ * lie on one curve.
+ */
 function turned(
   group: Group,
   outline: readonly (readonly [number, number])[],

@@ -7,7 +7,10 @@ import type { Store } from '../store/store.ts';
 const DIGITS = 8;
 /** How long a code holds, milliseconds. */
 const HOLDS = 10 * 60_000;
-/** Wrong codes before another takes its place, and how long the door is then deaf, milliseconds; longer each time. */
+/**
+ * Wrong codes before another takes its place, and how long the door is then deaf, milliseconds; longer each
+ * time.
+ */
 const TRIES = 5;
 const DEAF = 15_000;
 const LONGEST_DEAF = 10 * 60_000;

@@ -1,7 +1,10 @@
 import type { Response } from 'express';
 import type { BroughtLine } from '@deft/contract';
 
-/** An answer that is told line by line (JSON lines) while it is worked on; `stopped` once nobody listens any more. */
+/**
+ * An answer that is told line by line (JSON lines) while it is worked on; `stopped` once nobody listens any
+ * more.
+ */
 export function answerInLines(response: Response): {
   tell: (line: BroughtLine) => void;
   stopped: () => boolean;

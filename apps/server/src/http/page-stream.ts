@@ -4,7 +4,10 @@ import type { Id } from '@deft/core';
 /** Milliseconds between two signs of life, so that nothing in between takes the line for dead. */
 const SIGN_OF_LIFE = 25_000;
 
-/** Tells whoever has a page open that it has grown (server-sent events, WHATWG HTML 9.2). What has grown they read themselves. */
+/**
+ * Tells whoever has a page open that it has grown (server-sent events, WHATWG HTML 9.2). What has grown they
+ * read themselves.
+ */
 export class PageStreams {
   readonly #listeners = new Map<Id, Set<Response>>();
 

@@ -14,7 +14,10 @@ const STATUS: Readonly<Record<string, number>> = {
   ServiceTrouble: 503,
 };
 
-/** Answers every refusal with its name and a sentence; what nobody foresaw goes to the log, not to the browser. */
+/**
+ * Answers every refusal with its name and a sentence; what nobody foresaw goes to the log, not to the
+ * browser.
+ */
 export const refuse: ErrorRequestHandler = (
   error: Error & { status?: number; type?: string },
   _request,

@@ -1,7 +1,10 @@
 import type { Request, Response } from 'express';
 import multer from 'multer';
 
-/** The files that came with a form, written to a folder. @param limits how many, and bytes of each at the most */
+/**
+ * The files that came with a form, written to a folder.
+ * @param limits how many, and bytes of each at the most
+ */
 export async function filesOf(
   request: Request,
   response: Response,

@@ -28,7 +28,10 @@ async function pictureOf(
   return { sha256: picture.sha256, width, height };
 }
 
-/** A page as SVG from its operations. Throws Gone where there is no such page, RangeError where it has no paper yet. */
+/**
+ * A page as SVG from its operations. Throws Gone where there is no such page, RangeError where it has no
+ * paper yet.
+ */
 export async function exportSvg(
   store: Store,
   files: BlobFiles,

@@ -179,7 +179,10 @@ export async function sheetPng(store: Store, files: BlobFiles, id: Id): Promise<
     .toBuffer();
 }
 
-/** A session's contact sheet as PDF, as many sheets as it takes, credits under the last. @throws Gone where there is no such session */
+/**
+ * A session's contact sheet as PDF, as many sheets as it takes, credits under the last.
+ * @throws Gone where there is no such session
+ */
 export async function sheetPdf(store: Store, files: BlobFiles, id: Id): Promise<Buffer> {
   const session = await store.readSession(id);
   const document = new PDFDocument({

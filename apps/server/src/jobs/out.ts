@@ -40,7 +40,11 @@ export function finished(document: InstanceType<typeof PDFDocument>): Promise<Bu
   });
 }
 
-/** Words as a picture to lay on another. @param letters their size, points @param width what they are broken to, pixels */
+/**
+ * Words as a picture to lay on another.
+ * @param letters their size, points
+ * @param width what they are broken to, pixels
+ */
 export function wordsPicture(
   words: string,
   letters: number,

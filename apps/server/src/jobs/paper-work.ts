@@ -7,7 +7,10 @@ import { kindOf } from './picture-kind.ts';
 
 /** Longer side at which a photo is looked through, pixels. */
 const LOOKED = 2000;
-/** Ink is lifted from a photo that shows the page this often as large as it is made, by area, and no larger than so. */
+/**
+ * Ink is lifted from a photo that shows the page this often as large as it is made, by area, and no larger
+ * than so.
+ */
 const FINER = 2;
 const LIFTED_FROM = 3600;
 /** Longer side of what is shown to set corners on, and of the lifted page. */
@@ -59,7 +62,10 @@ async function pixels(path: string, longest: number): Promise<Rgb> {
 
 const length = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
 
-/** Opens a photo and looks for the page in it. @throws NotAPicture where it cannot be opened, with the reason */
+/**
+ * Opens a photo and looks for the page in it.
+ * @throws NotAPicture where it cannot be opened, with the reason
+ */
 export async function findPaper(path: string): Promise<Photographed> {
   const kind = await kindOf(path);
   if (kind === null || kind === 'zip' || kind === 'svg')
@@ -97,7 +103,10 @@ export async function findPaper(path: string): Promise<Photographed> {
   };
 }
 
-/** Lays a photographed page flat and lifts what was drawn on it. @param wanted how many drawings there should be, where that is known */
+/**
+ * Lays a photographed page flat and lifts what was drawn on it.
+ * @param wanted how many drawings there should be, where that is known
+ */
 export async function liftPaper(
   path: string,
   { corners, width, height, faint }: Lifting,
@@ -131,7 +140,10 @@ export async function liftPaper(
   return { ink, ...size, loops };
 }
 
-/** A photo that the simulated camera takes of made drawings. JPEG. @param easy in good light, on a plain desk */
+/**
+ * A photo that the simulated camera takes of made drawings. JPEG.
+ * @param easy in good light, on a plain desk
+ */
 export async function takePhoto(
   figures: readonly (readonly MadeLine[])[],
   layout: MadeLayout,

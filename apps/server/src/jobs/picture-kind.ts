@@ -18,7 +18,9 @@ export const SHOWN_AS_IT_IS: ReadonlySet<PictureKind> = new Set(['jpeg', 'png', 
 
 const HEAD = 4096;
 
-/** Tells a file's kind from how it begins, whatever it is called. Null where it is none that the desk knows. */
+/**
+ * Tells a file's kind from how it begins, whatever it is called. Null where it is none that the desk knows.
+ */
 export async function kindOf(path: string): Promise<FileKind | null> {
   const file = await open(path);
   try {

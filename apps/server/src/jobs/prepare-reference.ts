@@ -9,7 +9,10 @@ interface Preparing {
   readonly pictures: Pictures;
 }
 
-/** The number of a preparation beside the untouched original; the same settings give the same one. @param current makes a new one the one that is shown from now on */
+/**
+ * The number of a preparation beside the untouched original; the same settings give the same one.
+ * @param current makes a new one the one that is shown from now on
+ */
 export async function preparedAs(
   { store, files, pictures }: Preparing,
   id: Id,

@@ -12,7 +12,9 @@ interface Shown {
   readonly flipped: boolean;
 }
 
-/** Pictures for a plan out of a set: chosen by the seed, and half of them turned over where that is asked for. */
+/**
+ * Pictures for a plan out of a set: chosen by the seed, and half of them turned over where that is asked for.
+ */
 async function chosenFrom(
   { store, files, pictures }: Workshop,
   { set, plan, choice = 'least drawn', flip = false }: NewSession,
@@ -42,7 +44,10 @@ async function chosenFrom(
   return shown;
 }
 
-/** Lays a session out: its pictures chosen, a page or a cell for each pose. @throws Malformed where the set is empty */
+/**
+ * Lays a session out: its pictures chosen, a page or a cell for each pose.
+ * @throws Malformed where the set is empty
+ */
 export async function startSession(workshop: Workshop, wanted: NewSession): Promise<Session> {
   const { set, plan, choice = 'least drawn', flip = false, seed = randomInt(2 ** 32) } = wanted;
   const pictures = wanted.pictures ?? (await chosenFrom(workshop, wanted, seed));

@@ -1,10 +1,14 @@
 import { crc32 } from 'node:zlib';
 
-/** Tag of the entry in a TIFF directory that points to the place where a picture was taken (Exif 2.32, 4.6.3). */
+/**
+ * Tag of the entry in a TIFF directory that points to the place where a picture was taken (Exif 2.32, 4.6.3).
+ */
 const GPS_TAG = 0x8825;
 const TYPE_BYTES = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8];
 
-/** Blanks the location in a TIFF structure that begins at `start`, in place. Returns whether there was one. */
+/**
+ * Blanks the location in a TIFF structure that begins at `start`, in place. Returns whether there was one.
+ */
 function strikeTiff(bytes: Buffer, start: number): boolean {
   const order = bytes.toString('latin1', start, start + 4);
   const little = order === 'II*\0';

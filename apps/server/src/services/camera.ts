@@ -40,7 +40,9 @@ function ring(top: Point, low: Point): Point[] {
   });
 }
 
-/** A reference as somebody might have drawn it on paper in a hurry; any figure where little is known of it. */
+/**
+ * A reference as somebody might have drawn it on paper in a hurry; any figure where little is known of it.
+ */
 export function hurriedDrawing(
   { truth, width, height }: Pick<Reference, 'truth' | 'width' | 'height'>,
   seed: number,

@@ -47,7 +47,10 @@ export class PictureService {
     return this.#catalogue;
   }
 
-  /** Pictures of which every word is the beginning of a word of title, keywords, author or licence; those that match in the title first. */
+  /**
+   * Pictures of which every word is the beginning of a word of title, keywords, author or licence; those that
+   * match in the title first.
+   */
   async search(words: string, page: number): Promise<OfferedPage> {
     const asked = words
       .toLowerCase()
@@ -80,7 +83,9 @@ export class PictureService {
     };
   }
 
-  /** Pictures with where each lies and all that the service says of it; null for a name that it does not have. */
+  /**
+   * Pictures with where each lies and all that the service says of it; null for a name that it does not have.
+   */
   async find(keys: readonly string[]): Promise<({ path: string; listed: Listed } | null)[]> {
     const known = new Map((await this.#list()).map((p) => [p.key, p]));
     return keys.map((key) => {

@@ -27,7 +27,10 @@ export async function keepGuest(
   await database.insert(guests).values({ id, name, tokenHash: hashed(token) });
 }
 
-/** The device that shows this token, and that it was seen now; null for one that was not let in, or was sent away. */
+/**
+ * The device that shows this token, and that it was seen now; null for one that was not let in, or was sent
+ * away.
+ */
 export async function meetGuest(database: Database, token: string): Promise<Id | null> {
   const [row] = await database
     .update(guests)

@@ -39,7 +39,10 @@ export async function readPage(database: Database, page: Id, after: number): Pro
   return { after, head: rows.at(-1)?.number ?? Math.min(after, head), operations: rows.map(stored) };
 }
 
-/** As `readPage`, already as JSON: a long page goes out as the database writes it, without being taken apart on the way. */
+/**
+ * As `readPage`, already as JSON: a long page goes out as the database writes it, without being taken apart
+ * on the way.
+ */
 export async function readPageText(database: Database, page: Id, after: number): Promise<string> {
   const head = await readHead(database, page);
   const { page: of, number, id, device, n, seen, at, kind, version, body } = operations;
@@ -111,7 +114,10 @@ export async function appendOperations(
   });
 }
 
-/** Writes down the sheets that operations bring. Throws UnknownSheet where one lays something on a sheet the page never had. */
+/**
+ * Writes down the sheets that operations bring. Throws UnknownSheet where one lays something on a sheet the
+ * page never had.
+ */
 async function keepSheets(
   tx: Pick<Database, 'insert' | 'select'>,
   page: Id,

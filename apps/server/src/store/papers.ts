@@ -74,7 +74,10 @@ export async function keepPaper(
   return readPaper(database, made.id);
 }
 
-/** What was lifted, on a fresh page of the paper's size. Poses joined to an earlier lifting keep theirs until they are joined anew. */
+/**
+ * What was lifted, on a fresh page of the paper's size. Poses joined to an earlier lifting keep theirs until
+ * they are joined anew.
+ */
 export async function keepLifted(
   database: Database,
   id: Id,
@@ -111,7 +114,10 @@ export async function readPaperFiles(database: Database, id: Id): Promise<{ phot
   return { photo, shown: small };
 }
 
-/** The ink that was lifted from a photo at one time, a PNG with transparent paper. @throws Gone where there is no such lifting */
+/**
+ * The ink that was lifted from a photo at one time, a PNG with transparent paper.
+ * @throws Gone where there is no such lifting
+ */
 export async function readInk(
   database: Database,
   paper: Id,

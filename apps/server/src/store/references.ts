@@ -153,7 +153,10 @@ function conditions(database: Database, query: ReferenceQuery): SQL | undefined 
   );
 }
 
-/** Every reference that fits, by id: a set's own order where a set is asked for, else the newest first, unless another is asked for. */
+/**
+ * Every reference that fits, by id: a set's own order where a set is asked for, else the newest first, unless
+ * another is asked for.
+ */
 export async function listIds(database: Database, query: ReferenceQuery): Promise<Id[]> {
   const { set, sort = 'order' } = query;
   const orders = {

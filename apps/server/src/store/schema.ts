@@ -374,7 +374,10 @@ export const papers = pgTable(
   ],
 );
 
-/** What was lifted from a photo, each time on a page of its own, numbered from 1; all stay, since poses keep theirs. */
+/**
+ * What was lifted from a photo, each time on a page of its own, numbered from 1; all stay, since poses keep
+ * theirs.
+ */
 export const lifts = pgTable(
   'lifts',
   {

@@ -245,7 +245,10 @@ export async function joinPoses(
   });
 }
 
-/** How far the drawings of each subject were off when they were last checked: the average miss, per cent of the figure's height. */
+/**
+ * How far the drawings of each subject were off when they were last checked: the average miss, per cent of
+ * the figure's height.
+ */
 export async function readMisses(database: Database): Promise<Record<string, number>> {
   const rows = await database
     .select({ subject: references.subject, miss: sql<number>`avg(${attempts.miss})`.mapWith(Number) })

@@ -161,7 +161,9 @@ export async function putBackMembers(
       .onConflictDoNothing();
 }
 
-/** Moves a member behind another, or first. One whose neighbours share a key gets the whole set keyed anew. */
+/**
+ * Moves a member behind another, or first. One whose neighbours share a key gets the whole set keyed anew.
+ */
 export async function moveMember(
   database: Database,
   set: Id,

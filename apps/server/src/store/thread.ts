@@ -2,7 +2,10 @@ import { parentPort, workerData } from 'node:worker_threads';
 import type { OpenOptions } from './database.ts';
 import { openStore, type Store } from './store.ts';
 
-/** A call into the database's thread, and what comes back. Errors keep their name, since refusals are told by it. */
+/**
+ * A call into the database's thread, and what comes back. Errors keep their name, since refusals are told by
+ * it.
+ */
 export interface Call {
   readonly call: number;
   readonly method: keyof Store;

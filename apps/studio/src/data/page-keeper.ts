@@ -86,7 +86,9 @@ export class PageKeeper {
   readonly replica: Replica;
   readonly #listeners = new Set<Listener>();
   readonly #stateListeners = new Set<() => void>();
-  /** What each thing was last known to be, and how often each type has changed; 'any' where that is not known. */
+  /**
+   * What each thing was last known to be, and how often each type has changed; 'any' where that is not known.
+   */
   readonly #types = new Map<Id, ThingType | 'any'>();
   readonly #changes = new Map<ThingType | 'any', number>();
   #state: SaveState = 'saving';
@@ -243,7 +245,10 @@ export class PageKeeper {
     }
   }
 
-  /** Takes up what other tabs of this device have written down for this page. @returns whether there was anything */
+  /**
+   * Takes up what other tabs of this device have written down for this page.
+   * @returns whether there was anything
+   */
   async #takeUpJournal(): Promise<boolean> {
     const changed = new Set<Id>();
     const before = this.replica.pending.length;

@@ -22,7 +22,10 @@ export async function sendLeftovers(): Promise<void> {
 const PATIENCE = { first: 500, longest: 8000 } as const;
 let sendingOn: Promise<void> | null = null;
 
-/** Goes on sending what pages left behind when they were closed while the desk was away, until the desk has it all. */
+/**
+ * Goes on sending what pages left behind when they were closed while the desk was away, until the desk has it
+ * all.
+ */
 export function sendOn(): Promise<void> {
   sendingOn ??= (async () => {
     const book = await openJournal();
@@ -80,7 +83,10 @@ export function useSaveState(keeper: PageKeeper): SaveState {
   );
 }
 
-/** Renders again when things of the given kinds change, also between being rendered and listening; never for a stroke alone unless asked. */
+/**
+ * Renders again when things of the given kinds change, also between being rendered and listening; never for a
+ * stroke alone unless asked.
+ */
 export function useThings(keeper: PageKeeper | null, types: readonly ThingType[]): PageKeeper['things'] {
   const listen = useCallback((told: () => void) => keeper?.onChange(told) ?? (() => undefined), [keeper]);
   useSyncExternalStore(listen, () => keeper?.changesOf(types) ?? 0);

@@ -18,7 +18,10 @@ export interface Handle {
   readonly at: Point;
 }
 
-/** Where a form can be taken hold of: an ellipse by the ends of its axes, a trapezoid by its corners, an outline only as a whole. */
+/**
+ * Where a form can be taken hold of: an ellipse by the ends of its axes, a trapezoid by its corners, an
+ * outline only as a whole.
+ */
 export function handlesOf(form: Form): Handle[] {
   const { shape, transform } = form;
   if (shape.kind === 'trapezoid') return formOutline(form).map((at, i) => ({ key: String(i), at }));

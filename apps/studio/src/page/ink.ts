@@ -153,7 +153,9 @@ export function paintNote(context: Context, note: Note): void {
   for (const line of noteLines(note)) context.stroke(polyline(line));
 }
 
-/** A picture, a piece cut from it, or a bent piece: triangle by triangle, each a little larger than itself. */
+/**
+ * A picture, a piece cut from it, or a bent piece: triangle by triangle, each a little larger than itself.
+ */
 export function paintPlacement(
   context: Context,
   placement: Placement,

@@ -1,7 +1,10 @@
 import { useEffect } from 'react';
 import { useLatest } from '../ui/use-latest';
 
-/** What keys do at the page, in groups as they are shown. Each entry: how it is written, what it does, and its act. */
+/**
+ * What keys do at the page, in groups as they are shown. Each entry: how it is written, what it does, and its
+ * act.
+ */
 export const KEYS = [
   {
     about: 'Hands',
@@ -121,7 +124,10 @@ function belongsElsewhere(event: KeyboardEvent): boolean {
   );
 }
 
-/** Listens for keys while the page is shown. @param act told which act, and the key for those with a direction */
+/**
+ * Listens for keys while the page is shown.
+ * @param act told which act, and the key for those with a direction
+ */
 export function useKeys(act: (what: KeyAct, key: string) => void): void {
   const latest = useLatest(act);
   useEffect(() => {

@@ -222,7 +222,9 @@ export class Painter {
     for (const [sheet, box] of rooms) this.#redraw(sheet, box);
   }
 
-  /** What is under the pen; painted at the next frame. A stroke is told by its object, whose points may grow. */
+  /**
+   * What is under the pen; painted at the next frame. A stroke is told by its object, whose points may grow.
+   */
   setLive(strokes: readonly LiveStroke[]): void {
     const kept = strokes.map(
       (stroke) => this.#inks.find((ink) => ink.stroke === stroke) ?? new LiveInk(stroke),
@@ -241,7 +243,10 @@ export class Painter {
     this.#ask();
   }
 
-  /** Lays a picture of the page over everything drawn, under the pen: a second look. Its pixels cover the paper. */
+  /**
+   * Lays a picture of the page over everything drawn, under the pen: a second look. Its pixels cover the
+   * paper.
+   */
   setVeil(veil: HTMLCanvasElement | null): void {
     this.#veil?.remove();
     this.#veil = veil;
@@ -314,7 +319,9 @@ export class Painter {
     return canvas;
   }
 
-  /** Paints everything for the view as it is: at once where it is little, else in slices beside what is shown. */
+  /**
+   * Paints everything for the view as it is: at once where it is little, else in slices beside what is shown.
+   */
   repaint(): void {
     if (!this.#page || this.#room.width === 0) return;
     this.#job?.stop();
@@ -335,7 +342,8 @@ export class Painter {
       patience: this.#open ? IN_USE : OPENING,
       begin: () => {
         const canvas = this.#canvas();
-        // In the document, though unseen: what is painted on a canvas outside of it all falls due when it is first shown.
+        // In the document, though unseen: what is painted on a canvas outside of it all falls due when it is
+        // first shown.
         this.#coming.replaceChildren(canvas);
         return canvas;
       },
@@ -452,7 +460,10 @@ export class Painter {
     context.restore();
   }
 
-  /** Clears the room of a box and lets nothing be painted beyond it. @returns that room in page millimetres, or null where it is out of sight */
+  /**
+   * Clears the room of a box and lets nothing be painted beyond it.
+   * @returns that room in page millimetres, or null where it is out of sight
+   */
   #clip(context: CanvasRenderingContext2D, { canvas, view }: Layer, box: Box): Box | null {
     const lie = viewAffine(view);
     const seen = boxOf(cornersOf(box).map((p) => transformPoint(lie, p))) as Box;

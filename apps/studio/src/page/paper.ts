@@ -26,7 +26,10 @@ export type Side = 'left' | 'right' | 'top' | 'bottom';
 
 const setting = (paper: Paper, to: Patch): Change => ({ set: [{ id: paper.id, to }] });
 
-/** The paper as large as said; what is drawn keeps its place from the left top corner. Null where that is no paper. */
+/**
+ * The paper as large as said; what is drawn keeps its place from the left top corner. Null where that is no
+ * paper.
+ */
 export function resizing(paper: Paper, width: number, height: number): Change | null {
   const fits = [width, height].every((side) => side >= SMALLEST_PAPER && side <= LARGEST_PAPER);
   return fits ? setting(paper, { width, height }) : null;

@@ -13,7 +13,10 @@ export interface Sample extends StrokePoint {
   readonly kind: PointerKind;
 }
 
-/** What a hand does with a contact. Points are in CSS pixels of the surface; time runs from the contact's begin. */
+/**
+ * What a hand does with a contact. Points are in CSS pixels of the surface; time runs from the contact's
+ * begin.
+ */
 export interface Hand {
   begin(sample: Sample): void;
   extend(samples: readonly Sample[]): void;
@@ -28,7 +31,9 @@ export interface Hand {
 }
 
 export interface Navigation {
-  /** Two fingers, or the wheel: about a point, by a factor, a shift, and a turn in degrees counter-clockwise. */
+  /**
+   * Two fingers, or the wheel: about a point, by a factor, a shift, and a turn in degrees counter-clockwise.
+   */
   move(about: Point, by: number, shift: Point, turn: number): void;
   settle(): void;
   /** Doing may begin: asked at each contact. */

@@ -15,7 +15,10 @@ interface Entry extends Box {
   readonly thing: SheetThing;
 }
 
-/** Where everything on a page lies, kept up to date thing by thing: what a place shows is found without looking at the rest. */
+/**
+ * Where everything on a page lies, kept up to date thing by thing: what a place shows is found without
+ * looking at the rest.
+ */
 export class Scene {
   readonly #trees = new Map<Id, RBush<Entry>>();
   readonly #entries = new Map<Id, Entry>();

@@ -65,7 +65,10 @@ const middleOf = (room: Box): Point => ({ x: (room.minX + room.maxX) / 2, y: (ro
 export const flipOver = (room: Box, which: 'left to right' | 'top to bottom'): Affine =>
   about(middleOf(room), which === 'left to right' ? scaling(-1, 1) : scaling(1, -1));
 
-/** What typed numbers do: moved by millimetres, scaled by a factor, turned by degrees counter-clockwise about the middle. */
+/**
+ * What typed numbers do: moved by millimetres, scaled by a factor, turned by degrees counter-clockwise about
+ * the middle.
+ */
 export function byNumbers(
   room: Box,
   { x, y, scale, turn }: { x: number; y: number; scale: number; turn: number },
@@ -155,7 +158,10 @@ const picturesUnder = (things: Things, loop: readonly Point[]): Extract<Thing, {
     .reverse();
 };
 
-/** A piece cut from the picture under a loop, laid on a sheet for pieces just where it was; null where no picture lies there. */
+/**
+ * A piece cut from the picture under a loop, laid on a sheet for pieces just where it was; null where no
+ * picture lies there.
+ */
 export function cuttingPiece(
   things: Things,
   scene: Scene,

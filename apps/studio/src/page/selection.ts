@@ -20,7 +20,10 @@ type Things = ReadonlyMap<Id, Thing>;
 /** Share of a thing's points that must lie in a loop for it to be picked. */
 const SHARE = 0.5;
 
-/** Whether something may be picked up: the whole reference behind a trace, guides and the rubber's own strokes may not. */
+/**
+ * Whether something may be picked up: the whole reference behind a trace, guides and the rubber's own strokes
+ * may not.
+ */
 const mayBePicked = (thing: SheetThing): boolean =>
   thing.type !== 'guide' && thing.type !== 'axis' && !(thing.type === 'placement' && !thing.clip);
 
@@ -58,7 +61,10 @@ export function pickInLoop(search: Search, loop: readonly Point[]): Picked {
   return { ids, locked };
 }
 
-/** The thing at a place: the smallest form that holds it, else a note, a piece or a stroke, from the topmost sheet down. */
+/**
+ * The thing at a place: the smallest form that holds it, else a note, a piece or a stroke, from the topmost
+ * sheet down.
+ */
 export function pickAt(search: Search, at: Point, reach: number): SheetThing | null {
   const around = { minX: at.x - reach, minY: at.y - reach, maxX: at.x + reach, maxY: at.y + reach };
   const near = sheetsIn(search)

@@ -11,7 +11,10 @@ export function pointsOf(stroke: Stroke): StrokePoint[] {
   return points;
 }
 
-/** Whether a stroke passes within `reach` millimetres of a place: by the sides between its points, since a quick hand's lie far apart. */
+/**
+ * Whether a stroke passes within `reach` millimetres of a place: by the sides between its points, since a
+ * quick hand's lie far apart.
+ */
 export function strokeTouches(stroke: Stroke, x: number, y: number, reach: number): boolean {
   const points = pointsOf(stroke);
   return points.some((p, i) => {

@@ -1,7 +1,10 @@
 import type { ReferenceBrief } from '@deft/contract';
 import type { Id } from '@deft/core';
 
-/** What each place of a wall holds, as far as it has been shown, and the order as it will be once every move has been kept. */
+/**
+ * What each place of a wall holds, as far as it has been shown, and the order as it will be once every move
+ * has been kept.
+ */
 export class Places {
   readonly #held = new Map<number, ReferenceBrief>();
   #moves: Promise<unknown> = Promise.resolve();

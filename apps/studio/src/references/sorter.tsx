@@ -5,7 +5,10 @@ import { usePalette } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
 import type { Places } from './places';
 
-/** How near the edge of what scrolls a picture must be held for the wall to follow, and how fast it then goes, pixels a frame. */
+/**
+ * How near the edge of what scrolls a picture must be held for the wall to follow, and how fast it then goes,
+ * pixels a frame.
+ */
 const EDGE = 70;
 const SPEED = 12;
 /** How long a finger rests before it takes a picture up, and how far it may wander meanwhile, pixels. */

@@ -36,7 +36,8 @@ export function Wall({ query, total, columns, scroller, chosen, onTouch, onMove 
   const height = Math.max(1, Math.round(cell * 1.25 + GAP));
   // What a place holds, filled in by the rows as they are shown.
   const [places] = useState(() => new Places());
-  // eslint-disable-next-line react-hooks/incompatible-library -- the list of what is in view changes while one scrolls, which is the point
+  // eslint-disable-next-line react-hooks/incompatible-library -- the list of what is in view changes while
+  // one scrolls, which is the point
   const list = useVirtualizer({
     count: width > 0 ? rows : 0,
     getScrollElement: () => scroller,

@@ -16,7 +16,10 @@ const NOTES: Readonly<Record<Moment, readonly (readonly [number, number, number]
 const LOUDNESS = 0.12;
 const SHAKES: Readonly<Record<Moment, readonly number[]>> = { half: [40], soon: [40, 60, 40], bell: [180] };
 
-/** Sounds of a session, made of plain waves on the spot. They need a touch before they are allowed, which every start is. */
+/**
+ * Sounds of a session, made of plain waves on the spot. They need a touch before they are allowed, which
+ * every start is.
+ */
 export class Bells {
   private context: AudioContext | null = null;
 

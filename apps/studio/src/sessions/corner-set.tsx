@@ -4,7 +4,10 @@ import type { Point } from '@deft/core';
 import { useLatest } from '../ui/use-latest';
 import { usePalette } from '../ui/use-desk-theme';
 
-/** Half of the room a corner takes to be got hold of, and how far one key moves it, as shares of the photo's width. */
+/**
+ * Half of the room a corner takes to be got hold of, and how far one key moves it, as shares of the photo's
+ * width.
+ */
 const HOLD = 0.06;
 const STEP = 0.002;
 const NAMES = ['left top', 'right top', 'right bottom', 'left bottom'] as const;

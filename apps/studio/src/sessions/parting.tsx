@@ -32,7 +32,8 @@ export function Parting({ paper, page, poses, busy, onJoin }: PartingProps) {
   const wide = useWide();
   const { width, height } = paper.settings ?? { width: 148, height: 210 };
   const [cells, setCells] = useState<Cells>(cellsFor(poses.length, { width, height }));
-  // Loops are proposed where they come out as many as there are poses; ruled lines join everything, and then there are cells.
+  // Loops are proposed where they come out as many as there are poses; ruled lines join everything, and then
+  // there are cells.
   const [way, setWay] = useState<'loops' | 'cells' | 'whole'>(
     poses.length === 1 ? 'whole' : paper.loops.length === poses.length ? 'loops' : 'cells',
   );

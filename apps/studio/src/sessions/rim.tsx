@@ -5,7 +5,10 @@ import { usePalette } from '../ui/use-desk-theme';
 
 const WIDTH = 5;
 
-/** A rim round the picture that drains with the time, clockwise from the top. `left` is asked at each frame, 0 to 1. */
+/**
+ * A rim round the picture that drains with the time, clockwise from the top. `left` is asked at each frame, 0
+ * to 1.
+ */
 export function Rim({ left, children }: PropsWithChildren<{ readonly left: () => number }>) {
   const palette = usePalette();
   const rim = useRef<SVGRectElement>(null);

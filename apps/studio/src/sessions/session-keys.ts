@@ -41,7 +41,10 @@ export function sessionActOf({ key, code, shiftKey, ctrlKey, metaKey, altKey }: 
   return PLAIN[key] ?? null;
 }
 
-/** Listens for keys. @param held whether what is held has the focus: then Tab and Enter go from act to act as they do everywhere */
+/**
+ * Listens for keys.
+ * @param held whether what is held has the focus: then Tab and Enter go from act to act as they do everywhere
+ */
 export function useSessionKeys(held: boolean, act: (what: SessionAct) => void): void {
   const latest = useLatest({ held, act });
   useEffect(() => {

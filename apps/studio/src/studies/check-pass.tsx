@@ -282,7 +282,9 @@ function FindingRow({
   );
 }
 
-/** Forms that the core paired by itself: said to be guesses, and confirmed with one touch, which names them. */
+/**
+ * Forms that the core paired by itself: said to be guesses, and confirmed with one touch, which names them.
+ */
 function Guesses({
   report,
   keeper,

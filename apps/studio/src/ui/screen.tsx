@@ -73,7 +73,10 @@ interface ScreenProps {
   readonly over?: ReactNode;
 }
 
-/** A screen of the desk outside of drawing: heading, what it holds, the main act in the thumb's reach, and the places. */
+/**
+ * A screen of the desk outside of drawing: heading, what it holds, the main act in the thumb's reach, and the
+ * places.
+ */
 export function Screen({ title, aside, foot, onScroller, over, children }: PropsWithChildren<ScreenProps>) {
   const palette = usePalette();
   const wide = useWide();

@@ -9,7 +9,10 @@ interface SteadyPictureProps {
   readonly style: CSSProperties;
 }
 
-/** A picture that is asked for until it has come: where the desk is away for a while, nothing broken is shown in its place. */
+/**
+ * A picture that is asked for until it has come: where the desk is away for a while, nothing broken is shown
+ * in its place.
+ */
 export function SteadyPicture({ src, alt, style }: SteadyPictureProps) {
   const [tries, setTries] = useState(0);
   const [failed, setFailed] = useState(false);

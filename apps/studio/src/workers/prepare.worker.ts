@@ -95,7 +95,11 @@ const work = {
     );
     return transfer(bitmap, [bitmap]);
   },
-  /** An outline of what the hints mean, original-picture pixels. @param inside and @param outside places on the original */
+  /**
+   * An outline of what the hints mean, original-picture pixels.
+   * @param inside and
+   * @param outside places on the original
+   */
   suggest: async (
     address: string,
     original: Size,

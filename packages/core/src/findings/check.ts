@@ -186,7 +186,9 @@ function listed(explanation: Explanation, ground: Ground): Finding[] {
     .sort((a, b) => Math.abs(b.size) / b.tolerance - Math.abs(a.size) / a.tolerance);
 }
 
-/** Sorts the topics that are not causes into those that a cause accounts for and those that cannot be told. */
+/**
+ * Sorts the topics that are not causes into those that a cause accounts for and those that cannot be told.
+ */
 function others(explanation: Explanation, ground: Ground): { folded: Finding[]; unsure: Finding[] } {
   const { causes, reading } = explanation;
   const folded: Finding[] = [];
@@ -314,7 +316,10 @@ export function check(input: CheckInput): CheckReport {
   };
 }
 
-/** How the drawing as a whole differs in size and turn from one laid exactly on a page at the reference's own placement. */
+/**
+ * How the drawing as a whole differs in size and turn from one laid exactly on a page at the reference's own
+ * placement.
+ */
 export function takenOut(lie: Affine, placement: Affine): { scale: number } {
   const whole = compose(placement, lie);
   return { scale: 1 / Math.sqrt(Math.abs(whole[0] * whole[3] - whole[1] * whole[2])) };

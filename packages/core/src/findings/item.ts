@@ -38,7 +38,9 @@ export function formItem(form: Form, spread: number): Item {
   return { id: form.id, kind: form.shape.kind, name: form.part, centre, ellipse, spread };
 }
 
-/** The symmetric matrix whose square maps the unit circle's moments onto the ellipse: smooth through circles. */
+/**
+ * The symmetric matrix whose square maps the unit circle's moments onto the ellipse: smooth through circles.
+ */
 export interface Spread2 {
   readonly xx: number;
   readonly xy: number;

@@ -82,7 +82,8 @@ describe('the joint model', () => {
           start: PAGE,
         }).chi2 / 40;
     const observations = trace.reduce((sum, item) => sum + (item.ellipse ? 5 : 2), 0);
-    // The trace's own spread of 1 px is not in the drawn noise, and a turn is seen less surely than its bound.
+    // The trace's own spread of 1 px is not in the drawn noise, and a turn is seen less surely than its
+    // bound.
     expect(total / (observations - 3)).toBeGreaterThan(0.6);
     expect(total / (observations - 3)).toBeLessThan(1.1);
   });

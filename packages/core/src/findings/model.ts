@@ -97,7 +97,8 @@ function residualsAt(q: readonly number[], setting: Setting): number[] {
     const a = ellipseMatrix(pair.drawn.ellipse);
     const b = ellipseMatrix(model.ellipse);
     const [xx, xy, yy] = [a.xx - b.xx, a.xy - b.xy, a.yy - b.yy];
-    // In the reference's own axes: along, across, and the turn between them, which two placed ends tell less surely.
+    // In the reference's own axes: along, across, and the turn between them, which two placed ends tell less
+    // surely.
     const c = Math.cos(toRadians(pair.reference.ellipse.tilt));
     const s = -Math.sin(toRadians(pair.reference.ellipse.tilt));
     out.push(
@@ -203,7 +204,9 @@ function orthonormal(
   return basis;
 }
 
-/** To first order, by how much a further cause would lower the sum of squares with everything else refitted. */
+/**
+ * To first order, by how much a further cause would lower the sum of squares with everything else refitted.
+ */
 function promiseOf(
   q: readonly number[],
   r: readonly number[],

@@ -3,7 +3,9 @@ import { fitSimilarity } from './similarity.ts';
 
 export type Mirroring = { readonly mirrored: boolean } | { readonly mirrored: null; readonly why: string };
 
-/** Below this share of the longer spread, points lie so nearly on a line that its mirror image fits as well. */
+/**
+ * Below this share of the longer spread, points lie so nearly on a line that its mirror image fits as well.
+ */
 const THINNEST = 0.05;
 const FEWEST = 4;
 

@@ -1,4 +1,7 @@
-/** A point or vector. Page millimetres or original-picture pixels, as the caller's type says; y grows downwards. */
+/**
+ * A point or vector. Page millimetres or original-picture pixels, as the caller's type says; y grows
+ * downwards.
+ */
 export interface Point {
   readonly x: number;
   readonly y: number;

@@ -23,7 +23,10 @@ export function refined(outline: readonly Point[], step: number): Point[] {
   });
 }
 
-/** A line with the points left out that lie within `tolerance` of the chord of those that stay (Douglas and Peucker 1973). */
+/**
+ * A line with the points left out that lie within `tolerance` of the chord of those that stay (Douglas and
+ * Peucker 1973).
+ */
 export function thinned<P extends Point>(line: readonly P[], tolerance: number): P[] {
   if (line.length < 3) return [...line];
   const keep = new Uint8Array(line.length);

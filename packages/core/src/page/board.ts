@@ -59,7 +59,10 @@ export const wholeOf = ({ width, height }: { width: number; height: number }): P
   { x: 0, y: height },
 ];
 
-/** What a new board begins with: its paper, a sheet for pictures and one to write and draw on, and the pictures. */
+/**
+ * What a new board begins with: its paper, a sheet for pictures and one to write and draw on, and the
+ * pictures.
+ */
 export function boardThings(page: Id, newId: () => Id, pictures: readonly BoardPicture[]): Thing[] {
   const [low, high] = generateNKeysBetween(null, null, 2);
   const sheet = (kind: 'picture' | 'ink', name: string, order: string): Sheet => ({

@@ -186,7 +186,10 @@ export class CentreLine {
 const apart = (a: { x: number; y: number }, b: { x: number; y: number }): number =>
   Math.sqrt((b.x - a.x) ** 2 + (b.y - a.y) ** 2);
 
-/** Derivatives at q and at r of the curve between them, for t from 0 to 1; knots are spaced by the root of their distance. */
+/**
+ * Derivatives at q and at r of the curve between them, for t from 0 to 1; knots are spaced by the root of
+ * their distance.
+ */
 function tangents(
   p: Knot,
   q: Knot,

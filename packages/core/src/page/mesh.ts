@@ -44,7 +44,9 @@ function triangleMap(from: readonly [Point, Point, Point], to: readonly [Point, 
   return [a, b, c, d, e, f];
 }
 
-/** A bent piece as triangles, each laid by an affine map. Empty where the piece has no outline or is not bent. */
+/**
+ * A bent piece as triangles, each laid by an affine map. Empty where the piece has no outline or is not bent.
+ */
 export function patchwork({
   clip,
   mesh,
@@ -73,7 +75,10 @@ export function patchwork({
   return made;
 }
 
-/** Where a point of the picture lies on the page: bilinear within its cell of the grid where the piece is bent. */
+/**
+ * Where a point of the picture lies on the page: bilinear within its cell of the grid where the piece is
+ * bent.
+ */
 export function pieceMap(placement: Pick<Placement, 'clip' | 'mesh' | 'transform'>): (p: Point) => Point {
   const { clip, mesh, transform } = placement;
   const box = clip ? boxOf(clip) : null;

@@ -62,7 +62,10 @@ export function newPage(
   return things;
 }
 
-/** A page of the paper's size with what was lifted from a photo of it: the ink on a locked sheet, and the usual ones to draw on. */
+/**
+ * A page of the paper's size with what was lifted from a photo of it: the ink on a locked sheet, and the
+ * usual ones to draw on.
+ */
 export function inkPage(
   page: Id,
   newId: () => Id,

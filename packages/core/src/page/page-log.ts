@@ -42,7 +42,10 @@ export class PageLog {
     return this.#order.map((entry) => entry.operation);
   }
 
-  /** The page as it stood just before a thing was added: what a named version shows. The page as it is where it never was. */
+  /**
+   * The page as it stood just before a thing was added: what a named version shows. The page as it is where
+   * it never was.
+   */
   before(thing: Id): Map<Id, Thing> {
     const { operations } = this;
     const place = operations.findIndex(

@@ -9,7 +9,10 @@ export type Region = readonly Point[] | null;
 
 type Things = ReadonlyMap<Id, Thing>;
 
-/** A thing belongs to the region that most of its points lie in. Guides, axes and whole pictures belong to every one. */
+/**
+ * A thing belongs to the region that most of its points lie in. Guides, axes and whole pictures belong to
+ * every one.
+ */
 function belongs(thing: SheetThing, outline: readonly Point[]): boolean {
   const points = pickPoints(thing);
   return points.length === 0 || points.filter((p) => isInside(outline, p)).length * 2 > points.length;
@@ -30,7 +33,10 @@ export interface Standing {
   readonly over: boolean;
 }
 
-/** How what was drawn stands in its cell; null where nothing was. The rubber and what only helps to construct do not count. */
+/**
+ * How what was drawn stands in its cell; null where nothing was. The rubber and what only helps to construct
+ * do not count.
+ */
 export function standingIn(things: Things, cell: readonly Point[]): Standing | null {
   const room = boxOf(cell);
   let drawn: Box | null = null;

@@ -48,7 +48,10 @@ export class Replica {
     return 'ids' in body ? { ...base, kind: 'revert', body } : { ...base, kind: 'change', body };
   }
 
-  /** Shows an own operation at once; one from the journal after a reload likewise. Returns what may have changed. */
+  /**
+   * Shows an own operation at once; one from the journal after a reload likewise. Returns what may have
+   * changed.
+   */
   show(operation: Operation): Set<Id> {
     if (this.log.has(operation.id)) return new Set();
     this.#pending.push(operation);

@@ -42,7 +42,10 @@ export function lineOutline(line: readonly LinePoint[], size: number, by = 1): O
   return thinned(ring, OUTLINE_TOLERANCE);
 }
 
-/** How wide and how dark each layer of a stroke is, the widest first; together they are as dark as the pen is strong. */
+/**
+ * How wide and how dark each layer of a stroke is, the widest first; together they are as dark as the pen is
+ * strong.
+ */
 function layersOf(look: Pick<StrokeLook, 'pen' | 'hardness'>): { by: number; alpha: number }[] {
   const { strength } = PEN_MANNERS[look.pen];
   if (look.hardness >= CRISP) return [{ by: 1, alpha: strength }];
@@ -62,7 +65,9 @@ export const lineLayers = (line: readonly LinePoint[], look: StrokeLook): Stroke
 export const strokeReach = ({ pen, size }: Pick<Stroke, 'pen' | 'size'>): number =>
   size * PEN_MANNERS[pen].flat * 1.6;
 
-/** A stroke's points where they lie on the page, unpacked. Throws BrokenStroke where the record is not one. */
+/**
+ * A stroke's points where they lie on the page, unpacked. Throws BrokenStroke where the record is not one.
+ */
 export function strokePoints({ points, transform }: Pick<Stroke, 'points' | 'transform'>): StrokePoint[] {
   const raw = decodeStroke(points);
   return transform ? raw.map((p) => ({ ...p, ...transformPoint(transform, p) })) : raw;

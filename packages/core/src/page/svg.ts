@@ -16,7 +16,9 @@ export interface SvgOptions {
   readonly guides?: boolean;
   /** Only what belongs to this part of the page, cut to it. */
   readonly region?: Region;
-  /** Address (a data URL, to stand alone) and pixel size of the picture a placement shows; null leaves it out. */
+  /**
+   * Address (a data URL, to stand alone) and pixel size of the picture a placement shows; null leaves it out.
+   */
   readonly picture?: (placement: Placement) => { href: string; width: number; height: number } | null;
 }
 
@@ -72,7 +74,10 @@ function noteSvg(note: Note): string {
   return `<text transform="${matrix(transform)}" font-family="${escape(NOTE_FONT)}" font-size="${num(says.size)}" fill="${escape(colour)}">${rows.join('')}</text>`;
 }
 
-/** A picture or a piece of one; a bent piece as triangles, each a little larger than itself so that no seam shows. */
+/**
+ * A picture or a piece of one; a bent piece as triangles, each a little larger than itself so that no seam
+ * shows.
+ */
 function placementSvg(
   placement: Placement,
   picture: { href: string; width: number; height: number },

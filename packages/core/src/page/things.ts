@@ -112,7 +112,9 @@ export interface MirrorAxis {
   readonly to: Point;
 }
 
-/** Words, an arrow or a count of strokes ticked off, about its own origin and laid on the page by `transform`. */
+/**
+ * Words, an arrow or a count of strokes ticked off, about its own origin and laid on the page by `transform`.
+ */
 export interface Note {
   readonly type: 'note';
   readonly id: Id;
@@ -154,7 +156,10 @@ export interface Placement {
   readonly sheet: Id;
   readonly order: string;
   readonly reference: Id;
-  /** Where it is paper that was photographed, `reference` is the paper's and the picture what was lifted from it. */
+  /**
+   * Where it is paper that was photographed, `reference` is the paper's and the picture what was lifted from
+   * it.
+   */
   readonly of?: 'paper';
   /** Revision of the preparation it shows; 0 is the untouched original. */
   readonly revision: number;

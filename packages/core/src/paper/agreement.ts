@@ -16,7 +16,10 @@ function grown({ width, height, bits }: Mask, by: number): Uint8Array {
   return out;
 }
 
-/** How well two masks agree within a distance, pixels: share of the found that is true, share of the true that is found, and their harmonic mean. */
+/**
+ * How well two masks agree within a distance, pixels: share of the found that is true, share of the true that
+ * is found, and their harmonic mean.
+ */
 export function agreement(
   found: Mask,
   truth: Mask,

@@ -50,7 +50,10 @@ export function fromNeighbours(blocks: Blocks, of: (near: number[]) => number): 
   return { ...blocks, values };
 }
 
-/** What was told for blocks, for each pixel: between the middles of blocks in equal steps (bilinear). @param width and height of the picture, pixels */
+/**
+ * What was told for blocks, for each pixel: between the middles of blocks in equal steps (bilinear).
+ * @param width and height of the picture, pixels
+ */
 export function spreadOut({ values, columns, rows, side }: Blocks, width: number, height: number): Grey {
   const out = new Float32Array(width * height);
   const row = new Float32Array(columns);

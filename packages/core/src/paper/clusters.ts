@@ -3,13 +3,19 @@ import type { Mask } from '../tone/mask.ts';
 
 /** Longer side of the raster on which ink is grouped. */
 const COARSE = 160;
-/** Gaps bridged, as shares of the page's longer side: the least that leaves no more groups than are wanted is taken. */
+/**
+ * Gaps bridged, as shares of the page's longer side: the least that leaves no more groups than are wanted is
+ * taken.
+ */
 const GAPS = [0.012, 0.02, 0.03, 0.042, 0.056, 0.075, 0.1] as const;
 /** A group with less ink than this share of the largest is a stray mark. */
 const STRAY = 0.06;
 const ROOM = 0.012;
 
-/** The smallest outline without dents round some points, counter-clockwise on the screen (Andrew's monotone chain, 1979). */
+/**
+ * The smallest outline without dents round some points, counter-clockwise on the screen (Andrew's monotone
+ * chain, 1979).
+ */
 export function hull(points: readonly Point[]): Point[] {
   const sorted = [...points].sort((a, b) => a.x - b.x || a.y - b.y);
   const turn = (o: Point, a: Point, b: Point): number =>

@@ -80,7 +80,10 @@ function choose(all: readonly Judged[], diagonal: number): { quad: Quad; sure: n
   return { quad: chosen.quad, sure: rival ? chosen.sure * DOUBT : chosen.sure };
 }
 
-/** So many of the most convincing are measured finely; nearer than this share of the diagonal two are the same. */
+/**
+ * So many of the most convincing are measured finely; nearer than this share of the diagonal two are the
+ * same.
+ */
 const REFINED = 10;
 const SAME = 0.006;
 

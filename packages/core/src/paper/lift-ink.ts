@@ -46,7 +46,10 @@ function sums(values: Float32Array, width: number, height: number, square: boole
   return out;
 }
 
-/** The usual difference between neighbours on the paper, as a standard deviation (median absolute deviation; most of a page is paper). */
+/**
+ * The usual difference between neighbours on the paper, as a standard deviation (median absolute deviation;
+ * most of a page is paper).
+ */
 function grainOf({ width, height, data }: Grey): number {
   const all: number[] = [];
   for (let y = 1; y < height - 1; y += 3)
@@ -121,7 +124,10 @@ export function liftInk(page: Rgb, { faint = 0.5 }: LiftOptions = {}): Lifted {
   return { width, height, mask: { width, height, bits }, ...coloured(page, even, bits) };
 }
 
-/** How much of its light each inked pixel takes, against the darkest of them, and the ink's colour on white paper. */
+/**
+ * How much of its light each inked pixel takes, against the darkest of them, and the ink's colour on white
+ * paper.
+ */
 function coloured(
   page: Rgb,
   even: Grey,

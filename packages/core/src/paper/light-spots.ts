@@ -5,8 +5,10 @@ import type { Grey } from './picture.ts';
 const MOST = 0.1;
 
 /**
- * How much lighter than paper its lightest spots are, round each place. Ink only takes light; grain, folds and the rims of
- * shadows give as much of it beside as they take, so what is no darker than its surroundings are light is none.
+ * How much lighter than paper its lightest spots are, round each place. Ink only takes light; grain, folds
+ * and the rims of
+ * shadows give as much of it beside as they take, so what is no darker than its surroundings are light is
+ * none.
  */
 export function lightSpots(page: Grey): Grey {
   const lightest = inBlocks(page, (values) => {

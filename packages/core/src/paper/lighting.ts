@@ -6,7 +6,10 @@ const PAPER = 0.72;
 
 const middle = (near: number[]): number => near.sort((a, b) => a - b)[near.length >> 1] as number;
 
-/** The light of the paper at every pixel: of each block what most of it shows; smoothed, so that a block full of ink does not darken the paper; and spread out. */
+/**
+ * The light of the paper at every pixel: of each block what most of it shows; smoothed, so that a block full
+ * of ink does not darken the paper; and spread out.
+ */
 export function paperLight(page: Grey): Grey {
   const shown = inBlocks(page, (values) => values.sort()[Math.floor(values.length * PAPER)] as number);
   return spreadOut(fromNeighbours(fromNeighbours(shown, middle), middle), page.width, page.height);
@@ -26,7 +29,10 @@ function withoutGutter({ width, height, data }: Grey): void {
   }
 }
 
-/** A page with its lighting evened: 1 where there is paper, less where there is ink (the page divided by its paper's light). */
+/**
+ * A page with its lighting evened: 1 where there is paper, less where there is ink (the page divided by its
+ * paper's light).
+ */
 export function evened(page: Grey): Grey {
   const light = paperLight(page);
   const data = new Float32Array(page.data.length);

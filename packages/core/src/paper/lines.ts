@@ -25,7 +25,10 @@ const SAME_WAY = Math.cos((14 * Math.PI) / 180);
 /** Pixels of a line's way to one step of its record. */
 export const STEP = 2;
 
-/** The straightest lines of a picture, by Hough's transform with the edges' own directions (Ballard 1981), each then fitted to its points. */
+/**
+ * The straightest lines of a picture, by Hough's transform with the edges' own directions (Ballard 1981),
+ * each then fitted to its points.
+ */
 export function linesOf(edges: Edges, most: number): Line[] {
   const { width, height, strength, direction } = edges;
   const reach = Math.ceil(Math.hypot(width, height));

@@ -5,7 +5,10 @@ import type { Rgb } from './picture.ts';
 const PLACES = 90;
 /** Share of a side left out at each end, where another side's edge is near. */
 const END = 0.04;
-/** Half of the way that is searched across a side, as a share of the photo's diagonal; narrower the second time. */
+/**
+ * Half of the way that is searched across a side, as a share of the photo's diagonal; narrower the second
+ * time.
+ */
 const REACH = [0.009, 0.004] as const;
 
 interface Side {

@@ -13,10 +13,16 @@ export interface KnownLandmark {
   readonly spread?: number;
 }
 
-/** How surely a hand places a landmark on a picture, as a share of its longer side: a prior until it is measured. */
+/**
+ * How surely a hand places a landmark on a picture, as a share of its longer side: a prior until it is
+ * measured.
+ */
 const PLACED = 0.003;
 
-/** Landmarks of a reference: those the student placed go before those that a made picture knows. Original-picture pixels. */
+/**
+ * Landmarks of a reference: those the student placed go before those that a made picture knows.
+ * Original-picture pixels.
+ */
 export function landmarksOf(
   marks: readonly ReferenceMark[],
   truth: readonly KnownLandmark[],

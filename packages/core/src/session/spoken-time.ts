@@ -1,4 +1,8 @@
-/** A length of time as one says it, to the second; short ones in seconds alone. Typed again, it reads as the same (`readTime`). @param ms milliseconds */
+/**
+ * A length of time as one says it, to the second; short ones in seconds alone. Typed again, it reads as the
+ * same (`readTime`).
+ * @param ms milliseconds
+ */
 export function spokenTime(ms: number): string {
   const whole = Math.round(ms / 1000);
   if (whole < 120 && whole !== 60) return `${whole} s`;

@@ -15,7 +15,9 @@ export const emptyMask = (width: number, height: number): Mask => ({
 
 const FAR = 1e9;
 
-/** Squared distances along one line to the lower envelope of parabolas (Felzenszwalb and Huttenlocher 2012). */
+/**
+ * Squared distances along one line to the lower envelope of parabolas (Felzenszwalb and Huttenlocher 2012).
+ */
 function distanceLine(f: Float64Array, n: number, out: Float64Array, v: Int32Array, z: Float64Array): void {
   let k = 0;
   v[0] = 0;

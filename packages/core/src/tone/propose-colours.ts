@@ -21,7 +21,9 @@ export const DRAWING_COLOURS: readonly NamedColour[] = [
 /** Share of the picture that a colour may stand out less from. */
 const WEAK_SHARE = 0.15;
 
-/** How well a colour stands out from what is under it: the difference that all but the weakest share exceeds. */
+/**
+ * How well a colour stands out from what is under it: the difference that all but the weakest share exceeds.
+ */
 export function standsOut(colour: Lab, under: readonly Lab[]): number {
   const all = under.map((lab) => colourDifference(colour, lab)).sort((p, q) => p - q);
   return all[Math.floor(WEAK_SHARE * all.length)] ?? Infinity;

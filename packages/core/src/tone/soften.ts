@@ -28,7 +28,10 @@ function passLine(
   }
 }
 
-/** One pass down all columns at once, row by row: sums for a whole row are carried along, so that memory is read in order. */
+/**
+ * One pass down all columns at once, row by row: sums for a whole row are carried along, so that memory is
+ * read in order.
+ */
 function passDown(
   from: Uint8ClampedArray,
   to: Uint8ClampedArray,

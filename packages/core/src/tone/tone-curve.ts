@@ -19,7 +19,10 @@ export function toneCurve({
 /** Luma weights of ITU-R BT.709. */
 const LUMA = [0.2126, 0.7152, 0.0722] as const;
 
-/** Carries a curve, and greyness where wanted, out on pixels in place. @param channels bytes a pixel: 1, 3 or 4 (the fourth is left alone) */
+/**
+ * Carries a curve, and greyness where wanted, out on pixels in place.
+ * @param channels bytes a pixel: 1, 3 or 4 (the fourth is left alone)
+ */
 export function carryTone(
   pixels: Uint8Array | Uint8ClampedArray,
   channels: number,

@@ -64,7 +64,9 @@ const greyOf = (l: number): number => {
   return y <= 0.0031308 ? 12.92 * y : 1.055 * y ** (1 / 2.4) - 0.055;
 };
 
-/** A table from grey (0 to 1, evenly) to the middle grey of its group of values: what a discrete filter takes. */
+/**
+ * A table from grey (0 to 1, evenly) to the middle grey of its group of values: what a discrete filter takes.
+ */
 export function valueTable(thresholds: readonly number[], size = 128): number[] {
   const edges = [0, ...thresholds, 100];
   return Array.from({ length: size }, (_, i) => {

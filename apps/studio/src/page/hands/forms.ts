@@ -30,7 +30,10 @@ const GRIP: Readonly<Record<PointerKind, number>> = { touch: 18, pen: 9, mouse: 
 const LEAST = 8;
 const HANDLE = 6;
 
-/** The form that a drag from one place to another makes: an ellipse fills the box, a trapezoid runs along the drag. */
+/**
+ * The form that a drag from one place to another makes: an ellipse fills the box, a trapezoid runs along the
+ * drag.
+ */
 export function formFromDrag(
   kind: Exclude<FormKind, 'outline'>,
   from: Point,
@@ -65,7 +68,10 @@ type Act =
   | { readonly kind: 'carry'; readonly form: Form; readonly from: Point }
   | { readonly kind: 'landmark'; readonly held: Landmark | null };
 
-/** Lays forms and landmarks: a drag makes a form, its handles shape it, its middle carries it, a touch inside takes it up. */
+/**
+ * Lays forms and landmarks: a drag makes a form, its handles shape it, its middle carries it, a touch inside
+ * takes it up.
+ */
 export class FormsHand implements Hand {
   #tool: FormsTool = 'ellipse';
   #name: string | null = null;

@@ -9,7 +9,10 @@ const GRIP = 14;
 /** A drag for an axis shorter than this sets it upright, CSS pixels. */
 const LEAST = 24;
 
-/** Lays a ground line, levels, plumbs and the axis of symmetry; one that is there is taken along. There is one ground line and one axis. */
+/**
+ * Lays a ground line, levels, plumbs and the axis of symmetry; one that is there is taken along. There is one
+ * ground line and one axis.
+ */
 export class GuidesHand implements Hand {
   #tool: GuidesTool = 'ground';
   #held: Guide | MirrorAxis | null = null;

@@ -26,7 +26,9 @@ import { pointsOf } from '../stroke-points';
 import type { Hand, PointerKind, Sample } from '../pointer';
 import type { Surface } from '../surface';
 
-/** How picked things are changed: as a whole, by the four corners of their room, or by a mesh of nine handles. */
+/**
+ * How picked things are changed: as a whole, by the four corners of their room, or by a mesh of nine handles.
+ */
 export const MOVE_WAYS = ['move', 'distort', 'bend'] as const;
 export type MoveWay = (typeof MOVE_WAYS)[number];
 
@@ -58,7 +60,9 @@ type Act =
 /** What a drag makes of the picked things: a transform, or a map of the plane. */
 type Preview = { readonly by: Affine } | { readonly map: (p: Point) => Point };
 
-/** Picks by a loop drawn round things or a touch on one, then moves, scales, turns, distorts or bends them. */
+/**
+ * Picks by a loop drawn round things or a touch on one, then moves, scales, turns, distorts or bends them.
+ */
 export class MoveHand implements Hand {
   #ids: ReadonlySet<Id> = new Set();
   #way: MoveWay = 'move';

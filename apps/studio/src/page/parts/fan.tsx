@@ -17,7 +17,10 @@ interface FanProps<T extends string> {
   readonly label: string;
 }
 
-/** Choices that open from a control, upward from the tray or downward from the slim line; a touch beside them closes them. */
+/**
+ * Choices that open from a control, upward from the tray or downward from the slim line; a touch beside them
+ * closes them.
+ */
 export function Fan<T extends string>({
   options,
   value,

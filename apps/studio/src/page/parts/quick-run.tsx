@@ -86,7 +86,10 @@ class PointHand implements Hand {
     );
   }
 
-  /** What lies under the finger, twice as large: at the left, since the reference is at the right, and away from the finger. */
+  /**
+   * What lies under the finger, twice as large: at the left, since the reference is at the right, and away
+   * from the finger.
+   */
   #loupe(context: CanvasRenderingContext2D, at: Point, pixel: number): void {
     const { painter } = this.surface;
     const screen = toScreen(painter.view, at);

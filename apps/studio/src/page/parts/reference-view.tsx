@@ -18,7 +18,10 @@ export interface Seen {
 interface BesideProps {
   readonly reference: Reference;
   readonly seen: Seen;
-  /** Draws round a part of the picture; what it cuts is given in original-picture pixels. Null while nothing is to be cut. */
+  /**
+   * Draws round a part of the picture; what it cuts is given in original-picture pixels. Null while nothing
+   * is to be cut.
+   */
   readonly onCut?: ((loop: readonly Point[]) => void) | null;
   /** A touch picks a colour: #RRGGBB. */
   readonly onColour?: ((hex: string) => void) | null;

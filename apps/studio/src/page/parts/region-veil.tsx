@@ -4,7 +4,10 @@ import { usePalette } from '../../ui/use-desk-theme';
 import type { Surface } from '../surface';
 import { toScreen } from '../view';
 
-/** The desk's colour laid thinly over all that is not the part of the page one works on: other drawings are there, and not meant. */
+/**
+ * The desk's colour laid thinly over all that is not the part of the page one works on: other drawings are
+ * there, and not meant.
+ */
 export function RegionVeil({
   surface,
   region,

@@ -27,7 +27,9 @@ interface SpreadProps {
   readonly onChoose: (sheet: Id | null) => void;
 }
 
-/** The page's sheets laid out side by side, the lowest at the left, with what can be done to the current one. */
+/**
+ * The page's sheets laid out side by side, the lowest at the left, with what can be done to the current one.
+ */
 export function SheetsSpread({ keeper, current, onChoose }: SpreadProps) {
   const palette = usePalette();
   const things = useThings(keeper, ['sheet', 'page', 'form', 'guide', 'axis', 'note', 'landmark', 'stroke']);

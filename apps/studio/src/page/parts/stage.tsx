@@ -32,7 +32,10 @@ interface StageProps {
 const LOUPE = 116;
 const LOUPE_BY = 2.4;
 
-/** A picture to look at closely and to work on: two fingers or the wheel move and enlarge it, and one finger too while no hand works on it. */
+/**
+ * A picture to look at closely and to work on: two fingers or the wheel move and enlarge it, and one finger
+ * too while no hand works on it.
+ */
 export function Stage({
   width,
   height,

@@ -16,7 +16,10 @@ interface TrayProps {
   readonly onOpen: (what: PanelName | null) => void;
 }
 
-/** Two rows within the thumb's reach: what the hand offers, and the five controls. On a wide screen they are one. */
+/**
+ * Two rows within the thumb's reach: what the hand offers, and the five controls. On a wide screen they are
+ * one.
+ */
 export function Tray({ keeper, upper, place, open, onOpen }: TrayProps) {
   const palette = usePalette();
   const wide = useWide();
