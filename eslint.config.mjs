@@ -12,48 +12,110 @@ const CORE_MAY_USE = [
   'culori',
   'd3-contour',
 ];
-const FEATURES = ['desk', 'references', 'boards', 'sessions', 'studies'];
 
-const forbid = (...patterns) => ({ 'no-restricted-imports': ['error', { patterns }] });
+/** The core's parts, and which of them each may know. */
+const CORE_PARTS = {
+  geometry: [],
+  random: [],
+  subjects: [],
+  fit: ['geometry', 'random'],
+  page: ['geometry'],
+  reference: ['geometry', 'page', 'subjects'],
+  tone: ['geometry', 'page', 'reference'],
+  paper: ['geometry', 'tone'],
+  session: ['random', 'reference'],
+  findings: ['fit', 'geometry', 'page', 'reference', 'subjects'],
+};
 
-/** Who may know whom (docs/design.md). */
-const layers = [
+/** Features of the studio: none reaches into another, and what they share knows none of them. */
+const FEATURES = ['desk', 'references', 'boards', 'sessions', 'studies', 'settings'];
+const SHARED = ['page', 'data', 'ui', 'workers'];
+
+const anyOf = (names) => `(${names.join('|')})`;
+const without = (names, ...some) => names.filter((name) => !some.includes(name));
+
+/**
+ * Who may know whom (docs/design.md): folders, and what nothing in them may import. All that speak of a
+ * file hold together.
+ */
+const BORDERS = [
   {
-    files: ['packages/core/src/**'],
-    ignores: ['**/*.test.ts'],
-    rules: forbid({
-      regex: `^(?!\\.|(${CORE_MAY_USE.join('|')})$)`,
-      message: 'The core knows nobody but small pure packages.',
-    }),
+    folder: 'packages/core/src',
+    tests: false,
+    forbidden: `^(?!\\.|${anyOf(CORE_MAY_USE)}$)`,
+    because: 'The core knows nobody but small pure packages.',
   },
-  {
-    files: ['packages/contract/src/**'],
-    ignores: ['**/*.test.ts'],
-    rules: forbid({ regex: '^(?!\\.|joi$|@deft/core$)', message: 'The contract knows the core and Joi.' }),
-  },
-  {
-    files: ['apps/server/**'],
-    rules: forbid({ regex: 'studio|^(react|expo)', message: 'The server does not know the studio.' }),
-  },
-  {
-    files: ['apps/studio/**'],
-    rules: forbid({
-      regex: 'server|^(express|drizzle-orm|sharp|@electric-sql)',
-      message: 'The studio does not know the server.',
-    }),
-  },
-  ...FEATURES.map((feature) => ({
-    files: [`apps/studio/src/${feature}/**`],
-    rules: forbid({
-      regex: `^\\.\\./(${FEATURES.filter((f) => f !== feature).join('|')})/`,
-      message: 'A feature does not reach into another: move what two need to page/, data/ or ui/.',
-    }),
+  ...Object.entries(CORE_PARTS).map(([part, known]) => ({
+    folder: `packages/core/src/${part}`,
+    tests: false,
+    forbidden: `^\\.\\./${anyOf(without(Object.keys(CORE_PARTS), part, ...known))}/`,
+    because: `The core's ${part} knows of its other parts ${known.join(', ') || 'none'}.`,
   })),
   {
-    files: ['apps/studio/src/{page,data,ui}/**'],
-    rules: forbid({ regex: `^(\\.\\./)+(${FEATURES.join('|')})/`, message: 'Shared parts know no feature.' }),
+    folder: 'packages/contract/src',
+    tests: false,
+    forbidden: '^(?!\\.|joi$|@deft/core/)',
+    because: 'The contract knows the core and Joi.',
+  },
+  {
+    folder: 'packages/camera/src',
+    tests: false,
+    forbidden: '^(?!\\.|@deft/core/)',
+    because: 'The simulated camera knows the core.',
+  },
+  {
+    folder: 'packages/scenes/src',
+    tests: false,
+    forbidden: '^(?!\\.|three(/|$)|isosurface$|@deft/(core/|contract$))',
+    because: 'The scenes know three.js, the core and the contract.',
+  },
+  {
+    folder: 'apps/server',
+    forbidden: 'apps/studio|^@deft/(studio|scenes)|^(react|expo)',
+    because: 'The server does not know the studio.',
+  },
+  {
+    folder: 'apps/studio',
+    forbidden: 'apps/server|^@deft/(server|camera|scenes)|^(express|drizzle-orm|sharp|@electric-sql)',
+    because: 'The studio does not know the server.',
+  },
+  ...FEATURES.map((feature) => ({
+    folder: `apps/studio/src/${feature}`,
+    forbidden: `^(\\.\\./)+${anyOf(without(FEATURES, feature))}/`,
+    because: 'A feature does not reach into another: move what two need to page/, data/ or ui/.',
+  })),
+  ...SHARED.map((folder) => ({
+    folder: `apps/studio/src/${folder}`,
+    forbidden: `^(\\.\\./)+${anyOf(FEATURES)}/`,
+    because: 'Shared parts know no feature.',
+  })),
+  {
+    folder: 'apps/studio/src/ui',
+    forbidden: '^(\\.\\./)+data/(api|page-keeper|use-page)|/fetch-',
+    because: 'ui/ shows what it is given: it fetches nothing.',
   },
 ];
+
+/** One entry a folder, with all borders of the folders round it: a later entry would replace an earlier one. */
+const layers = [...new Set(BORDERS.map(({ folder }) => folder))]
+  .sort((a, b) => a.length - b.length)
+  .flatMap((folder) =>
+    [true, false].map((tests) => {
+      const held = BORDERS.filter(
+        (border) => `${folder}/`.startsWith(`${border.folder}/`) && (!tests || border.tests !== false),
+      );
+      return {
+        files: [tests ? `${folder}/**/*.test.{ts,tsx}` : `${folder}/**`],
+        ...(tests ? {} : { ignores: ['**/*.test.ts', '**/*.test.tsx'] }),
+        rules: {
+          'no-restricted-imports': [
+            held.length > 0 ? 'error' : 'off',
+            { patterns: held.map(({ forbidden, because }) => ({ regex: forbidden, message: because })) },
+          ],
+        },
+      };
+    }),
+  );
 
 export default defineConfig([
   globalIgnores([
@@ -71,12 +133,19 @@ export default defineConfig([
   prettier,
   {
     files: ['**/*.ts', '**/*.tsx'],
+    settings: { 'import/ignore': ['node_modules'] },
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'import/no-unresolved': 'off',
       'import/no-named-as-default-member': 'off',
       'import/no-default-export': 'off',
       'react-hooks/exhaustive-deps': 'error',
+      'import/no-cycle': ['error', { ignoreExternal: true }],
+      // Prettier breaks code; what it leaves long are sentences, and comments, which are to be broken.
+      'max-len': [
+        'error',
+        { code: 110, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true },
+      ],
     },
   },
   {

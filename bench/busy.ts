@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { OPERATION_VERSION, reducePage, thingsOfType, type Answer, type Operation } from '@deft/core';
+import { OPERATION_VERSION, reducePage, thingsOfType, type Answer, type Operation } from '@deft/core/page';
 import { broughtLines } from '../apps/server/test/bring.ts';
 import { drawnStudy, newId, openDesk, references, somewhere } from './page-desk.ts';
 import { quantile, row } from './table.ts';

@@ -1,17 +1,8 @@
-import {
-  about,
-  check,
-  compose,
-  rotation,
-  scaling,
-  SUBJECTS,
-  hangingOn,
-  translation,
-  toleranceOf,
-  type Affine,
-} from '@deft/core';
+import { check, toleranceOf } from '@deft/core/findings';
+import { about, compose, rotation, scaling, translation, type Affine } from '@deft/core/geometry';
+import { SUBJECTS, hangingOn } from '@deft/core/subjects';
 import { FIGURE_HEIGHT, drawFrom, tracedFigure, unsteady } from '../packages/core/src/testing/figure.ts';
-import { seeded } from '../packages/core/src/seeded.ts';
+import { seeded } from '@deft/core/random';
 import { row } from './table.ts';
 
 /**

@@ -1,16 +1,14 @@
+import { fitRobust, fitSimilarity, tellMirrored } from '@deft/core/fit';
 import {
   compose,
   distance,
-  fitRobust,
-  fitSimilarity,
   rotation,
   scaling,
-  tellMirrored,
   transformPoint,
   translation,
   type Point,
-} from '@deft/core';
-import { gaussian, seeded } from '../packages/core/src/seeded.ts';
+} from '@deft/core/geometry';
+import { gaussian, seeded } from '@deft/core/random';
 import { row } from './table.ts';
 
 /** How exactly drawings are laid on their references, on seeded made cases of 1,000 px height. */

@@ -3,13 +3,14 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import sharp from 'sharp';
-import { idOf, likenessOf, LIKENESS } from '@deft/core';
+import { idOf } from '@deft/core/page';
+import { likenessOf, LIKENESS } from '@deft/core/reference';
 import { PREVIEW, SMALL_PREVIEW } from '@deft/contract';
 import { bring } from '../apps/server/test/bring.ts';
 import { Desk, freePort, ROOT, temporaryFolder } from '../apps/server/test/desk.ts';
 import { BlobFiles } from '../apps/server/src/store/blob-files.ts';
 import { startStore } from '../apps/server/src/store/client.ts';
-import { seeded } from '../packages/core/src/seeded.ts';
+import { seeded } from '@deft/core/random';
 import { launch } from './page-desk.ts';
 import { quantile, row } from './table.ts';
 

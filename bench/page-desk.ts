@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { chromium, type Browser, type CDPSession, type Page } from '@playwright/test';
-import { encodeStroke, idOf, OPERATION_VERSION, type Operation, type Thing } from '@deft/core';
+import { encodeStroke, idOf, OPERATION_VERSION, type Operation, type Thing } from '@deft/core/page';
 import type { Study } from '@deft/contract';
 import { openDesk, type Desk } from '../e2e/desk.ts';
 

@@ -12,7 +12,7 @@ import {
   taskTime,
 } from './page-desk.ts';
 import { quantile, row } from './table.ts';
-import { OPERATION_VERSION, type Thing } from '@deft/core';
+import { OPERATION_VERSION, type Thing } from '@deft/core/page';
 
 /**
  * Undo, moving the view, opening and many sheets: what they cost on a page with few and with many strokes.
@@ -114,7 +114,7 @@ async function outliningAlone(page: Page, count: number): Promise<number> {
   const made = await build({
     stdin: {
       contents:
-        "import { strokeLayers, outlinePath } from '@deft/core'; window.outline = (strokes) => { const t = performance.now(); for (const s of strokes) for (const l of strokeLayers(s)) new Path2D(outlinePath(l.outline)); return performance.now() - t; };",
+        "import { strokeLayers, outlinePath } from '@deft/core/page'; window.outline = (strokes) => { const t = performance.now(); for (const s of strokes) for (const l of strokeLayers(s)) new Path2D(outlinePath(l.outline)); return performance.now() - t; };",
       resolveDir: import.meta.dirname,
     },
     bundle: true,

@@ -1,5 +1,5 @@
 import { madeCase } from '@deft/camera';
-import { findPage, layFlat, liftInk, loopsRound } from '@deft/core';
+import { findPage, layFlat, liftInk, loopsRound } from '@deft/core/paper';
 import { agreement } from '../packages/core/src/paper/agreement.ts';
 
 /** What came of one made photo. */

@@ -2,7 +2,7 @@ import { execFile } from 'node:child_process';
 import { availableParallelism } from 'node:os';
 import sharp from 'sharp';
 import { madeCase, madeConditions, madePhoto } from '@deft/camera';
-import { findPage } from '@deft/core';
+import { findPage } from '@deft/core/paper';
 import { findPaper, liftPaper } from '../apps/server/src/jobs/paper-work.ts';
 import { temporaryFolder } from '../apps/server/test/desk.ts';
 import type { PaperCase } from './paper-cases.ts';

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import type { Session } from '@deft/contract';
-import { newBlock } from '@deft/core';
+import { newBlock } from '@deft/core/session';
 import type { Desk } from './desk.ts';
 
 export interface Ran {

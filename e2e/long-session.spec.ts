@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { newBlock } from '@deft/core';
+import { newBlock } from '@deft/core/session';
 import { newSession, runThrough, watchPictures } from './clock-run.ts';
 import { openDesk } from './desk.ts';
 

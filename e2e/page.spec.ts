@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
-import { strokePoints } from '@deft/core';
+import { strokePoints } from '@deft/core/page';
 import { openDesk, type Desk } from './desk.ts';
 import { arc, type At } from './hands.ts';
 import { drawing, lying, openTrace, saved, SIZES, stored, takeHand, watch } from './trace.ts';

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { newBlock, seeded } from '@deft/core';
+import { seeded } from '@deft/core/random';
+import { newBlock } from '@deft/core/session';
 import type { Session } from '@deft/contract';
 import { newSession } from './clock-run.ts';
 import { openDesk } from './desk.ts';

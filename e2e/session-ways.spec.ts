@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
-import { newBlock } from '@deft/core';
+import { newBlock } from '@deft/core/session';
 import type { PaperWork, Reference, Session, Study } from '@deft/contract';
 import { newSession } from './clock-run.ts';
 import { openDesk, type Desk } from './desk.ts';

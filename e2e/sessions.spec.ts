@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { newBlock } from '@deft/core';
+import { newBlock } from '@deft/core/session';
 import type { Session } from '@deft/contract';
 import { newSession, runThrough, watchPictures } from './clock-run.ts';
 import { openDesk, type Desk } from './desk.ts';

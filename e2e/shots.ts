@@ -4,22 +4,24 @@ import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import {
   about,
-  encodeStroke,
-  idOf,
-  newBlock,
-  type newPage,
-  OPERATION_VERSION,
-  placeWhole,
   rotation,
   scaling,
   compose,
   transformPoint,
   translation,
   type Affine,
-  type Form,
   type Point,
+} from '@deft/core/geometry';
+import {
+  encodeStroke,
+  idOf,
+  type newPage,
+  OPERATION_VERSION,
+  placeWhole,
+  type Form,
   type Thing,
-} from '@deft/core';
+} from '@deft/core/page';
+import { newBlock } from '@deft/core/session';
 import type { Reference, ReferenceSet, Session, Study } from '@deft/contract';
 import { hurriedDrawing } from '../apps/server/src/services/camera.ts';
 import { ROOT } from '../apps/server/test/desk.ts';

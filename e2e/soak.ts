@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
-import { reducePage, thingsOfType, type Id, type Thing } from '@deft/core';
-import { seeded } from '../packages/core/src/seeded.ts';
+import { reducePage, thingsOfType, type Id, type Thing } from '@deft/core/page';
+import { seeded } from '@deft/core/random';
 import { openDesk, type Desk } from './desk.ts';
 import { Fingers, pageOnScreen, type At } from './hands.ts';
 import { openTrace, saved, stored, takeHand } from './trace.ts';

@@ -1,5 +1,12 @@
 import { expect, type Page } from '@playwright/test';
-import { reducePage, thingsOfType, type Answer, type Operation, type Thing, type ThingOf } from '@deft/core';
+import {
+  reducePage,
+  thingsOfType,
+  type Answer,
+  type Operation,
+  type Thing,
+  type ThingOf,
+} from '@deft/core/page';
 import type { Study } from '@deft/contract';
 import type { Desk } from './desk.ts';
 import { Fingers, pageOnScreen, type At, type Pointer } from './hands.ts';

@@ -45,7 +45,11 @@ const PARTS = {
     );
     return sum;
   },
-  lint: () => single('npx', ['eslint', '.', '--max-warnings', '0']),
+  lint: async () => {
+    const format = await single('npx', ['prettier', '--check', '.']);
+    const rules = await single('npx', ['eslint', '.', '--max-warnings', '0']);
+    return { passed: format.passed + rules.passed, failed: format.failed + rules.failed };
+  },
   unit: async () =>
     counted(await run('npx', ['jest', '--ci']), /Tests:.*?(\d+) passed/, /Tests:.*?(\d+) failed/),
   server: async () =>

@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs';
 import { copyFile, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Truth, ViewKey } from '@deft/contract';
-import type { SubjectKey } from '@deft/core';
+import type { SubjectKey } from '@deft/core/subjects';
 import { bringIn, type Workshop } from './jobs/bring-in.ts';
 
 /** The demo's table of contents, beside its pictures. */

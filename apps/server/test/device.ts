@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { randomBytes } from 'node:crypto';
-import { idOf, Replica, type Answer, type Operation } from '@deft/core';
+import { idOf, Replica, type Answer, type Operation } from '@deft/core/page';
 
 export const newId = (): string => idOf(randomBytes(16));
 

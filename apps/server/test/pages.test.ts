@@ -6,14 +6,14 @@ import sharp from 'sharp';
 import {
   encodeStroke,
   idOf,
-  newBlock,
   OPERATION_VERSION,
   reducePage,
   sheetsOf,
   type Answer,
   type Operation,
   type Thing,
-} from '@deft/core';
+} from '@deft/core/page';
+import { newBlock } from '@deft/core/session';
 import type { Brought, Reference, ReferencePage, Session, Study } from '@deft/contract';
 import { bring as bringTo, isBrought } from './bring.ts';
 import { asking } from './ask.ts';

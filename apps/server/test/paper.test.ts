@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { madeCase, madeConditions, madePhoto } from '@deft/camera';
-import { findPage, layFlat, liftInk, loopsRound } from '@deft/core';
+import { findPage, layFlat, liftInk, loopsRound } from '@deft/core/paper';
 import { agreement } from '../../../packages/core/src/paper/agreement.ts';
 
 /**

@@ -8,7 +8,8 @@ import { buffer } from 'node:stream/consumers';
 import { deflateSync } from 'node:zlib';
 import { ZipFile } from 'yazl';
 import sharp, { type Sharp } from 'sharp';
-import { idOf, UNTOUCHED, type Preparation, type ReferenceMark } from '@deft/core';
+import { idOf } from '@deft/core/page';
+import { UNTOUCHED, type Preparation, type ReferenceMark } from '@deft/core/reference';
 import type {
   BroughtLine,
   OfferedPage,
@@ -18,7 +19,7 @@ import type {
   ReferenceSet,
   Study,
 } from '@deft/contract';
-import { seeded } from '../../../packages/core/src/seeded.ts';
+import { seeded } from '@deft/core/random';
 import { bring, broughtLines, isBrought, refusalIn } from './bring.ts';
 import { asking } from './ask.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';

@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import sharp from 'sharp';
-import { newBlock, paperOf, reducePage, thingsOfType, type Answer, type Block } from '@deft/core';
+import { paperOf, reducePage, thingsOfType, type Answer } from '@deft/core/page';
+import { newBlock, type Block } from '@deft/core/session';
 import type {
   PaperWork,
   Reference,
@@ -11,7 +12,7 @@ import type {
   Session,
   SessionBrief,
 } from '@deft/contract';
-import { seeded } from '../../../packages/core/src/seeded.ts';
+import { seeded } from '@deft/core/random';
 import { asking } from './ask.ts';
 import { bring } from './bring.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';

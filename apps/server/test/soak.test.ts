@@ -9,9 +9,9 @@ import {
   sheetsOf,
   type Answer,
   type Operation,
-} from '@deft/core';
+} from '@deft/core/page';
 import type { Refusal, Study } from '@deft/contract';
-import { seeded } from '../../../packages/core/src/seeded.ts';
+import { seeded } from '@deft/core/random';
 import { soakStep } from '../../../packages/core/src/testing/soak.ts';
 import { bring } from './bring.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';

@@ -5,16 +5,8 @@ import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import { pathToFileURL } from 'node:url';
 import { brotliDecompressSync, gzipSync } from 'node:zlib';
-import {
-  expandPlan,
-  idOf,
-  newBlock,
-  OPERATION_VERSION,
-  paperOf,
-  reducePage,
-  sheetsOf,
-  type Operation,
-} from '@deft/core';
+import { idOf, OPERATION_VERSION, paperOf, reducePage, sheetsOf, type Operation } from '@deft/core/page';
+import { expandPlan, newBlock } from '@deft/core/session';
 import type { Workshop } from '../src/jobs/bring-in.ts';
 import { startPictures } from '../src/jobs/pictures.ts';
 import { seedDemo } from '../src/seed.ts';

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { homography, isConvex, isInside, seeded } from '@deft/core';
+import { seeded } from '@deft/core/random';
+import { homography, isConvex, isInside } from '@deft/core/geometry';
 import { madeFigure } from './figures.ts';
 import { madePage, type MadeLayout } from './made-page.ts';
 import { madeConditions, madePhoto, type Conditions } from './made-photo.ts';

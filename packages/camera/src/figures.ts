@@ -1,4 +1,4 @@
-import type { Point } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
 
 /**
  * A line of a drawing in shares of its own box, and how thick and dark it is against the page's usual line.

@@ -1,4 +1,6 @@
-import { cellOutlines, seeded, type Cells, type Point } from '@deft/core';
+import { seeded } from '@deft/core/random';
+import type { Point } from '@deft/core/geometry';
+import { cellOutlines, type Cells } from '@deft/core/page';
 import { madeFigure, type MadeLine } from './figures.ts';
 
 /** How drawings lie on a made page. */

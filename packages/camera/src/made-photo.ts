@@ -1,4 +1,5 @@
-import { gaussian, projection, seeded, type Point } from '@deft/core';
+import { gaussian, seeded } from '@deft/core/random';
+import { projection, type Point } from '@deft/core/geometry';
 import type { MadePage } from './made-page.ts';
 
 /** A made photo: RGB, three bytes a pixel, row by row. */

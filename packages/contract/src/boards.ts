@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 import { id } from './operations.ts';
 
 /** Several pictures laid out together on a page of their own. */

@@ -1,4 +1,4 @@
-import { encodeStroke, OPERATION_VERSION } from '@deft/core';
+import { encodeStroke, OPERATION_VERSION } from '@deft/core/page';
 import { batchSchema, MOST_OPERATIONS } from './operations.ts';
 
 const id = (n: number): string => n.toString(16).padStart(32, '0');

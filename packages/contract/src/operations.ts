@@ -10,7 +10,7 @@ import {
   SHEET_KINDS,
   type Operation,
   type ThingType,
-} from '@deft/core';
+} from '@deft/core/page';
 
 /** Most operations in one batch, and most things in one operation. */
 export const MOST_OPERATIONS = 200;

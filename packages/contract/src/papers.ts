@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import type { Id, Point } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
+import type { Id } from '@deft/core/page';
 import { id } from './operations.ts';
 
 export type Four = readonly [Point, Point, Point, Point];

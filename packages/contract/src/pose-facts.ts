@@ -1,4 +1,4 @@
-import { spokenTime } from '@deft/core';
+import { spokenTime } from '@deft/core/session';
 import type { Pose } from './sessions.ts';
 
 /** Poses that a session came to before it was ended. */

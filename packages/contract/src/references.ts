@@ -1,16 +1,15 @@
 import Joi from 'joi';
+import type { Point } from '@deft/core/geometry';
+import type { Id } from '@deft/core/page';
 import {
   MIDDLE,
   MOST_SOFT,
   MOST_STRAIGHTENING,
-  SUBJECT_KEYS,
   TURNS,
-  type Id,
-  type Point,
   type Preparation,
   type ReferenceMark,
-  type SubjectKey,
-} from '@deft/core';
+} from '@deft/core/reference';
+import { SUBJECT_KEYS, type SubjectKey } from '@deft/core/subjects';
 import { id } from './operations.ts';
 
 /** What made pictures know about themselves; original-picture pixels. */

@@ -1,5 +1,7 @@
 import Joi from 'joi';
-import { GROUNDS, type Id, type Point, type Source } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
+import type { Id } from '@deft/core/page';
+import { GROUNDS, type Source } from '@deft/core/session';
 import { id } from './operations.ts';
 import type { Reference } from './references.ts';
 import type { SubjectTrait } from './sets.ts';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type Joi from 'joi';
-import { CHOICES, GROUNDS, MOST_POSES, newBlock, SOURCES } from '@deft/core';
+import { CHOICES, GROUNDS, MOST_POSES, newBlock, SOURCES } from '@deft/core/session';
 import { boardPatchSchema, MOST_ON_BOARD, newBoardSchema } from './boards.ts';
 import { joiningSchema, liftingSchema } from './papers.ts';
 import { begunOf, factsOf } from './pose-facts.ts';

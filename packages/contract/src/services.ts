@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 
 /** A picture that a picture service offers. */
 export interface Offered {

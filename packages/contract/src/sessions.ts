@@ -1,4 +1,6 @@
 import Joi from 'joi';
+import type { Point } from '@deft/core/geometry';
+import type { Id } from '@deft/core/page';
 import {
   CHOICES,
   GROUNDS,
@@ -10,12 +12,10 @@ import {
   type Block,
   type Choice,
   type Ground,
-  type Id,
   type Plan,
-  type Point,
   type Source,
   type Step,
-} from '@deft/core';
+} from '@deft/core/session';
 import { id } from './operations.ts';
 import type { ReferenceBrief } from './references.ts';
 

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 import { id } from './operations.ts';
 import { factsFields, type ReferenceBrief, type ReferenceFacts } from './references.ts';
 

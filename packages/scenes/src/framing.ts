@@ -1,5 +1,5 @@
 import { PerspectiveCamera, Vector3 } from 'three';
-import { toRadians } from '@deft/core';
+import { toRadians } from '@deft/core/geometry';
 import { vec } from './field.ts';
 
 /** How much of the picture's width and height the thing fills. */

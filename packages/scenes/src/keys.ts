@@ -1,2 +1,2 @@
-export type { SubjectKey } from '@deft/core';
+export type { SubjectKey } from '@deft/core/subjects';
 export type { ViewKey } from '@deft/contract';

@@ -18,7 +18,7 @@ import {
   WebGLRenderer,
 } from 'three';
 import { RoundedBoxGeometry } from 'three/examples/jsm/geometries/RoundedBoxGeometry.js';
-import { toRadians } from '@deft/core';
+import { toRadians } from '@deft/core/geometry';
 import type { Body } from './body.ts';
 import { BUILDINGS } from './buildings.ts';
 import { nearest, vec, type Field } from './field.ts';

@@ -1,4 +1,4 @@
-import { SUBJECTS } from '@deft/core';
+import { SUBJECTS } from '@deft/core/subjects';
 import { vec } from './field.ts';
 import { framed } from './framing.ts';
 import { goat } from './goat.ts';

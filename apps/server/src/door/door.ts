@@ -1,6 +1,6 @@
 import { randomBytes, randomInt, timingSafeEqual } from 'node:crypto';
 import type { Guest } from '@deft/contract';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 import { newId } from '../ids.ts';
 import type { Store } from '../store/store.ts';
 

@@ -1,5 +1,5 @@
 import type { Response } from 'express';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 
 /** Milliseconds between two signs of life, so that nothing in between takes the line for dead. */
 const SIGN_OF_LIFE = 25_000;

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import Joi from 'joi';
 import { batchSchema, idSchema } from '@deft/contract';
-import { BrokenStroke, decodeStroke, type Operation } from '@deft/core';
+import { BrokenStroke, decodeStroke, type Operation } from '@deft/core/page';
 import { exportPng, exportSvg } from '../jobs/export-page.ts';
 import type { BlobFiles } from '../store/blob-files.ts';
 import { Malformed } from '../store/refusals.ts';

@@ -10,7 +10,8 @@ import {
   MOST_BYTES,
   type Session,
 } from '@deft/contract';
-import { isConvex, type Id } from '@deft/core';
+import { isConvex } from '@deft/core/geometry';
+import type { Id } from '@deft/core/page';
 import { newId } from '../ids.ts';
 import type { Workshop } from '../jobs/bring-in.ts';
 import { NotAPicture } from '../jobs/not-a-picture.ts';

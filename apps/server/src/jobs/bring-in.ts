@@ -1,6 +1,6 @@
 import { parse } from 'node:path';
 import { MOST_MARKS, type Brought, type ReferenceFacts } from '@deft/contract';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 import { newId } from '../ids.ts';
 import type { BlobFiles } from '../store/blob-files.ts';
 import type { Store } from '../store/store.ts';

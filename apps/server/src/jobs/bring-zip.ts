@@ -1,7 +1,8 @@
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { MOST_MARKS, SET_FILE, setFileSchema, type BroughtLine, type SetFile } from '@deft/contract';
-import type { DetailMark, Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
+import type { DetailMark } from '@deft/core/reference';
 import { newId } from '../ids.ts';
 import { bringIn, refusalOf, type BringOptions, type Workshop } from './bring-in.ts';
 import { NotAPicture } from './not-a-picture.ts';

@@ -1,6 +1,7 @@
 import PDFDocument from 'pdfkit';
 import sharp from 'sharp';
-import { reducePage, thingsOfType, transformPoint, type Id } from '@deft/core';
+import { transformPoint } from '@deft/core/geometry';
+import { reducePage, thingsOfType, type Id } from '@deft/core/page';
 import type { BlobFiles } from '../store/blob-files.ts';
 import type { Store } from '../store/store.ts';
 import { exportPng } from './export-page.ts';

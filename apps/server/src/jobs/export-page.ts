@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { MOST_PNG_PIXELS } from '@deft/contract';
-import { pageSvg, paperOf, reducePage, scaleOf, type Id, type Placement, type Region } from '@deft/core';
+import { scaleOf } from '@deft/core/geometry';
+import { pageSvg, paperOf, reducePage, type Id, type Placement, type Region } from '@deft/core/page';
 import type { BlobFiles } from '../store/blob-files.ts';
 import type { Store } from '../store/store.ts';
 

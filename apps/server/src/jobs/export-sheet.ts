@@ -1,7 +1,7 @@
 import PDFDocument from 'pdfkit';
 import sharp from 'sharp';
 import { begunOf, factsOf, type Pose, type Session } from '@deft/contract';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 import type { BlobFiles } from '../store/blob-files.ts';
 import type { Store } from '../store/store.ts';
 import { exportSvg } from './export-page.ts';

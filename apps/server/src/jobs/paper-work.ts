@@ -1,6 +1,7 @@
 import sharp, { type Sharp } from 'sharp';
 import { MOST_PIXELS, type FoundPage, type Four, type Lifting } from '@deft/contract';
-import { findPage, layFlat, liftInk, loopsRound, polygonArea, type Point, type Rgb } from '@deft/core';
+import { polygonArea, type Point } from '@deft/core/geometry';
+import { findPage, layFlat, liftInk, loopsRound, type Rgb } from '@deft/core/paper';
 import { madePage, madePhoto, madeConditions, type MadeLayout, type MadeLine } from '@deft/camera';
 import { NotAPicture } from './not-a-picture.ts';
 import { kindOf } from './picture-kind.ts';

@@ -1,4 +1,4 @@
-import { groupAlike } from '@deft/core';
+import { groupAlike } from '@deft/core/reference';
 import { NotAPicture } from './not-a-picture.ts';
 import type { Outcome } from './pictures.ts';
 import { findPaper, liftPaper, takePhoto } from './paper-work.ts';

@@ -2,7 +2,7 @@ import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
 import type { MadeLayout, MadeLine } from '@deft/camera';
 import type { Lifting } from '@deft/contract';
-import type { Preparation } from '@deft/core';
+import type { Preparation } from '@deft/core/reference';
 import { NotAPicture } from './not-a-picture.ts';
 import type { LiftedPaper, Photographed } from './paper-work.ts';
 import type { Prepared } from './prepare-picture.ts';

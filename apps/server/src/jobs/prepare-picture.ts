@@ -1,6 +1,7 @@
 import sharp, { type Sharp } from 'sharp';
 import { MOST_PIXELS } from '@deft/contract';
-import { carryTone, preparedFrame, soften, straightFrame, toneCurve, type Preparation } from '@deft/core';
+import { preparedFrame, straightFrame, type Preparation } from '@deft/core/reference';
+import { carryTone, soften, toneCurve } from '@deft/core/tone';
 import { previewsOf } from './take-picture.ts';
 
 export interface Prepared {

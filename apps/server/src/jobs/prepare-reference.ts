@@ -1,4 +1,5 @@
-import { isUntouched, type Id, type Preparation } from '@deft/core';
+import type { Id } from '@deft/core/page';
+import { isUntouched, type Preparation } from '@deft/core/reference';
 import type { BlobFiles } from '../store/blob-files.ts';
 import type { Store } from '../store/store.ts';
 import type { Pictures } from './pictures.ts';

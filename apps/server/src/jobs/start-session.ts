@@ -1,6 +1,9 @@
 import { randomInt } from 'node:crypto';
 import type { NewSession, Session } from '@deft/contract';
-import { choosePictures, expandPlan, mirrored, planPictures, seeded, type Id } from '@deft/core';
+import { seeded } from '@deft/core/random';
+import type { Id } from '@deft/core/page';
+import { mirrored } from '@deft/core/reference';
+import { choosePictures, expandPlan, planPictures } from '@deft/core/session';
 import { newId } from '../ids.ts';
 import { Malformed } from '../store/refusals.ts';
 import { preparedAs } from './prepare-reference.ts';

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { readFile, stat, writeFile } from 'node:fs/promises';
 import sharp, { type Sharp } from 'sharp';
 import { MOST_BYTES, MOST_PIXELS, PREVIEW, SMALL_PREVIEW } from '@deft/contract';
-import { LIKENESS, likenessOf } from '@deft/core';
+import { LIKENESS, likenessOf } from '@deft/core/reference';
 import { NotAPicture } from './not-a-picture.ts';
 import { kindOf, MIMES, SHOWN_AS_IT_IS, type PictureKind } from './picture-kind.ts';
 import { readCredit } from './read-credit.ts';

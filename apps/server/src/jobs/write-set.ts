@@ -2,7 +2,8 @@ import type { Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { ZipFile } from 'yazl';
 import { SET_FILE, SET_FORMAT, SET_VERSION, type SetFile } from '@deft/contract';
-import { isUntouched, type Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
+import { isUntouched } from '@deft/core/reference';
 import type { BlobFiles } from '../store/blob-files.ts';
 import type { Store } from '../store/store.ts';
 

@@ -1,5 +1,7 @@
 import type { Pose, Reference } from '@deft/contract';
-import { cellsFor, seeded, type Point } from '@deft/core';
+import { seeded } from '@deft/core/random';
+import type { Point } from '@deft/core/geometry';
+import { cellsFor } from '@deft/core/page';
 import { madeFigure, type MadeLayout, type MadeLine } from '@deft/camera';
 
 /** What is joined by a line when a figure is drawn in a hurry. */

@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Fault, Offered, OfferedPage, Truth, ViewKey } from '@deft/contract';
-import type { SubjectKey } from '@deft/core';
+import type { SubjectKey } from '@deft/core/subjects';
 
 /** Raised where the service does not answer as it should. */
 export class ServiceTrouble extends Error {

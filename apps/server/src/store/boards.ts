@@ -1,6 +1,6 @@
 import { and, desc, eq, max } from 'drizzle-orm';
 import type { Board } from '@deft/contract';
-import { boardThings, type Id } from '@deft/core';
+import { boardThings, type Id } from '@deft/core/page';
 import { newId } from '../ids.ts';
 import type { Database } from './database.ts';
 import { layPage } from './pages.ts';

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { asc, eq, sql } from 'drizzle-orm';
 import type { Guest } from '@deft/contract';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 import type { Database } from './database.ts';
 import { guests } from './schema.ts';
 

@@ -1,5 +1,5 @@
 import type { ReferencePage, ReferenceQuery } from '@deft/contract';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 import type { Database } from './database.ts';
 import { briefs, listIds } from './references.ts';
 

@@ -10,7 +10,7 @@ import {
   type Numbered,
   type Operation,
   type Thing,
-} from '@deft/core';
+} from '@deft/core/page';
 import { newId } from '../ids.ts';
 import type { Database } from './database.ts';
 import { Gone, UnknownSheet } from './refusals.ts';

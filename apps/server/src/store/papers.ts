@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, max } from 'drizzle-orm';
 import type { FoundPage, Lifting, PaperWork } from '@deft/contract';
-import { inkPage, type Id, type Point } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
+import { inkPage, type Id } from '@deft/core/page';
 import { newId } from '../ids.ts';
 import type { Database } from './database.ts';
 import { layPage } from './pages.ts';

@@ -20,14 +20,9 @@ import type {
   Truth,
   ViewKey,
 } from '@deft/contract';
-import {
-  seenLandmarks,
-  UNTOUCHED,
-  type Id,
-  type Preparation,
-  type ReferenceMark,
-  type SubjectKey,
-} from '@deft/core';
+import type { Id } from '@deft/core/page';
+import { seenLandmarks, UNTOUCHED, type Preparation, type ReferenceMark } from '@deft/core/reference';
+import type { SubjectKey } from '@deft/core/subjects';
 import type { Database } from './database.ts';
 import { Gone, Malformed } from './refusals.ts';
 import { blobs, keptBoth, preparations, referenceMarks, references, setMembers } from './schema.ts';

@@ -16,7 +16,10 @@ import {
   uniqueIndex,
 } from 'drizzle-orm/pg-core';
 import type { FoundPage, Lifting, SubjectTrait, Truth } from '@deft/contract';
-import type { Block, Operation, Plan, Point, Preparation, ReferenceMark, Step } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
+import type { Operation } from '@deft/core/page';
+import type { Preparation, ReferenceMark } from '@deft/core/reference';
+import type { Block, Plan, Step } from '@deft/core/session';
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 const created = () => moment('created_at').notNull().defaultNow();

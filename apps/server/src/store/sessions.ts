@@ -9,7 +9,8 @@ import type {
   SessionBrief,
   SessionPatch,
 } from '@deft/contract';
-import { cellOutlines, cellsFor, PAGE_SIZE, type Choice, type Id, type Plan, type Step } from '@deft/core';
+import { cellOutlines, cellsFor, PAGE_SIZE, type Id } from '@deft/core/page';
+import type { Choice, Plan, Step } from '@deft/core/session';
 import { newId } from '../ids.ts';
 import type { Database } from './database.ts';
 import { layCells, makePage } from './pages.ts';

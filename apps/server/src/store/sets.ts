@@ -1,7 +1,8 @@
 import { and, asc, count, desc, eq, gt, inArray, or, sql } from 'drizzle-orm';
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
 import type { ReferenceSet, SetPatch } from '@deft/contract';
-import type { Choosable, Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
+import type { Choosable } from '@deft/core/session';
 import type { Database } from './database.ts';
 import { briefs } from './references.ts';
 import { Gone } from './refusals.ts';

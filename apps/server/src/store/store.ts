@@ -1,4 +1,4 @@
-import type { Answer, Id, Operation } from '@deft/core';
+import type { Answer, Id, Operation } from '@deft/core/page';
 import type { ReferencePage, ReferenceQuery } from '@deft/contract';
 import { openDatabase, type Database, type OpenOptions } from './database.ts';
 import * as boards from './boards.ts';

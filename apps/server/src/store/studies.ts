@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import type { Attempt, Pass, Study, StudyPatch, SubjectTrait, Way } from '@deft/contract';
-import type { Id, Source } from '@deft/core';
+import type { Id } from '@deft/core/page';
+import type { Source } from '@deft/core/session';
 import type { Database } from './database.ts';
 import { readReference } from './references.ts';
 import { Gone } from './refusals.ts';

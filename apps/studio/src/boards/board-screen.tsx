@@ -1,7 +1,9 @@
 import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import { boxOf, thingsOfType, type CropBox, type Id, type Placement, type Point } from '@deft/core';
+import { boxOf, type Point } from '@deft/core/geometry';
+import { thingsOfType, type Id, type Placement } from '@deft/core/page';
+import type { CropBox } from '@deft/core/reference';
 import type { Board, ReferenceBrief } from '@deft/contract';
 import {
   pictureOf,

@@ -23,7 +23,9 @@ import type {
   Study,
   StudyPatch,
 } from '@deft/contract';
-import type { Id, Placement, Plan, Preparation, ReferenceMark } from '@deft/core';
+import type { Id, Placement } from '@deft/core/page';
+import type { Preparation, ReferenceMark } from '@deft/core/reference';
+import type { Plan } from '@deft/core/session';
 
 /** What of a query stands in an address. */
 function inAddress(query: object): string {

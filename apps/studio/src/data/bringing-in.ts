@@ -1,6 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { Brought, BroughtLine } from '@deft/contract';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 import { api } from './api';
 
 export type ItemState = 'waiting' | 'coming' | 'in' | 'here' | 'refused' | 'stopped';

@@ -1,5 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { INK_COLOUR, PEN_MANNERS, type Choice, type GuideKind, type PenKind } from '@deft/core';
+import { INK_COLOUR, PEN_MANNERS, type GuideKind, type PenKind } from '@deft/core/page';
+import type { Choice } from '@deft/core/session';
 
 export const HANDS = ['Draw', 'Forms', 'Guides', 'Move', 'Words'] as const;
 export type HandName = (typeof HANDS)[number];

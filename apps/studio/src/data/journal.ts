@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { Id, Operation } from '@deft/core';
+import type { Id, Operation } from '@deft/core/page';
 import { newId } from './new-id';
 
 interface JournalSchema extends DBSchema {

@@ -1,4 +1,4 @@
-import { landmarksOf, seenLandmarks, type KnownLandmark } from '@deft/core';
+import { landmarksOf, seenLandmarks, type KnownLandmark } from '@deft/core/reference';
 import type { Reference } from '@deft/contract';
 
 /** Landmarks of a reference as it is seen: the student's own before those that a made picture knows. */

@@ -7,7 +7,7 @@ import {
   type Numbered,
   type Operation,
   type Thing,
-} from '@deft/core';
+} from '@deft/core/page';
 import { Journal } from './journal';
 import { PageKeeper, Refused, type Send } from './page-keeper';
 

@@ -6,7 +6,7 @@ import {
   type Operation,
   type Thing,
   type ThingType,
-} from '@deft/core';
+} from '@deft/core/page';
 import type { Journal } from './journal';
 import { newId } from './new-id';
 

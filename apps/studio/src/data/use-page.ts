@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useState, useSyncExternalStore } from 'react';
-import type { Id, ThingType } from '@deft/core';
+import type { Id, ThingType } from '@deft/core/page';
 import { Journal } from './journal';
 import { PageKeeper, sendToDesk, type SaveState } from './page-keeper';
 

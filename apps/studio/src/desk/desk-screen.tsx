@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { Pressable, View } from 'react-native';
-import { newBlock } from '@deft/core';
+import { newBlock } from '@deft/core/session';
 import type { Study } from '@deft/contract';
 import { previewOf, smallOf, useSetsQuery, useStudiesQuery } from '../data/api';
 import { useStart } from '../data/use-start';

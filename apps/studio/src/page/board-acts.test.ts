@@ -1,14 +1,14 @@
+import { transformPoint } from '@deft/core/geometry';
 import {
   boardThings,
   paperOf,
   sheetsOf,
   thingsOfType,
-  transformPoint,
   type Change,
   type Id,
   type Placement,
   type Thing,
-} from '@deft/core';
+} from '@deft/core/page';
 import { addingPictures, cropping, hidingPictures, layingBoard, stacking } from './board-acts';
 
 let n = 0;

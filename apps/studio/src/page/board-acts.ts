@@ -1,20 +1,18 @@
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
+import { compose, scaling, translation } from '@deft/core/geometry';
 import {
-  compose,
   paperBox,
   paperOf,
-  scaling,
   sheetsOf,
   thingsOfType,
-  translation,
   wholeOf,
   type Change,
-  type CropBox,
   type Id,
   type Placement,
   type Sheet,
   type Thing,
-} from '@deft/core';
+} from '@deft/core/page';
+import type { CropBox } from '@deft/core/reference';
 import { newId } from '../data/new-id';
 
 type Things = ReadonlyMap<Id, Thing>;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { CropBox } from '@deft/core';
+import type { CropBox } from '@deft/core/reference';
 import { CropHand } from './crop-hand';
 
 const FRAME = { width: 400, height: 200 };

@@ -1,4 +1,5 @@
-import type { CropBox, Point } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
+import type { CropBox } from '@deft/core/reference';
 import type { StageHand } from './parts/stage';
 
 const LEAST = 0.05;

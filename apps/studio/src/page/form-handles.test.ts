@@ -1,4 +1,5 @@
-import { cornersOf, measureForm, rotation, translation, compose, type Form } from '@deft/core';
+import { cornersOf, rotation, translation, compose } from '@deft/core/geometry';
+import { measureForm, type Form } from '@deft/core/page';
 import { formFromDrag } from './hands/forms';
 import { formAt, handlesOf, pullHandle } from './form-handles';
 import { Palm } from './palm';

@@ -1,16 +1,14 @@
 import {
   compose,
   distance,
-  formOutline,
   invert,
   isInside,
-  measureForm,
   rotation,
   transformPoint,
   translation,
-  type Form,
   type Point,
-} from '@deft/core';
+} from '@deft/core/geometry';
+import { formOutline, measureForm, type Form } from '@deft/core/page';
 
 export interface Handle {
   readonly key: string;

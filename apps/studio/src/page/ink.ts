@@ -1,3 +1,4 @@
+import type { Point } from '@deft/core/geometry';
 import {
   axisLine,
   BLUE_PENCIL,
@@ -19,10 +20,9 @@ import {
   type Note,
   type Paper,
   type Placement,
-  type Point,
   type SheetThing,
   type Stroke,
-} from '@deft/core';
+} from '@deft/core/page';
 import type { Picture } from './pictures';
 import { pointsOf } from './stroke-points';
 

@@ -1,21 +1,16 @@
+import { boxOf, grow, joined, meets, type Affine, type Box } from '@deft/core/geometry';
 import {
-  boxOf,
   CentreLine,
-  grow,
   isPlain,
-  joined,
   lineLayers,
   lineOutline,
   lookOf,
-  meets,
   strokeReach,
   traceOutline,
-  type Affine,
-  type Box,
   type LinePoint,
   type StrokeLook,
   type StrokePoint,
-} from '@deft/core';
+} from '@deft/core/page';
 
 /** A stroke under the pen: raw points in millimetres, of which there are ever more. */
 export interface LiveStroke {

@@ -11,7 +11,7 @@ import {
   type Change,
   type Stroke,
   type Thing,
-} from '@deft/core';
+} from '@deft/core/page';
 import { actOf, KEYS } from './keys';
 import { colouring, growing, parting, pixelsAt, resizing, sizeOf } from './paper';
 import { whyNot } from './place-on';

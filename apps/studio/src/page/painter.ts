@@ -4,22 +4,24 @@ import {
   grow,
   invert,
   joined,
+  transformPoint,
+  compose,
+  type Affine,
+  type Box,
+  type Point,
+} from '@deft/core/geometry';
+import {
   paperBox,
   paperOf,
   sheetsOf,
-  transformPoint,
-  compose,
   BLUE_PENCIL,
-  type Affine,
-  type Box,
   type Id,
   type Paper,
   type Placement,
-  type Point,
   type Sheet,
   type SheetThing,
   type Thing,
-} from '@deft/core';
+} from '@deft/core/page';
 import { paintThing, type PaintRoom } from './ink';
 import { LiveInk, type LiveStroke } from './live-ink';
 import { Pictures } from './pictures';

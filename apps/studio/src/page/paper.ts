@@ -1,5 +1,5 @@
 import { LARGEST_PAPER, SMALLEST_PAPER } from '@deft/contract';
-import { paperBox, type Change, type Paper, type Patch } from '@deft/core';
+import { paperBox, type Change, type Paper, type Patch } from '@deft/core/page';
 
 /** Sizes paper is sold in, upright, millimetres. */
 export const PAPER_SIZES = {

@@ -1,4 +1,4 @@
-import type { Placement } from '@deft/core';
+import type { Placement } from '@deft/core/page';
 
 /** A picture ready to be painted: its pixels, fewer than its own where it is very large, and its own size. */
 export interface Picture {

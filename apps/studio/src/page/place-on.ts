@@ -1,5 +1,5 @@
 import { generateKeyBetween } from 'fractional-indexing';
-import { sheetsOf, type Change, type Id, type SheetKind, type Thing } from '@deft/core';
+import { sheetsOf, type Change, type Id, type SheetKind, type Thing } from '@deft/core/page';
 import type { Scene } from './scene';
 
 type Things = ReadonlyMap<Id, Thing>;

@@ -1,4 +1,5 @@
-import type { Point, StrokePoint } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
+import type { StrokePoint } from '@deft/core/page';
 import { deskPalm, Palm } from './palm';
 
 export type PointerKind = 'pen' | 'touch' | 'mouse';

@@ -1,4 +1,4 @@
-import type { Id, SheetThing } from '@deft/core';
+import type { Id, SheetThing } from '@deft/core/page';
 
 export interface RasterOptions {
   readonly sheets: readonly { readonly sheet: Id; readonly things: readonly SheetThing[] }[];

@@ -1,14 +1,6 @@
 import RBush from 'rbush';
-import {
-  byPaint,
-  joined,
-  onSheet,
-  thingBox,
-  type Box,
-  type Id,
-  type SheetThing,
-  type Thing,
-} from '@deft/core';
+import { joined, type Box } from '@deft/core/geometry';
+import { byPaint, onSheet, thingBox, type Id, type SheetThing, type Thing } from '@deft/core/page';
 import { pointsOf } from './stroke-points';
 
 interface Entry extends Box {

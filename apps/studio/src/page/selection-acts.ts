@@ -4,26 +4,28 @@ import {
   compose,
   IDENTITY,
   invert,
-  movedBy,
-  onSheet,
   reflection,
   rotation,
   scaling,
-  sheetsOf,
-  thingsOfType,
   transformPoint,
   translation,
-  warpedBy,
   type Affine,
   type Box,
+  type Point,
+} from '@deft/core/geometry';
+import {
+  movedBy,
+  onSheet,
+  sheetsOf,
+  thingsOfType,
+  warpedBy,
   type Change,
   type Id,
-  type Point,
   type Sheet,
   type SheetKind,
   type SheetThing,
   type Thing,
-} from '@deft/core';
+} from '@deft/core/page';
 import { newId } from '../data/new-id';
 import { orderOnTop } from './place-on';
 import type { Scene } from './scene';

@@ -1,16 +1,5 @@
-import {
-  boxOf,
-  isInside,
-  joined,
-  pickPoints,
-  sheetsOf,
-  type Box,
-  type Id,
-  type Point,
-  type Sheet,
-  type SheetThing,
-  type Thing,
-} from '@deft/core';
+import { boxOf, isInside, joined, type Box, type Point } from '@deft/core/geometry';
+import { pickPoints, sheetsOf, type Id, type Sheet, type SheetThing, type Thing } from '@deft/core/page';
 import { formAt } from './form-handles';
 import type { Scene } from './scene';
 import { strokeTouches } from './stroke-points';

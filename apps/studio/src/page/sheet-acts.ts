@@ -1,5 +1,5 @@
 import { generateKeyBetween } from 'fractional-indexing';
-import { sheetsOf, type Change, type Id, type Sheet, type SheetKind, type Thing } from '@deft/core';
+import { sheetsOf, type Change, type Id, type Sheet, type SheetKind, type Thing } from '@deft/core/page';
 import { newSheet } from './selection-acts';
 
 type Things = ReadonlyMap<Id, Thing>;

@@ -1,4 +1,5 @@
-import { distance, strokePoints, type Stroke, type StrokePoint } from '@deft/core';
+import { distance } from '@deft/core/geometry';
+import { strokePoints, type Stroke, type StrokePoint } from '@deft/core/page';
 
 const known = new WeakMap<Stroke, StrokePoint[]>();
 

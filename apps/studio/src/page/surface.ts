@@ -2,7 +2,8 @@ import { Painter } from './painter';
 import { mirrorView, toPage as viewToPage, zoomView } from './view';
 import { PointerInput, type Hand } from './pointer';
 import type { PageKeeper } from '../data/page-keeper';
-import type { Placement, Point } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
+import type { Placement } from '@deft/core/page';
 
 /** A page on the screen: painter, pointer input and the current hand, over a keeper. */
 export class Surface {

@@ -8,7 +8,7 @@ import {
   type Affine,
   type Box,
   type Point,
-} from '@deft/core';
+} from '@deft/core/geometry';
 
 /**
  * How the page lies on the screen: mirrored, then turned, then enlarged, then moved. Of the view

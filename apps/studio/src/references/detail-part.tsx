@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import type { CropBox, DetailMark, Point } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
+import type { CropBox, DetailMark } from '@deft/core/reference';
 import {
   smallOf,
   usePutMarkMutation,

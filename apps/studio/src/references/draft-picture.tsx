@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type { Reference } from '@deft/contract';
-import type { Preparation } from '@deft/core';
+import type { Preparation } from '@deft/core/reference';
 import { previewOf } from '../data/api';
 import { prepareWorker } from '../data/workers';
 

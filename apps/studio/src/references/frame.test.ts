@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { UNTOUCHED, preparedFrame, type Preparation } from '@deft/core';
+import { UNTOUCHED, preparedFrame, type Preparation } from '@deft/core/reference';
 import { referenceQuerySchema, type Reference } from '@deft/contract';
 import { knownLandmarks } from '../data/known-landmarks';
 import { frameOf } from './frame';

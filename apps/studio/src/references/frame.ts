@@ -1,4 +1,5 @@
-import { invert, preparedFrame, transformPoint, type Point } from '@deft/core';
+import { invert, transformPoint, type Point } from '@deft/core/geometry';
+import { preparedFrame } from '@deft/core/reference';
 import type { Reference } from '@deft/contract';
 
 /** Ways between the original's pixels, in which marks are kept, and those of the picture as it is seen. */

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { otherSide, SUBJECTS, SUBJECT_KEYS, type Point } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
+import { otherSide, SUBJECTS, SUBJECT_KEYS } from '@deft/core/subjects';
 import { useChangeReferenceMutation, usePutMarkMutation, useRemoveMarkMutation } from '../data/api';
 import { knownLandmarks } from '../data/known-landmarks';
 import { newId } from '../data/new-id';

@@ -1,5 +1,7 @@
 import type { Reference } from '@deft/contract';
-import { preparedFrame, transformPoint, type CropBox, type Id, type Point } from '@deft/core';
+import { transformPoint, type Point } from '@deft/core/geometry';
+import type { Id } from '@deft/core/page';
+import { preparedFrame, type CropBox } from '@deft/core/reference';
 import { knownLandmarks } from '../data/known-landmarks';
 import { BODY } from '../ui/theme';
 import { usePalette } from '../ui/use-desk-theme';

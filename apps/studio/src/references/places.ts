@@ -1,5 +1,5 @@
 import type { ReferenceBrief } from '@deft/contract';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 
 /**
  * What each place of a wall holds, as far as it has been shown, and the order as it will be once every move

@@ -1,17 +1,15 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
+import { invert, transformPoint, type Point } from '@deft/core/geometry';
 import {
-  invert,
   isUntouched,
   MIDDLE,
   MOST_SOFT,
   preparedFrame,
-  transformPoint,
   UNTOUCHED,
-  type Point,
   type Preparation,
   type Turn,
-} from '@deft/core';
+} from '@deft/core/reference';
 import type { Reference } from '@deft/contract';
 import {
   pictureOf,

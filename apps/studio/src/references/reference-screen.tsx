@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 import type { Reference } from '@deft/contract';
 import { previewOf, sentenceOf, useReferenceQuery } from '../data/api';
 import { useDesk } from '../data/store';

@@ -1,6 +1,8 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { sightOf, type Id, type Point, type SightMark } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
+import type { Id } from '@deft/core/page';
+import { sightOf, type SightMark } from '@deft/core/reference';
 import { useChangeReferenceMutation, usePutMarkMutation, useRemoveMarkMutation } from '../data/api';
 import { newId } from '../data/new-id';
 import { SideAct, WordAct } from '../ui/acts';

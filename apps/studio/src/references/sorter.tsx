@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 import { useLatest } from '../ui/use-latest';
 import { usePalette } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 import { usePutMarkMutation, useRemoveMarkMutation } from '../data/api';
 import { newId } from '../data/new-id';
 import { SideAct, WordAct } from '../ui/acts';

@@ -2,7 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import type { ReferenceBrief, ReferenceQuery } from '@deft/contract';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 import { useReferencesQuery } from '../data/api';
 import { PreviewCard } from '../ui/preview';
 import { usePalette } from '../ui/use-desk-theme';
@@ -36,8 +36,8 @@ export function Wall({ query, total, columns, scroller, chosen, onTouch, onMove 
   const height = Math.max(1, Math.round(cell * 1.25 + GAP));
   // What a place holds, filled in by the rows as they are shown.
   const [places] = useState(() => new Places());
-  // eslint-disable-next-line react-hooks/incompatible-library -- the list of what is in view changes while
-  // one scrolls, which is the point
+  // The list of what is in view changes while one scrolls, which is the point.
+  // eslint-disable-next-line react-hooks/incompatible-library
   const list = useVirtualizer({
     count: width > 0 ? rows : 0,
     getScrollElement: () => scroller,

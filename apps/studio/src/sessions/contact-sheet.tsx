@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 import { begunOf, type Session } from '@deft/contract';
 import { useNoteSessionMutation } from '../data/api';
 import { sendOn } from '../data/use-page';

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import type { Four, PaperWork } from '@deft/contract';
-import type { Point } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
 import { useLatest } from '../ui/use-latest';
 import { usePalette } from '../ui/use-desk-theme';
 

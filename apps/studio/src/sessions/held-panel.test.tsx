@@ -1,7 +1,7 @@
 import { act, fireEvent, render, screen } from '@testing-library/react-native';
 import { PaperProvider } from 'react-native-paper';
 import { Provider } from 'react-redux';
-import { newClock, tickClock, type Clock } from '@deft/core';
+import { newClock, tickClock, type Clock } from '@deft/core/session';
 import type { PageKeeper } from '../data/page-keeper';
 import { store } from '../data/store';
 import { NO_LOOK } from '../page/second-look';

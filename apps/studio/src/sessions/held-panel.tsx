@@ -1,7 +1,8 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { PENS, timeLeft, type Clock } from '@deft/core';
+import { PENS } from '@deft/core/page';
+import { timeLeft, type Clock } from '@deft/core/session';
 import { takePen } from '../data/desk-slice';
 import type { PageKeeper } from '../data/page-keeper';
 import { useDesk, useDeskDispatch } from '../data/store';

@@ -1,7 +1,8 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { CHOICES, newBlock, planSeconds, READY_PLANS, type Id, type Plan } from '@deft/core';
+import type { Id } from '@deft/core/page';
+import { CHOICES, newBlock, planSeconds, READY_PLANS, type Plan } from '@deft/core/session';
 import type { KeptPlan } from '@deft/contract';
 import { useKeepPlanMutation, usePlansQuery, useRemovePlanMutation, useSetsQuery } from '../data/api';
 import { setTimed } from '../data/desk-slice';

@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
-import { boxOf, cellOutlines, cellsFor, thinned, type Cells, type Id, type Point } from '@deft/core';
+import { boxOf, thinned, type Point } from '@deft/core/geometry';
+import { cellOutlines, cellsFor, type Cells, type Id } from '@deft/core/page';
 import type { Joining, PaperWork, Pose } from '@deft/contract';
 import { smallOf } from '../data/api';
 import { DrawnPage } from '../ui/drawn-page';

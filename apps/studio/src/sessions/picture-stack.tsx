@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { stretchOf, type Clock } from '@deft/core';
+import { stretchOf, type Clock } from '@deft/core/session';
 import type { Pose } from '@deft/contract';
 import { SeenReference } from '../page/parts/second-look';
 import type { Look } from '../page/second-look';

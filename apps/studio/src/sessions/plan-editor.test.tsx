@@ -1,7 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/react-native';
 import fc from 'fast-check';
 import { PaperProvider } from 'react-native-paper';
-import { GROUNDS, newBlock, SOURCES, type Plan } from '@deft/core';
+import { GROUNDS, newBlock, SOURCES, type Plan } from '@deft/core/session';
 import { deskTheme } from '../ui/theme';
 import { PlanEditor } from './plan-editor';
 

@@ -12,7 +12,7 @@ import {
   SOURCES,
   type Block,
   type Plan,
-} from '@deft/core';
+} from '@deft/core/session';
 import { MainAct, SideAct, WordAct } from '../ui/acts';
 import { Field } from '../ui/field';
 import { PaperCard } from '../ui/paper-card';

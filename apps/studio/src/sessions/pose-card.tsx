@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { standingIn } from '@deft/core';
+import { standingIn } from '@deft/core/page';
 import { factsOf, type Pose, type Session } from '@deft/contract';
 import { previewOf, useNotePoseMutation } from '../data/api';
 import { DrawnPage, thingsOf } from '../ui/drawn-page';

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from 'react';
 import { View } from 'react-native';
-import type { Id, Region } from '@deft/core';
+import type { Id, Region } from '@deft/core/page';
 import type { PageKeeper } from '../data/page-keeper';
 import { usePage } from '../data/use-page';
 import { useDesk } from '../data/store';

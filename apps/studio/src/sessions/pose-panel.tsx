@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { newBlock } from '@deft/core';
+import { newBlock } from '@deft/core/session';
 import { factsOf, type Pose, type Session } from '@deft/contract';
 import { useNotePoseMutation } from '../data/api';
 import { useStart } from '../data/use-start';

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { View } from 'react-native';
-import { strokePoints, withinRegion, type Id, type Region, type Stroke, type Thing } from '@deft/core';
+import { strokePoints, withinRegion, type Id, type Region, type Stroke, type Thing } from '@deft/core/page';
 import { inkOn, pictureOfPage, thingsOf } from '../ui/drawn-page';
 import { WordAct } from '../ui/acts';
 import { Slider } from '../ui/slider';

@@ -1,7 +1,8 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useEffect, useState } from 'react';
 import { Pressable, useWindowDimensions, View } from 'react-native';
-import { doingOf, paperOf, stretchOf, timeLeft, type Id } from '@deft/core';
+import { paperOf, type Id } from '@deft/core/page';
+import { doingOf, stretchOf, timeLeft } from '@deft/core/session';
 import type { Pose, Session } from '@deft/contract';
 import { takePen } from '../data/desk-slice';
 import type { PageKeeper } from '../data/page-keeper';

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import type { PenKind } from '@deft/core';
+import type { PenKind } from '@deft/core/page';
 import { useLatest } from '../ui/use-latest';
 
 /** What keys do while a session runs or is held: how each is written, and what it does. */

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 import { sentenceOf, useSessionQuery } from '../data/api';
 import { Waiting } from '../ui/screen';
 import { usePalette } from '../ui/use-desk-theme';

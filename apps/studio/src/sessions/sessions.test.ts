@@ -1,4 +1,5 @@
-import { encodeStroke, newBlock, READY_PLANS, type Stroke } from '@deft/core';
+import { encodeStroke, type Stroke } from '@deft/core/page';
+import { newBlock, READY_PLANS } from '@deft/core/session';
 import { timesOf } from './replay';
 import { sessionActOf } from './session-keys';
 import { adviceFor, blockLine, doingWords, goodFor, minutesAndSeconds, planPurpose, spoken } from './words';

@@ -1,5 +1,5 @@
 import { act, renderHook } from '@testing-library/react-native';
-import { expandPlan, newBlock, type Clock } from '@deft/core';
+import { expandPlan, newBlock, type Clock } from '@deft/core/session';
 import type { Session } from '@deft/contract';
 import { useClock, type Moment } from './use-clock';
 

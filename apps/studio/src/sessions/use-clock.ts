@@ -8,7 +8,7 @@ import {
   wakeClock,
   type Clock,
   type ClockEvent,
-} from '@deft/core';
+} from '@deft/core/session';
 import type { Session } from '@deft/contract';
 import { usePutClockMutation } from '../data/api';
 

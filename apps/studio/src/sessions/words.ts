@@ -7,7 +7,7 @@ import {
   type Ground,
   type Plan,
   type Source,
-} from '@deft/core';
+} from '@deft/core/session';
 
 export { spoken };
 

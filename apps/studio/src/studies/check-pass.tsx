@@ -7,10 +7,10 @@ import {
   referenceItems,
   summarySentence,
   thingToDo,
-  withinRegion,
   type CheckReport,
   type Finding,
-} from '@deft/core';
+} from '@deft/core/findings';
+import { withinRegion } from '@deft/core/page';
 import type { Attempt, Study } from '@deft/contract';
 import { useChangeReferenceMutation, useKeepMissMutation } from '../data/api';
 import { checkInWorker } from '../data/workers';

@@ -1,19 +1,16 @@
 import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
+import type { CheckReport, Finding, Mark } from '@deft/core/findings';
+import { transformPoint, type Point } from '@deft/core/geometry';
 import {
   formOutline,
   outlinePath,
   strokeLayers,
   thingsOfType,
-  transformPoint,
-  type CheckReport,
-  type Finding,
   type Id,
-  type Mark,
-  type Point,
   type Region,
   type Thing,
-} from '@deft/core';
+} from '@deft/core/page';
 import type { Reference } from '@deft/contract';
 import { pictureOf } from '../data/api';
 import { pointsOf } from '../page/stroke-points';

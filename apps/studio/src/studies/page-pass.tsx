@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
+import { IDENTITY, type Point } from '@deft/core/geometry';
 import {
   axisOf,
   placeWhole,
@@ -8,11 +9,9 @@ import {
   encodeStroke,
   strokePoints,
   thingsOfType,
-  IDENTITY,
   type Id,
-  type Point,
   type Region,
-} from '@deft/core';
+} from '@deft/core/page';
 import type { Board, Study } from '@deft/contract';
 import { addMix, HANDS, PLACES, setPen, takeHand, takePen, type PlaceName } from '../data/desk-slice';
 import type { PageKeeper } from '../data/page-keeper';

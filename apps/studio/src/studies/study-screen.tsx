@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useEffect, useState } from 'react';
 import { View } from 'react-native';
-import type { Id } from '@deft/core';
+import type { Id } from '@deft/core/page';
 import { PASSES, type Pass, type Study } from '@deft/contract';
 import {
   sentenceOf,

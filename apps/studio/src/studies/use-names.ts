@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
-import { SUBJECTS, thingsOfType, type Id } from '@deft/core';
+import { thingsOfType, type Id } from '@deft/core/page';
+import { SUBJECTS } from '@deft/core/subjects';
 import type { Study } from '@deft/contract';
 import type { PageKeeper } from '../data/page-keeper';
 import { useDesk } from '../data/store';

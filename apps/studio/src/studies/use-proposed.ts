@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { labOf, proposeColours, type NamedColour } from '@deft/core';
+import { labOf, proposeColours, type NamedColour } from '@deft/core/tone';
 import type { Surface } from '../page/surface';
 
 /** Rows of the picture that are looked at. */

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import type { Point } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
 import type { Reference } from '@deft/contract';
 import { pictureOf } from '../data/api';
 import { usePalette, useWide } from '../ui/use-desk-theme';

@@ -10,7 +10,7 @@ import {
   type Placement,
   type Region,
   type Thing,
-} from '@deft/core';
+} from '@deft/core/page';
 import { placedOf } from '../data/api';
 
 /** A page's things as the desk has them; null where it does not answer. */

@@ -1,4 +1,4 @@
-import { checkPages } from '@deft/core';
+import { checkPages } from '@deft/core/findings';
 import * as Comlink from 'comlink';
 
 const work = { checkPages };

@@ -7,7 +7,7 @@ import {
   valueTable,
   valueThresholds,
   type Mask,
-} from '@deft/core';
+} from '@deft/core/tone';
 
 /** Distance across which ink is taken for closed, as a share of the picture's height. */
 const CLOSES = 0.02;

@@ -1,18 +1,7 @@
 import { expose, transfer } from 'comlink';
-import {
-  carryTone,
-  compose,
-  foreground,
-  outlineOf,
-  preparedFrame,
-  scaling,
-  soften,
-  toneCurve,
-  type Hints,
-  type Point,
-  type Preparation,
-  type Size,
-} from '@deft/core';
+import { compose, scaling, type Point } from '@deft/core/geometry';
+import { preparedFrame, type Preparation, type Size } from '@deft/core/reference';
+import { carryTone, foreground, outlineOf, soften, toneCurve, type Hints } from '@deft/core/tone';
 
 let source: { address: string; image: ImageBitmap } | null = null;
 /** The geometry last drawn, before tone: a slider of tone only needs that again. */

@@ -1,7 +1,7 @@
 import { about, compose, invert, rotation, scaling, translation } from '../geometry/affine.ts';
 import { SUBJECTS, hangingOn } from '../subjects/subjects.ts';
 import { FIGURE_HEIGHT, drawFrom, tracedFigure, unsteady } from '../testing/figure.ts';
-import { seeded } from '../seeded.ts';
+import { seeded } from '../random/seeded.ts';
 import { check, type CheckReport } from './check.ts';
 import type { Finding } from './finding.ts';
 import { topicsOf } from './causes.ts';

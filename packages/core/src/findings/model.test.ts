@@ -1,7 +1,7 @@
 import { about, compose, rotation, scaling, translation } from '../geometry/affine.ts';
 import { SUBJECTS } from '../subjects/subjects.ts';
 import { FIGURE_HEIGHT, drawFrom, tracedFigure, unsteady } from '../testing/figure.ts';
-import { seeded } from '../seeded.ts';
+import { seeded } from '../random/seeded.ts';
 import { candidatesFor, topicsOf } from './causes.ts';
 import { check } from './check.ts';
 import { ellipseMatrix, hasTilt, meanRadius, moveItem } from './item.ts';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { compose, invert, rotation, scaling, transformPoint, translation } from '../geometry/affine.ts';
 import { distance, type Point } from '../geometry/point.ts';
-import { gaussian, seeded } from '../seeded.ts';
+import { gaussian, seeded } from '../random/seeded.ts';
 import { tellMirrored } from './mirror.ts';
 import { pairUp, type Pairable } from './pairing.ts';
 import { fitRobust } from './robust.ts';

@@ -1,4 +1,4 @@
-import { seeded } from '../seeded.ts';
+import { seeded } from '../random/seeded.ts';
 import { soakStep } from '../testing/soak.ts';
 import { numberBatch } from './ledger.ts';
 import { newPage } from './new-page.ts';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { seeded, gaussian } from '../seeded.ts';
+import { seeded, gaussian } from '../random/seeded.ts';
 import type { Quad } from '../geometry/homography.ts';
 import { agreement } from './agreement.ts';
 import { spreadOut } from './blocks.ts';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { seeded } from '../seeded.ts';
+import { seeded } from '../random/seeded.ts';
 import { ALIKE, groupAlike, LIKENESS, likenessOf, unlikeness } from './alike.ts';
 
 const SIZE = LIKENESS.width * LIKENESS.height;

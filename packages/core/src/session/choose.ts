@@ -1,5 +1,5 @@
 import { ALIKE, unlikeness } from '../reference/alike.ts';
-import { seeded } from '../seeded.ts';
+import { seeded } from '../random/seeded.ts';
 
 /** As much of a reference as choosing looks at. */
 export interface Choosable {

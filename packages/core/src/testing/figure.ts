@@ -2,7 +2,7 @@ import { about, compose, rotation, scaling, translation, type Affine } from '../
 import type { Point } from '../geometry/point.ts';
 import { formItem, landmarkItem, moveItem, type Item } from '../findings/item.ts';
 import type { Form } from '../page/things.ts';
-import { gaussian } from '../seeded.ts';
+import { gaussian } from '../random/seeded.ts';
 
 /** Test help: a traced figure of 1,000 px height, facing us, with landmarks and forms. */
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { seeded } from '../seeded.ts';
+import { seeded } from '../random/seeded.ts';
 import { foreground, outlineOf } from './foreground.ts';
 import { boxRadii, soften } from './soften.ts';
 import { carryTone, toneCurve } from './tone-curve.ts';

@@ -1,15 +1,14 @@
+import { reflection, type Affine } from '@deft/core/geometry';
 import {
   axisOf,
   encodeStroke,
   MOST_POINTS,
-  reflection,
-  type Affine,
   type Id,
   type PenKind,
   type PressureSource,
   type Stroke,
   type StrokePoint,
-} from '@deft/core';
+} from '@deft/core/page';
 import { generateKeyBetween } from 'fractional-indexing';
 import { newId } from '../../data/new-id';
 import { deskSlice, type DeskState, type PenSetting, type RubBy } from '../../data/desk-slice';

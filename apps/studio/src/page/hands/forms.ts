@@ -1,16 +1,12 @@
+import { compose, distance, rotation, translation, type Point } from '@deft/core/geometry';
 import {
-  compose,
-  distance,
   measureForm,
-  rotation,
-  translation,
   type Form,
   type FormKind,
   type Landmark,
-  type Point,
   type Shape,
   thingsOfType,
-} from '@deft/core';
+} from '@deft/core/page';
 import type { FormsTool } from '../../data/desk-slice';
 import { newId } from '../../data/new-id';
 import { deskColour } from '../desk-colour';

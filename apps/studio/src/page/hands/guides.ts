@@ -1,4 +1,4 @@
-import { axisOf, thingsOfType, type Guide, type MirrorAxis } from '@deft/core';
+import { axisOf, thingsOfType, type Guide, type MirrorAxis } from '@deft/core/page';
 import { newId } from '../../data/new-id';
 import type { GuidesTool } from '../../data/desk-slice';
 import { sheetFor, whyNot, type Refusal } from '../place-on';

@@ -7,7 +7,7 @@ import {
   thingsOfType,
   type Change,
   type Thing,
-} from '@deft/core';
+} from '@deft/core/page';
 import type { Refusal } from '../place-on';
 import type { Sample } from '../pointer';
 import { deskSlice } from '../../data/desk-slice';

@@ -9,14 +9,12 @@ import {
   scaling,
   thinned,
   translation,
-  warpedBy,
   type Affine,
   type Box,
-  type Id,
   type Point,
   type Quad,
-  type SheetThing,
-} from '@deft/core';
+} from '@deft/core/geometry';
+import { warpedBy, type Id, type SheetThing } from '@deft/core/page';
 import { polyline } from '../ink';
 import { deskColour } from '../desk-colour';
 import type { Refusal } from '../place-on';

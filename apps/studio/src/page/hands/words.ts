@@ -1,4 +1,5 @@
-import { translation, type Id, type Note, type Saying } from '@deft/core';
+import { translation } from '@deft/core/geometry';
+import type { Id, Note, Saying } from '@deft/core/page';
 import { newId } from '../../data/new-id';
 import type { WordsTool } from '../../data/desk-slice';
 import { orderOnTop, sheetFor, whyNot, type Refusal } from '../place-on';

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import type { Board } from '@deft/contract';
-import { reducePage, type Answer } from '@deft/core';
+import { reducePage, type Answer } from '@deft/core/page';
 import { useBoardsQuery } from '../../data/api';
 import type { PageKeeper } from '../../data/page-keeper';
 import { WordAct } from '../../ui/acts';

@@ -1,4 +1,4 @@
-import type { CropBox } from '@deft/core';
+import type { CropBox } from '@deft/core/reference';
 
 /** A crop's frame over a picture, what falls away under a veil. */
 export function CropOver({

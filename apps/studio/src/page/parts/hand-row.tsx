@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { Pressable, ScrollView } from 'react-native';
-import type { PenKind } from '@deft/core';
+import type { PenKind } from '@deft/core/page';
 import {
   setSymmetry,
   takeForm,

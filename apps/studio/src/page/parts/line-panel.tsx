@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { Pressable, View } from 'react-native';
-import type { NamedColour } from '@deft/core';
+import type { NamedColour } from '@deft/core/tone';
 import { addMix, setPen, setRubBy } from '../../data/desk-slice';
 import { useDesk, useDeskDispatch } from '../../data/store';
 import { WordAct } from '../../ui/acts';

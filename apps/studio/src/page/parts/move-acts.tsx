@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { axisOf, type Change, type Id, type Point } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
+import { axisOf, type Change, type Id } from '@deft/core/page';
 import type { PageKeeper } from '../../data/page-keeper';
 import { WordAct } from '../../ui/acts';
 import { Field } from '../../ui/field';

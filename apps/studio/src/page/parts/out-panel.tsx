@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { MOST_PNG_PIXELS } from '@deft/contract';
-import { paperOf, scaleOf, thingsOfType } from '@deft/core';
+import { scaleOf } from '@deft/core/geometry';
+import { paperOf, thingsOfType } from '@deft/core/page';
 import type { PageKeeper } from '../../data/page-keeper';
 import { saveFile } from '../../data/save-file';
 import { useThings } from '../../data/use-page';

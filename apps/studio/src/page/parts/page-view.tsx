@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { boxOf, type Region } from '@deft/core';
+import { boxOf } from '@deft/core/geometry';
+import type { Region } from '@deft/core/page';
 import { placedOf } from '../../data/api';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useDesk } from '../../data/store';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { LARGEST_PAPER, SMALLEST_PAPER } from '@deft/contract';
-import { paperOf, type Change } from '@deft/core';
+import { paperOf, type Change } from '@deft/core/page';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useThings } from '../../data/use-page';
 import { WordAct } from '../../ui/acts';

@@ -1,6 +1,7 @@
 import { useEffect, useMemo } from 'react';
 import { View } from 'react-native';
-import { thingsOfType, type Id, type LandmarkState, type Point } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
+import { thingsOfType, type Id, type LandmarkState } from '@deft/core/page';
 import type { PageKeeper } from '../../data/page-keeper';
 import { newId } from '../../data/new-id';
 import { SideAct, WordAct } from '../../ui/acts';

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { Reference } from '@deft/contract';
-import type { Point } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
 import { BODY } from '../../ui/theme';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
 import { deskColour } from '../desk-colour';

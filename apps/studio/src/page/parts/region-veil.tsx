@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import type { Point } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
 import { usePalette } from '../../ui/use-desk-theme';
 import type { Surface } from '../surface';
 import { toScreen } from '../view';

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { lineLayers, CentreLine, lookOf, outlinePath, type PenKind, type StrokePoint } from '@deft/core';
+import { lineLayers, CentreLine, lookOf, outlinePath, type PenKind, type StrokePoint } from '@deft/core/page';
 import type { PenSetting } from '../../data/desk-slice';
 
 /** A line as a hand would draw it: pressed in its middle, with a small tremor that smoothing takes out. */

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { formOutline, type Sheet } from '@deft/core';
+import { formOutline, type Sheet } from '@deft/core/page';
 import type { Reference } from '@deft/contract';
 import { pictureOf, previewOf } from '../../data/api';
 import { looksWorker } from '../../data/workers';

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { pageSvg, sheetsOf, type Id, type Sheet, type Thing } from '@deft/core';
+import { pageSvg, sheetsOf, type Id, type Sheet, type Thing } from '@deft/core/page';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useThings } from '../../data/use-page';
 import { WordAct } from '../../ui/acts';

@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
-import { cornersOf, paperBox, type Point } from '@deft/core';
+import { cornersOf, type Point } from '@deft/core/geometry';
+import { paperBox } from '@deft/core/page';
 import { deskColour } from '../desk-colour';
 import type { Surface } from '../surface';
 import { centred, toPage, toScreen } from '../view';

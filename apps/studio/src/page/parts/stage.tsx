@@ -1,6 +1,14 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { compose, invert, scaling, transformPoint, translation, type Affine, type Point } from '@deft/core';
+import {
+  compose,
+  invert,
+  scaling,
+  transformPoint,
+  translation,
+  type Affine,
+  type Point,
+} from '@deft/core/geometry';
 import { Palm } from '../palm';
 import { PointerInput, type Hand, type Sample } from '../pointer';
 import { UPRIGHT, zoomView, type View as Lie } from '../view';

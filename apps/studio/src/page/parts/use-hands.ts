@@ -1,5 +1,6 @@
 import { useEffect, useLayoutEffect, useMemo } from 'react';
-import type { Id, Point } from '@deft/core';
+import type { Point } from '@deft/core/geometry';
+import type { Id } from '@deft/core/page';
 import { useDesk } from '../../data/store';
 import { useLatest } from '../../ui/use-latest';
 import { DrawHand, drawSetting } from '../hands/draw';

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { pageSvg, thingsOfType, type Id } from '@deft/core';
+import { pageSvg, thingsOfType, type Id } from '@deft/core/page';
 import { newId } from '../../data/new-id';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useThings } from '../../data/use-page';
