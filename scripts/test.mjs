@@ -59,6 +59,8 @@ const PARTS = {
         'tsx',
         '--test',
         '--test-concurrency=2',
+        '--test-force-exit',
+        '--test-timeout=240000',
         ...(await serverTests()),
       ]),
       /^# pass (\d+)/m,

@@ -1,96 +1,111 @@
 import { mkdirSync, rmSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import type { Server } from 'node:http';
+import { join } from 'node:path';
+import type { ServerContext } from './context.ts';
 import { Door } from './door/door.ts';
 import { Lan } from './door/lan.ts';
+import { BadEnvironment, readEnvironment, type Environment } from './environment.ts';
 import { makeApp } from './http/app.ts';
 import { closeServer } from './http/shutdown.ts';
-import { agree } from './jobs/mend.ts';
-import { startPictures } from './jobs/pictures.ts';
+import { startPicturePool } from './jobs/picture-pool.ts';
+import { repairFiles } from './jobs/repair-files.ts';
+import { makeLog } from './log.ts';
 import { seedDemo } from './seed.ts';
 import { PictureService } from './services/picture-service.ts';
 import { BlobFiles } from './store/blob-files.ts';
 import { startStore } from './store/client.ts';
 import { DeskInUse, takeLock } from './store/lock.ts';
 
-const env = process.env;
-const root = resolve(env['DEFT_ROOT'] ?? '.');
-const data = resolve(env['DEFT_DATA'] ?? join(root, 'data'));
-const host = env['DEFT_HOST'] ?? '127.0.0.1';
-const port = Number(env['DEFT_PORT'] ?? 8090);
-
-async function main(): Promise<void> {
-  mkdirSync(data, { recursive: true });
-  const giveBack = takeLock(join(data, 'desk.lock'));
+/** Opens what every part of the server works with, over a data folder that this process holds. */
+async function openContext({ root, data, log }: Environment): Promise<ServerContext> {
   const temporary = join(data, 'incoming');
   rmSync(temporary, { recursive: true, force: true });
   mkdirSync(temporary, { recursive: true });
-  console.log('Opening the desk …');
   const store = await startStore({
     folder: join(data, 'database'),
     migrations: join(root, 'apps/server/migrations'),
     template: join(root, 'apps/server/build/fresh.tar'),
   });
-  const files = new BlobFiles(join(data, 'files'));
-  const pictures = startPictures();
-  const workshop = { store, files, pictures, temporary };
-  const { strays, lost, remake } = await agree(workshop);
-  if (strays > 0) console.log(`Took away ${strays} files that nothing on the desk names.`);
+  return {
+    store,
+    files: new BlobFiles(join(data, 'files')),
+    pool: startPicturePool(),
+    temporary,
+    service: new PictureService(join(root, 'demo/service')),
+    log: makeLog(log),
+  };
+}
+
+/** Ends a server that may not listen, or that was told to stop: what is under way first, then what it works with. */
+const closing =
+  ({ pool, store }: ServerContext, giveBack: () => void, code: number) =>
+  async (before?: () => Promise<void>): Promise<never> => {
+    try {
+      await before?.();
+      await pool.close();
+      await store.close();
+    } finally {
+      giveBack();
+    }
+    process.exit(code);
+  };
+
+function listen(
+  context: ServerContext,
+  environment: Environment,
+  lost: readonly string[],
+): { server: Server; lan: Lan } {
+  const { root, host, port, lanHost, lanPort } = environment;
+  const address = `${host}:${port}`;
+  const options = { context, lost, studio: join(root, 'apps/studio/dist') };
+  const door = new Door(context.store);
+  const lan = new Lan(door, (there) => makeApp({ ...options, address: there }), lanPort, lanHost);
+  const app = makeApp({ ...options, address, door: { door, lan } });
+  const server = app.listen(port, host, (error?: Error) => {
+    if (!error) console.log(`Deft Study is open at http://${address}`);
+  });
+  return { server, lan };
+}
+
+async function main(): Promise<void> {
+  const environment = readEnvironment(process.env);
+  const { root, data, port } = environment;
+  mkdirSync(data, { recursive: true });
+  const giveBack = takeLock(join(data, 'desk.lock'));
+  console.log('Opening the desk …');
+  const context = await openContext(environment);
+  const { strays, lost, remake } = await repairFiles(context);
+  if (strays > 0) console.log(`Removed ${strays} files that nothing on the desk names.`);
   if (lost.length > 0) console.error(`The originals of these references are gone: ${lost.join(', ')}.`);
-  if (env['DEFT_DEMO'] === '1') {
-    const laid = await seedDemo(workshop, join(root, 'demo'));
+  if (environment.demo) {
+    const laid = await seedDemo(context, join(root, 'demo'));
     if (laid > 0) console.log(`Laid ${laid} demo pictures on the desk.`);
   }
-  const address = `${host}:${port}`;
-  const options = {
-    workshop,
-    service: new PictureService(join(root, 'demo/service')),
-    lost,
-    studio: join(root, 'apps/studio/dist'),
-    log: env['DEFT_LOG'] !== '0',
-  };
-  const door = new Door(store);
-  const lan = new Lan(
-    door,
-    (there) => makeApp({ ...options, address: there }),
-    Number(env['DEFT_LAN_PORT'] ?? port),
-    env['DEFT_LAN_HOST'] ?? null,
-  );
-  const app = makeApp({ ...options, address, door: { door, lan } });
-  const server = app.listen(port, host, () => console.log(`Deft Study is open at http://${address}`));
+  const { server, lan } = listen(context, environment, lost);
   void remake().then((made) => made > 0 && console.log(`Made ${made} previews anew.`), console.error);
   server.on('error', (error: NodeJS.ErrnoException) => {
-    console.error(
-      error.code === 'EADDRINUSE'
-        ? `Port ${port} is taken by another program. Choose another with DEFT_PORT.`
-        : error.message,
-    );
-    void pictures
-      .close()
-      .then(() => store.close())
-      .finally(() => {
-        giveBack();
-        process.exit(1);
-      });
+    const taken = `Port ${port} is taken by another program. Choose another with DEFT_PORT.`;
+    console.error(error.code === 'EADDRINUSE' ? taken : error.message);
+    void closing(context, giveBack, 1)();
   });
-  let closing = false;
-  const close = (): void => {
-    if (closing) return;
-    closing = true;
-    void lan
-      .close()
-      .then(() => closeServer(server))
-      .then(() => pictures.close())
-      .then(() => store.close())
-      .finally(() => {
-        giveBack();
-        process.exit(0);
-      });
+  let stopping = false;
+  const stop = (): void => {
+    if (stopping) return;
+    stopping = true;
+    void closing(
+      context,
+      giveBack,
+      0,
+    )(async () => {
+      await lan.close();
+      await closeServer(server);
+    });
   };
-  process.on('SIGTERM', close);
-  process.on('SIGINT', close);
+  process.on('SIGTERM', stop);
+  process.on('SIGINT', stop);
 }
 
 main().catch((error: Error) => {
-  console.error(error instanceof DeskInUse ? error.message : error);
+  console.error(error instanceof DeskInUse || error instanceof BadEnvironment ? error.message : error);
   process.exit(1);
 });

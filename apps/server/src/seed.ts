@@ -4,7 +4,8 @@ import { copyFile, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Truth, ViewKey } from '@deft/contract';
 import type { SubjectKey } from '@deft/core/subjects';
-import { bringIn, type Workshop } from './jobs/bring-in.ts';
+import type { ServerContext } from './context.ts';
+import { bringIn } from './jobs/bring-in.ts';
 
 /** The demo's table of contents, beside its pictures. */
 interface DemoSets {
@@ -33,15 +34,18 @@ const steadyId = (text: string): string =>
   createHash('sha256').update(`upper line ${text}`).digest('hex').slice(0, 32);
 
 /** Lays the demo's sets on an empty desk. A desk with references on it is left alone. */
-export async function seedDemo(workshop: Workshop, folder: string): Promise<number> {
-  const { store, temporary } = workshop;
+export async function seedDemo(
+  context: Pick<ServerContext, 'store' | 'files' | 'pool' | 'temporary' | 'log'>,
+  folder: string,
+): Promise<number> {
+  const { store, temporary } = context;
   if (!existsSync(join(folder, 'sets.json')) || (await store.listReferences({ count: 0 })).total > 0)
     return 0;
   const demo = JSON.parse(await readFile(join(folder, 'sets.json'), 'utf8')) as DemoSets;
   for (const { file, set: _set, ...facts } of demo.pictures) {
     const copy = join(temporary, steadyId(file));
     await copyFile(join(folder, file), copy);
-    const brought = await bringIn(workshop, copy, file, { id: steadyId(file), facts });
+    const brought = await bringIn(context, copy, file, { id: steadyId(file), facts });
     if ('refused' in brought) throw new Error(brought.refused);
   }
   for (const { key, title, note, traits } of demo.sets) {

@@ -20,6 +20,10 @@ export function temporaryFolder(): { folder: string; remove: () => void } {
   return { folder, remove: () => rmSync(folder, { recursive: true, force: true }) };
 }
 
+/** Servers that run: none outlives the tests that started it. */
+const running = new Set<ChildProcess>();
+process.on('exit', () => running.forEach((child) => child.kill('SIGKILL')));
+
 /** A real server as its own process, over a data folder. */
 export class Desk {
   process!: ChildProcess;
@@ -51,6 +55,9 @@ export class Desk {
         stdio: ['ignore', 'pipe', 'pipe'],
       },
     );
+    const { process: child } = this;
+    running.add(child);
+    child.once('exit', () => running.delete(child));
     this.process.stdout?.on('data', (text) => (this.output += text));
     this.process.stderr?.on('data', (text) => (this.output += text));
     return this.process;

@@ -216,12 +216,12 @@ test('a code is renewed after ten minutes and after five wrong ones, and the doo
     {
       listGuests: async () => [],
       keepGuest: async ({ name }) => void kept.push(name),
-      meetGuest: async () => null,
-      sendGuestAway: async () => undefined,
+      findGuest: async () => null,
+      removeGuest: async () => undefined,
     },
     () => now,
   );
-  assert.deepEqual(await door.knock('12345678', ''), { let: 'out', sentence: 'This desk is shut.' });
+  assert.deepEqual(await door.admit('12345678', ''), { let: 'out', sentence: 'This desk is shut.' });
   door.open();
   const first = door.shown()!.code;
   now += 10 * 60_000;
@@ -229,13 +229,13 @@ test('a code is renewed after ten minutes and after five wrong ones, and the doo
   const wrong = (): string => (door.shown()!.code === '00000000' ? '00000001' : '00000000');
   for (const deaf of [15_000, 30_000]) {
     const before = door.shown()!.code;
-    for (let i = 0; i < 5; i += 1) assert.equal((await door.knock(wrong(), '')).let, 'out');
+    for (let i = 0; i < 5; i += 1) assert.equal((await door.admit(wrong(), '')).let, 'out');
     assert.notEqual(door.shown()!.code, before);
     now += deaf - 1;
-    assert.match(JSON.stringify(await door.knock(door.shown()!.code, '')), /Too many wrong codes/);
+    assert.match(JSON.stringify(await door.admit(door.shown()!.code, '')), /Too many wrong codes/);
     now += 2;
   }
-  assert.equal((await door.knock(door.shown()!.code, '')).let, 'in');
+  assert.equal((await door.admit(door.shown()!.code, '')).let, 'in');
   assert.deepEqual(kept, ['A phone']);
 });
 

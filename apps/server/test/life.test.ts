@@ -61,7 +61,7 @@ test('it listens on this machine only, has one address, and takes nothing from o
     /default-src 'self'/,
   );
   assert.equal((await fetch(`${desk.address}/api/nothing`)).status, 404);
-  assert.match(desk.output, /GET \/studies 308/);
+  assert.match(desk.output, /"url":"\/studies"\},"res":\{"status":308\}/);
   const taken = new Desk(join(folder, 'other'), desk.port);
   await assert.rejects(async () => {
     taken.spawn();

@@ -2,8 +2,8 @@ import assert from 'node:assert/strict';
 import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import sharp from 'sharp';
-import { paperOf, reducePage, thingsOfType, type Answer } from '@deft/core/page';
-import { newBlock, type Block } from '@deft/core/session';
+import { pageOf, reducePage, thingsOfType, type Answer } from '@deft/core/page';
+import { newBlock, newClock, type Block } from '@deft/core/session';
 import type {
   PaperWork,
   Reference,
@@ -164,7 +164,7 @@ describe('starting', () => {
 /** Tells the desk that a session is over, and that it came to so many of its poses. */
 const end = ({ id, poses }: Session, begun: number) =>
   ask<Session>(`/sessions/${id}/clock`, 'PUT', {
-    clock: { phase: 'done' },
+    clock: { ...newClock(poses.map(({ step }) => step.stretches)), phase: 'done' },
     over: true,
     poses: poses
       .slice(0, begun)
@@ -227,7 +227,7 @@ describe('paper', () => {
         ({ operation }) => operation,
       ),
     );
-    assert.deepEqual([paperOf(things)?.width, paperOf(things)?.height], [210, 297]);
+    assert.deepEqual([pageOf(things)?.width, pageOf(things)?.height], [210, 297]);
     assert.equal(thingsOfType(things, 'placement')[0]?.of, 'paper');
     const ink = await sharp(
       Buffer.from(await (await fetch(`${desk.address}/api/papers/${made.id}/ink?lift=1`)).arrayBuffer()),

@@ -5,10 +5,12 @@ import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import { pathToFileURL } from 'node:url';
 import { brotliDecompressSync, gzipSync } from 'node:zlib';
-import { idOf, OPERATION_VERSION, paperOf, reducePage, sheetsOf, type Operation } from '@deft/core/page';
-import { expandPlan, newBlock } from '@deft/core/session';
-import type { Workshop } from '../src/jobs/bring-in.ts';
-import { startPictures } from '../src/jobs/pictures.ts';
+import { idOf, OPERATION_VERSION, pageOf, reducePage, sheetsOf, type Operation } from '@deft/core/page';
+import { expandPlan, newBlock, newClock } from '@deft/core/session';
+import type { ServerContext } from '../src/context.ts';
+import { startPicturePool } from '../src/jobs/picture-pool.ts';
+import { makeLog } from '../src/log.ts';
+import { PictureService } from '../src/services/picture-service.ts';
 import { seedDemo } from '../src/seed.ts';
 import { BlobFiles } from '../src/store/blob-files.ts';
 import { startStore as startStoreIn } from '../src/store/client.ts';
@@ -23,7 +25,7 @@ const newId = (): string => idOf(randomBytes(16));
 const { folder, remove } = temporaryFolder();
 let store: Store;
 let files: BlobFiles;
-let workshop: Workshop;
+let context: ServerContext;
 before(async () => {
   files = new BlobFiles(join(folder, 'files'));
   mkdirSync(join(folder, 'incoming'));
@@ -31,15 +33,17 @@ before(async () => {
     folder: join(folder, 'database'),
     migrations: join(ROOT, 'apps/server/migrations'),
   });
-  workshop = {
+  context = {
     store,
     files,
     temporary: join(folder, 'incoming'),
-    pictures: startPictures(pathToFileURL(join(ROOT, 'apps/server/build/picture-worker.js'))),
+    pool: startPicturePool(pathToFileURL(join(ROOT, 'apps/server/build/picture-worker.js'))),
+    service: new PictureService(join(ROOT, 'demo/service')),
+    log: makeLog(false),
   };
 });
 after(async () => {
-  await workshop.pictures.close();
+  await context.pool.close();
   await store.close();
   remove();
 });
@@ -85,8 +89,8 @@ describe('the lock', () => {
 
 describe('the demo', () => {
   test('is laid once, and never on a desk that has something', async () => {
-    assert.ok((await seedDemo(workshop, join(ROOT, 'demo'))) >= 60);
-    assert.equal(await seedDemo(workshop, join(ROOT, 'demo')), 0);
+    assert.ok((await seedDemo(context, join(ROOT, 'demo'))) >= 60);
+    assert.equal(await seedDemo(context, join(ROOT, 'demo')), 0);
     const sets = await store.listSets();
     assert.deepEqual(
       sets.map((s) => s.title),
@@ -154,7 +158,7 @@ describe('pages', () => {
     const things = reducePage(operations.map((o) => o.operation));
     assert.equal(head, 1);
     assert.deepEqual(
-      [paperOf(things)?.width, sheetsOf(things).map((s) => s.kind)],
+      [pageOf(things)?.width, sheetsOf(things).map((s) => s.kind)],
       [148, ['picture', 'guides', 'forms', 'ink']],
     );
     assert.ok([...things.values()].some((t) => t.type === 'placement'));
@@ -209,14 +213,15 @@ describe('sessions', () => {
     // The poses of a grid share a page, each with a cell of its own.
     assert.equal(new Set(cells.map(({ page }) => page)).size, 1);
     assert.equal(new Set(cells.map(({ region }) => JSON.stringify(region))).size, 3);
-    await store.changeSession(made.id, {
-      clock: { phase: 'done' },
+    const clock = newClock(steps.map(({ stretches }) => stretches));
+    await store.keepClock(made.id, {
+      clock: { ...clock, phase: 'done' },
       over: true,
       poses: [{ id: pose!.id, drawnMs: 60_000, heldMs: 1500, addedMs: 0, skipped: false }],
     });
-    await store.changeSession(made.id, { clock: { phase: 'late' }, over: false, poses: [] });
-    await store.notePose(made.id, pose!.id, { starred: true, note: 'the knee' });
-    await store.noteSession(made.id, { lesson: 'look longer' });
+    await store.keepClock(made.id, { clock, over: false, poses: [] });
+    await store.changePose(made.id, pose!.id, { starred: true, note: 'the knee' });
+    await store.changeSession(made.id, { lesson: 'look longer' });
     const over = await store.readSession(made.id);
     assert.deepEqual(
       [
@@ -306,10 +311,12 @@ describe('databases of earlier desks', () => {
         migrations: join(ROOT, 'apps/server/migrations'),
         template,
       });
-      const [study] = await old.listStudies();
+      const [brief] = await old.listStudies();
+      assert.ok(brief?.attempts === 1 && brief.last?.page, 'the study is listed with its last attempt');
+      const study = await old.readStudy(brief.id);
       assert.ok(study && study.traces.length === 1 && study.attempts.length === 1);
       const { operations } = await old.readPage(study.traces[0]!.page, 0);
-      assert.ok(paperOf(reducePage(operations.map((o) => o.operation))));
+      assert.ok(pageOf(reducePage(operations.map((o) => o.operation))));
       const { total, items } = await old.listReferences({});
       // Drawn once in a session and once in a study: counted by the migration.
       assert.ok(items.some((r) => r.attempts > 0));

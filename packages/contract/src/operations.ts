@@ -9,6 +9,7 @@ import {
   READABLE_VERSIONS,
   SHEET_KINDS,
   type Operation,
+  type Patch,
   type ThingType,
 } from '@deft/core/page';
 
@@ -139,10 +140,22 @@ const thing = Joi.object().when('.type', {
   otherwise: Joi.forbidden(),
 });
 
-/** A patch may carry any field that some thing has; one that its own thing lacks is refused by kind. */
-const patch = Joi.alternatives(
-  ...Object.values(FIELDS).map(([fields, more]) => Joi.object({ ...fields, ...more }).min(1)),
-);
+/** What a patch may say, one schema a kind of thing: any of its fields, at least one, none of another kind's. */
+export const PATCH_SCHEMAS = Object.fromEntries(
+  Object.entries(FIELDS).map(([type, [fields, more]]) => [type, Joi.object({ ...fields, ...more }).min(1)]),
+) as Readonly<Record<ThingType, Joi.ObjectSchema<Patch>>>;
+
+/** What is wrong with a patch for a thing of this kind, in words; null where nothing is. */
+export function patchTrouble(type: ThingType, patch: unknown): string | null {
+  const { error } = PATCH_SCHEMAS[type].validate(patch, { convert: false });
+  return error ? `A ${type} cannot be changed like this: ${error.message}` : null;
+}
+
+/**
+ * A patch as it stands in a batch: it fits some kind of thing. Whether it fits its own is told where that is
+ * known (`patchTrouble`).
+ */
+const patch = Joi.alternatives(...Object.values(PATCH_SCHEMAS));
 
 const change = Joi.object({
   add: Joi.array().items(thing).max(MOST_THINGS),

@@ -289,3 +289,15 @@ export const factsFields = {
   marks: Joi.array().items(markSchema).max(MOST_MARKS),
   preparation: preparationSchema.allow(null),
 };
+
+/** Which preparation of a reference: its current one where none is named. */
+export const revisionQuerySchema = Joi.object<{ revision?: number }>({
+  revision: Joi.number().integer().min(0).max(1e6),
+});
+
+/** One preparation among those that were kept. */
+export interface KeptPreparation {
+  readonly revision: number;
+  readonly settings: Preparation;
+  readonly createdAt: number;
+}

@@ -3,7 +3,7 @@ import type { Point } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
 import { GROUNDS, type Source } from '@deft/core/session';
 import { id } from './operations.ts';
-import type { Reference } from './references.ts';
+import type { Reference, ReferenceBrief } from './references.ts';
 import type { SubjectTrait } from './sets.ts';
 
 export const WAYS = [...GROUNDS, 'freehand'] as const;
@@ -52,6 +52,17 @@ export interface Study {
   readonly attempts: readonly Attempt[];
 }
 
+/** A study as a list shows it. */
+export interface StudyBrief {
+  readonly id: Id;
+  readonly reference: Pick<ReferenceBrief, 'id' | 'title' | 'revision' | 'width' | 'height'>;
+  readonly pass: Pass;
+  readonly updatedAt: number;
+  /** How many attempts it has, and the last of them. */
+  readonly attempts: number;
+  readonly last: Pick<Attempt, 'page' | 'region' | 'miss'> | null;
+}
+
 export const newStudySchema = Joi.object<{ reference?: Id; attempt?: Id }>({
   reference: id,
   attempt: id,
@@ -69,11 +80,5 @@ export const studyPatchSchema = Joi.object<StudyPatch>({
 export const missSchema = Joi.object<{ miss: number | null }>({
   miss: Joi.number().min(0).max(1e4).allow(null).required(),
 });
-
-/** How a refusal is told to the browser: a name for code, a sentence for people. */
-export interface Refusal {
-  readonly refusal: string;
-  readonly sentence: string;
-}
 
 export const idSchema = id;

@@ -1,17 +1,18 @@
 import fc from 'fast-check';
 import type Joi from 'joi';
-import { CHOICES, GROUNDS, MOST_POSES, newBlock, SOURCES } from '@deft/core/session';
+import { CHOICES, GROUNDS, MOST_POSES, newBlock, newClock, SOURCES, tickClock } from '@deft/core/session';
 import { boardPatchSchema, MOST_ON_BOARD, newBoardSchema } from './boards.ts';
 import { joiningSchema, liftingSchema } from './papers.ts';
 import { begunOf, factsOf } from './pose-facts.ts';
 import { markSchema, preparationSchema, referencePatchSchema, referenceQuerySchema } from './references.ts';
 import { newStudySchema, studyPatchSchema } from './resources.ts';
-import { knockSchema, takeSchema } from './services.ts';
+import { joinSchema, takeSchema } from './services.ts';
 import {
   clockSchema,
   newSessionSchema,
   planSchema,
   posePatchSchema,
+  runningClockSchema,
   sessionPatchSchema,
   type Pose,
 } from './sessions.ts';
@@ -96,10 +97,9 @@ describe('plans and sessions', () => {
       fits(posePatchSchema, { note: 'x'.repeat(2001) }),
     ]).toEqual([true, false, true, false]);
     const times = { id: id(3), drawnMs: null, heldMs: 0, addedMs: 0, skipped: false };
-    expect(fits(clockSchema, { clock: { phase: 'held' }, over: false, poses: [times] })).toBe(true);
-    expect(
-      fits(clockSchema, { clock: { phase: 'held' }, over: false, poses: [{ ...times, heldMs: -1 }] }),
-    ).toBe(false);
+    const clock = newClock([[{ doing: 'draw', planned: 1000, seen: true }]]);
+    expect(fits(clockSchema, { clock, over: false, poses: [times] })).toBe(true);
+    expect(fits(clockSchema, { clock, over: false, poses: [{ ...times, heldMs: -1 }] })).toBe(false);
     expect(fits(clockSchema, { clock: 'held', over: false, poses: [] })).toBe(false);
   });
 });
@@ -278,11 +278,33 @@ describe('references, sets, boards and studies', () => {
 
 test('at the door and at the picture service only what they ask for', () => {
   expect(
-    ['123456', '00000000', '12', '12345a', "1' or 1"].map((code) => fits(knockSchema, { code, name: '' })),
+    ['123456', '00000000', '12', '12345a', "1' or 1"].map((code) => fits(joinSchema, { code, name: '' })),
   ).toEqual([true, true, false, false, false]);
   expect([
     fits(takeSchema, { keys: ['lamp-3'] }),
     fits(takeSchema, { keys: ['../etc'] }),
     fits(takeSchema, { keys: ['a', 'a'] }),
   ]).toEqual([true, false, false]);
+});
+
+describe('the running clock', () => {
+  const clock = newClock([[{ doing: 'draw', planned: 1000, seen: true }]]);
+  test('fits as the core makes it, at every turn', () => {
+    const running = tickClock(clock, { kind: 'start', at: 5.25 });
+    expect(
+      [clock, running, tickClock(running, { kind: 'end', at: 600 })].every((value) =>
+        fits(runningClockSchema, value),
+      ),
+    ).toBe(true);
+  });
+
+  test.each([
+    ['a pose that is not there', { ...clock, current: 1 }],
+    ['a stretch that is not there', { ...clock, poses: [{ ...clock.poses[0], turn: 1 }] }],
+    ['no pose', { ...clock, poses: [], current: 0 }],
+    ['another phase', { ...clock, phase: 'asleep' }],
+    ['anything at all', { a: 1 }],
+  ])('with %s does not', (_, value) => {
+    expect(fits(runningClockSchema, value)).toBe(false);
+  });
 });

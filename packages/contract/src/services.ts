@@ -23,15 +23,12 @@ export const searchSchema = Joi.object<{ q: string; page: number }>({
   q: Joi.string().trim().allow('').max(200).default(''),
   page: Joi.number().integer().min(1).max(10_000).default(1),
 });
+/** A service's name for one of its pictures. */
+export const serviceKeySchema = Joi.string().pattern(/^[a-z0-9-]{1,80}$/, 'a name of a picture');
 /** Most pictures taken at once. */
 export const MOST_TAKEN = 60;
 export const takeSchema = Joi.object<{ keys: string[]; set: string | null }>({
-  keys: Joi.array()
-    .items(Joi.string().pattern(/^[a-z0-9-]{1,80}$/))
-    .min(1)
-    .max(MOST_TAKEN)
-    .unique()
-    .required(),
+  keys: Joi.array().items(serviceKeySchema).min(1).max(MOST_TAKEN).unique().required(),
   set: Joi.string()
     .pattern(/^[0-9a-f]{32}$/)
     .allow(null)
@@ -67,7 +64,7 @@ export interface Door {
   readonly guests: readonly Guest[];
 }
 export const doorSchema = Joi.object<{ open: boolean }>({ open: Joi.boolean().required() });
-export const knockSchema = Joi.object<{ code: string; name: string }>({
+export const joinSchema = Joi.object<{ code: string; name: string }>({
   code: Joi.string()
     .pattern(/^\d{4,12}$/)
     .required(),

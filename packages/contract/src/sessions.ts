@@ -3,16 +3,22 @@ import type { Point } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
 import {
   CHOICES,
+  DOINGS,
   GROUNDS,
   LEAST_SECONDS,
   MOST_POSES,
   MOST_SECONDS,
+  PHASES,
   planPictures,
   SOURCES,
   type Block,
   type Choice,
+  type Clock,
+  type Doing,
   type Ground,
+  type Lasted,
   type Plan,
+  type PoseTimes,
   type Source,
   type Step,
 } from '@deft/core/session';
@@ -68,7 +74,7 @@ export interface Session extends Omit<SessionBrief, 'count' | 'drawnMs' | 'starr
   readonly flip: boolean;
   readonly seed: number;
   /** The running clock as the core keeps it. */
-  readonly clock: unknown;
+  readonly clock: Clock | null;
   readonly poses: readonly Pose[];
 }
 
@@ -140,13 +146,40 @@ export const posePatchSchema = Joi.object<PosePatch>({
 
 export type PoseTimesKept = Pick<Pose, 'id' | 'drawnMs' | 'heldMs' | 'addedMs' | 'skipped'>;
 export interface ClockChange {
-  readonly clock: unknown;
+  readonly clock: Clock;
   readonly over: boolean;
   readonly poses: readonly PoseTimesKept[];
 }
 const ms = Joi.number().min(0).max(1e12);
+const lastedSchema = Joi.object<Lasted>({
+  doing: Joi.valid(...DOINGS).required() as Joi.Schema<Doing>,
+  planned: ms.required(),
+  seen: Joi.boolean().required(),
+  added: ms.required(),
+  spent: ms.required(),
+});
+const poseTimesSchema = Joi.object<PoseTimes>({
+  stretches: Joi.array().items(lastedSchema).min(1).max(8).required(),
+  turn: Joi.number().integer().min(0).less(Joi.ref('stretches.length')).required(),
+  held: ms.required(),
+  skipped: Joi.boolean().required(),
+  over: Joi.boolean().required(),
+  reopened: Joi.boolean().required(),
+});
+/** The running clock, as the core keeps it. */
+export const runningClockSchema = Joi.object<Clock>({
+  phase: Joi.valid(...PHASES).required() as Joi.Schema<Clock['phase']>,
+  current: Joi.number().integer().min(0).less(Joi.ref('poses.length')).required(),
+  poses: Joi.array()
+    .items(poseTimesSchema)
+    .min(1)
+    .max(2 * MOST_POSES)
+    .required(),
+  since: ms.required(),
+  penDown: Joi.boolean().required(),
+});
 export const clockSchema = Joi.object<ClockChange>({
-  clock: Joi.object().max(20).required(),
+  clock: runningClockSchema.required(),
   over: Joi.boolean().required(),
   poses: Joi.array()
     .max(2 * MOST_POSES)

@@ -53,6 +53,25 @@ export const manyPatchSchema = Joi.object<{
   tag: Joi.string().trim().min(1).max(60),
   untag: Joi.string().trim().min(1).max(60),
 }).or('hidden', 'tag', 'untag');
+/** A member of a set with its place in the order. */
+export interface Member {
+  readonly reference: Id;
+  readonly order: string;
+}
+/** Members that were taken out, back to where they were. */
+export const membersSchema = Joi.object<{ members: Member[] }>({
+  members: Joi.array()
+    .items(
+      Joi.object({
+        reference: id.required(),
+        order: Joi.string()
+          .pattern(/^[A-Za-z0-9]{1,200}$/)
+          .required(),
+      }),
+    )
+    .max(10_000)
+    .required(),
+});
 /** A member of a set to another place in its order: after another member, or first. */
 export const moveSchema = Joi.object<{ reference: Id; after: Id | null }>({
   reference: id.required(),

@@ -8,14 +8,15 @@ const DIGITS = 8;
 /** How long a code holds, milliseconds. */
 const HOLDS = 10 * 60_000;
 /**
- * Wrong codes before another takes its place, and how long the door is then deaf, milliseconds; longer each
+ * Wrong codes before another takes its place, and how long the door then hears no code, milliseconds; longer each
  * time.
  */
 const TRIES = 5;
-const DEAF = 15_000;
-const LONGEST_DEAF = 10 * 60_000;
+const LOCK = 15_000;
+const LONGEST_LOCK = 10 * 60_000;
 
-export type Knocked =
+/** Somebody new was let in, with a token to be known by, or was not, and why. */
+export type Admission =
   { readonly let: 'in'; readonly token: string } | { readonly let: 'out'; readonly sentence: string };
 
 /**
@@ -26,13 +27,13 @@ export class Door {
   private code: string | null = null;
   private until = 0;
   private wrong = 0;
-  private deafUntil = 0;
-  private deafFor = DEAF;
+  private lockedUntil = 0;
+  private lockedFor = LOCK;
   private readonly known = new Map<string, Id>();
 
   /** @param now milliseconds, for tests */
   constructor(
-    private readonly store: Pick<Store, 'listGuests' | 'keepGuest' | 'meetGuest' | 'sendGuestAway'>,
+    private readonly store: Pick<Store, 'listGuests' | 'keepGuest' | 'findGuest' | 'removeGuest'>,
     private readonly now: () => number = Date.now,
   ) {}
 
@@ -63,10 +64,10 @@ export class Door {
   }
 
   /** Somebody new at the door. The right code is used up; after a few wrong ones another takes its place. */
-  async knock(code: string, name: string): Promise<Knocked> {
+  async admit(code: string, name: string): Promise<Admission> {
     const shown = this.shown();
     if (!shown) return { let: 'out', sentence: 'This desk is shut.' };
-    const wait = this.deafUntil - this.now();
+    const wait = this.lockedUntil - this.now();
     if (wait > 0)
       return {
         let: 'out',
@@ -77,13 +78,13 @@ export class Door {
       this.wrong += 1;
       if (this.wrong >= TRIES) {
         this.renew();
-        this.deafUntil = this.now() + this.deafFor;
-        this.deafFor = Math.min(LONGEST_DEAF, 2 * this.deafFor);
+        this.lockedUntil = this.now() + this.lockedFor;
+        this.lockedFor = Math.min(LONGEST_LOCK, 2 * this.lockedFor);
       }
       return { let: 'out', sentence: 'That is not the code the desk shows.' };
     }
     this.renew();
-    this.deafFor = DEAF;
+    this.lockedFor = LOCK;
     const token = randomBytes(32).toString('base64url');
     await this.store.keepGuest({ id: newId(), name: name || 'A phone', token });
     return { let: 'in', token };
@@ -93,7 +94,7 @@ export class Door {
   async knows(token: string | null): Promise<boolean> {
     if (token === null || !this.isOpen) return false;
     if (this.known.has(token)) return true;
-    const guest = await this.store.meetGuest(token);
+    const guest = await this.store.findGuest(token);
     if (guest === null) return false;
     this.known.set(token, guest);
     return true;
@@ -104,8 +105,8 @@ export class Door {
   }
 
   /** Takes a token back: from now on it opens nothing. */
-  async sendAway(guest: Id): Promise<void> {
-    await this.store.sendGuestAway(guest);
+  async removeGuest(guest: Id): Promise<void> {
+    await this.store.removeGuest(guest);
     for (const [token, id] of this.known) if (id === guest) this.known.delete(token);
   }
 }

@@ -1,6 +1,7 @@
-import express, { type Express, type RequestHandler } from 'express';
+import { parse as parseCookie } from 'cookie';
+import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
-import { knockSchema, type Refusal } from '@deft/contract';
+import { joinSchema, type Refusal } from '@deft/contract';
 import type { Door } from './door.ts';
 import { doorPage } from './door-page.ts';
 
@@ -8,21 +9,26 @@ const COOKIE = 'deft-guest';
 const LASTS_SECONDS = 90 * 24 * 3600;
 
 function tokenOf(header: string | undefined): string | null {
-  for (const part of (header ?? '').split(';')) {
-    const [name, value] = part.trim().split('=');
-    if (name === COOKIE && value && /^[\w-]{43}$/.test(value)) return value;
-  }
-  return null;
+  const token = parseCookie(header ?? '')[COOKIE];
+  return token && /^[\w-]{43}$/.test(token) ? token : null;
 }
 
-const refusal = (sentence: string): Refusal => ({ refusal: 'Door', sentence });
+const refusal = (status: number, sentence: string): Refusal => ({ refusal: 'Door', status, sentence });
+
+/** A form that cannot be read, from somebody who is not let in yet: nothing of the server's is told. */
+const unreadable: ErrorRequestHandler = (_error, _request, response, _next) => {
+  response
+    .status(400)
+    .type('html')
+    .send(doorPage({ sentence: 'That could not be read. Type the code again.' }));
+};
 
 /** Only requests meant for this address, and none on behalf of a foreign page. */
 function meantForUs(address: string): RequestHandler {
   return ({ headers: { host, origin } }, response, next) => {
-    if (host !== address) response.status(421).json(refusal('This desk answers at another address.'));
+    if (host !== address) response.status(421).json(refusal(421, 'This desk answers at another address.'));
     else if (origin !== undefined && origin !== `http://${address}`)
-      response.status(403).json(refusal('This desk takes no requests from other sites.'));
+      response.status(403).json(refusal(403, 'This desk takes no requests from other sites.'));
     else next();
   };
 }
@@ -53,21 +59,21 @@ export function lanApp(door: Door, desk: Express, address: string): Express {
   );
   app.use(meantForUs(address));
   app.post('/door', express.urlencoded({ extended: false, limit: '2kb' }), async (request, response) => {
-    const { value, error } = knockSchema.validate(
+    const { value, error } = joinSchema.validate(
       { name: '', ...(request.body as object) },
       { stripUnknown: true },
     );
-    const knocked = error
+    const admission = error
       ? ({ let: 'out', sentence: 'A code is made of figures only.' } as const)
-      : await door.knock(value.code, value.name);
-    if (knocked.let === 'out') {
+      : await door.admit(value.code, value.name);
+    if (admission.let === 'out') {
       response
         .status(403)
         .type('html')
-        .send(doorPage({ sentence: knocked.sentence }));
+        .send(doorPage({ sentence: admission.sentence }));
       return;
     }
-    response.cookie(COOKIE, knocked.token, {
+    response.cookie(COOKIE, admission.token, {
       httpOnly: true,
       sameSite: 'lax',
       path: '/',
@@ -78,7 +84,7 @@ export function lanApp(door: Door, desk: Express, address: string): Express {
   app.use((request, response, next) => {
     door.knows(tokenOf(request.headers.cookie)).then((known) => {
       if (known && request.path.startsWith('/api/door'))
-        response.status(403).json(refusal('The door is opened and shut at the desk itself.'));
+        response.status(403).json(refusal(403, 'The door is opened and shut at the desk itself.'));
       else if (known) desk(request, response, next);
       else if (request.method === 'GET' && !request.path.startsWith('/api/')) {
         const { code } = request.query;
@@ -89,8 +95,9 @@ export function lanApp(door: Door, desk: Express, address: string): Express {
       } else
         response
           .status(401)
-          .json(refusal('This desk does not know you. Open it in a browser and type its code.'));
+          .json(refusal(401, 'This desk does not know you. Open it in a browser and type its code.'));
     }, next);
   });
+  app.use(unreadable);
   return app;
 }

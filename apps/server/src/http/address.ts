@@ -1,5 +1,7 @@
 import type { RequestHandler } from 'express';
-import type { Refusal } from '@deft/contract';
+import { API_ROOT, type Refusal } from '@deft/contract';
+
+const foreign = (status: number, sentence: string): Refusal => ({ refusal: 'Foreign', status, sentence });
 
 /**
  * Keeps the studio at one address, since a browser keeps its journal by address: a page asked for
@@ -10,19 +12,13 @@ export function oneAddress(canonical: string): RequestHandler {
   return (request, response, next) => {
     const { host, origin } = request.headers;
     if (origin !== undefined && origin !== `http://${canonical}`) {
-      response.status(403).json({
-        refusal: 'Foreign',
-        sentence: 'This desk takes no requests from other sites.',
-      } satisfies Refusal);
+      response.status(403).json(foreign(403, 'This desk takes no requests from other sites.'));
     } else if (host === canonical) {
       next();
-    } else if (request.method === 'GET' && !request.path.startsWith('/api/')) {
+    } else if (request.method === 'GET' && !request.path.startsWith(`${API_ROOT}/`)) {
       response.redirect(308, `http://${canonical}${request.originalUrl}`);
     } else {
-      response.status(421).json({
-        refusal: 'Foreign',
-        sentence: `This desk answers at http://${canonical}.`,
-      } satisfies Refusal);
+      response.status(421).json(foreign(421, `This desk answers at http://${canonical}.`));
     }
   };
 }

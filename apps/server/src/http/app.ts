@@ -1,90 +1,98 @@
+import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { Router, type Express } from 'express';
 import helmet from 'helmet';
-import morgan from 'morgan';
+import { pinoHttp } from 'pino-http';
+import { API, API_ROOT } from '@deft/contract';
+import type { ServerContext } from '../context.ts';
 import type { Door } from '../door/door.ts';
 import type { Lan } from '../door/lan.ts';
-import type { Workshop } from '../jobs/bring-in.ts';
-import type { PictureService } from '../services/picture-service.ts';
 import { oneAddress } from './address.ts';
+import { onRoute } from './answer.ts';
 import { boardsRouter } from './boards.ts';
 import { doorRouter } from './door.ts';
+import { answerErrors, notFound } from './errors.ts';
+import { Exports } from './exports.ts';
+import { incomingRouter } from './incoming.ts';
 import { pagesRouter } from './pages.ts';
 import { papersRouter } from './papers.ts';
 import { referencesRouter } from './references.ts';
-import { notFound, refuse } from './refuse.ts';
 import { servicesRouter } from './services.ts';
 import { plansRouter, sessionsRouter } from './sessions.ts';
 import { setsRouter } from './sets.ts';
 import { studiesRouter } from './studies.ts';
 
 export interface AppOptions {
-  readonly workshop: Workshop;
-  readonly service: PictureService;
+  readonly context: ServerContext;
   /** Titles of references whose original is gone. */
   readonly lost?: readonly string[];
   /** The studio as exported; left out where only the API is wanted. */
   readonly studio?: string;
   /** The one address, such as `127.0.0.1:8090`. */
   readonly address: string;
-  readonly log?: boolean;
   /** Left out of the desk that the local network gets. */
   readonly door?: { readonly door: Door; readonly lan: Lan };
 }
 
-export function makeApp({
-  workshop,
-  service,
-  lost = [],
-  studio,
-  address,
-  log = true,
-  door,
-}: AppOptions): Express {
-  const { store, files } = workshop;
+const ONLY_OURS = {
+  useDefaults: false,
+  directives: {
+    defaultSrc: ["'self'"],
+    scriptSrc: ["'self'"],
+    workerSrc: ["'self'"],
+    connectSrc: ["'self'"],
+    fontSrc: ["'self'"],
+    styleSrc: ["'self'", "'unsafe-inline'"],
+    imgSrc: ["'self'", 'blob:', 'data:'],
+    objectSrc: ["'none'"],
+    baseUri: ["'self'"],
+    frameAncestors: ["'none'"],
+    formAction: ["'self'"],
+  },
+};
+
+/** All that the API answers; a route with a fixed word stands before one that would take it for a name. */
+function apiRouter({ context, lost = [], door }: AppOptions): Router {
+  const router = Router();
+  const exports = new Exports(context);
+  onRoute(router, API.health, async () => ({ desk: 'open' as const, lost }));
+  router.use(exports.router());
+  router.use(pagesRouter(context, exports));
+  router.use(incomingRouter(context));
+  router.use(referencesRouter(context));
+  router.use(setsRouter(context));
+  router.use(boardsRouter(context, exports));
+  router.use(servicesRouter(context));
+  router.use(sessionsRouter(context, exports));
+  router.use(plansRouter(context));
+  router.use(studiesRouter(context));
+  router.use(papersRouter(context));
+  if (door) router.use(doorRouter(door.door, door.lan));
+  router.use(notFound);
+  return router;
+}
+
+export function makeApp(options: AppOptions): Express {
+  const { context, studio, address } = options;
   const app = express();
   app.disable('x-powered-by');
-  if (log) app.use(morgan(':method :url :status :res[content-length] - :response-time ms'));
   app.use(
-    helmet({
-      contentSecurityPolicy: {
-        useDefaults: false,
-        directives: {
-          defaultSrc: ["'self'"],
-          scriptSrc: ["'self'"],
-          workerSrc: ["'self'"],
-          connectSrc: ["'self'"],
-          fontSrc: ["'self'"],
-          styleSrc: ["'self'", "'unsafe-inline'"],
-          imgSrc: ["'self'", 'blob:', 'data:'],
-          objectSrc: ["'none'"],
-          baseUri: ["'self'"],
-          frameAncestors: ["'none'"],
-          formAction: ["'self'"],
-        },
+    pinoHttp({
+      logger: context.log,
+      genReqId: () => randomUUID(),
+      serializers: {
+        req: ({ id, method, url }) => ({ id, method, url }),
+        res: ({ statusCode }) => ({ status: statusCode }),
       },
-      strictTransportSecurity: false,
     }),
   );
+  app.use(helmet({ contentSecurityPolicy: ONLY_OURS, strictTransportSecurity: false }));
   app.use(oneAddress(address));
   app.use(compression());
   app.use(express.json({ limit: '32mb' }));
-  app.get('/api/health', (_request, response) => {
-    response.json({ desk: 'open', lost });
-  });
-  app.use('/api/pages', pagesRouter(store, files));
-  app.use('/api/references', referencesRouter(workshop, service));
-  app.use('/api/sets', setsRouter(store, files));
-  app.use('/api/boards', boardsRouter(store, files));
-  app.use('/api/services', servicesRouter(service));
-  app.use('/api/sessions', sessionsRouter(workshop));
-  app.use('/api/plans', plansRouter(workshop));
-  app.use('/api/studies', studiesRouter(store));
-  if (door) app.use('/api/door', doorRouter(door.door, door.lan));
-  app.use('/api', papersRouter(workshop));
-  app.use('/api', notFound);
+  app.use(API_ROOT, apiRouter(options));
   if (studio && existsSync(studio)) {
     app.use(
       express.static(studio, {
@@ -99,6 +107,6 @@ export function makeApp({
       else response.set('Cache-Control', 'no-cache').sendFile(join(studio, 'index.html'));
     });
   }
-  app.use(refuse);
+  app.use(answerErrors(context.log));
   return app;
 }

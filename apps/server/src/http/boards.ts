@@ -1,49 +1,43 @@
 import { Router } from 'express';
-import { boardPatchSchema, idSchema, newBoardSchema } from '@deft/contract';
+import { API } from '@deft/contract';
+import type { ServerContext } from '../context.ts';
 import { newId } from '../ids.ts';
-import { boardPdf, boardPng } from '../jobs/export-board.ts';
-import type { BlobFiles } from '../store/blob-files.ts';
-import type { Store } from '../store/store.ts';
-import { valid } from './refuse.ts';
+import { exportBoardPdf, exportBoardPng } from '../jobs/export-board.ts';
+import { onFileRoute, onRoute } from './answer.ts';
+import type { Exports } from './exports.ts';
 
-export function boardsRouter(store: Store, files: BlobFiles): Router {
+export function boardsRouter(context: ServerContext, exports: Exports): Router {
+  const { store } = context;
+  const { boards } = API;
   const router = Router();
-  router.get('/', async (_request, response) => {
-    response.json(await store.listBoards());
+  onRoute(router, boards.list, () => store.listBoards());
+  onRoute(router, boards.make, ({ body }) => store.makeBoard({ id: newId(), page: newId(), ...body }));
+  onRoute(router, boards.read, ({ params: { id } }) => store.readBoard(id));
+  onRoute(router, boards.change, async ({ params: { id }, body }) => {
+    await store.changeBoard(id, body);
+    return store.readBoard(id);
   });
-  router.post('/', async (request, response) => {
-    response.json(
-      await store.makeBoard({ id: newId(), page: newId(), ...valid(newBoardSchema, request.body) }),
-    );
+  onRoute(router, boards.remove, async ({ params: { id } }) => {
+    await store.changeBoard(id, { removed: true });
+    return undefined;
   });
-  router.get('/:id', async (request, response) => {
-    response.json(await store.readBoard(valid(idSchema, request.params.id)));
-  });
-  router.patch('/:id', async (request, response) => {
-    const id = valid(idSchema, request.params.id);
-    await store.changeBoard(id, valid(boardPatchSchema, request.body));
-    response.json(await store.readBoard(id));
-  });
-  router.delete('/:id', async (request, response) => {
-    await store.changeBoard(valid(idSchema, request.params.id), { removed: true });
-    response.status(204).end();
-  });
-  router.post('/:id/back', async (request, response) => {
-    const id = valid(idSchema, request.params.id);
+  onRoute(router, boards.restore, async ({ params: { id } }) => {
     await store.changeBoard(id, { removed: false });
-    response.json(await store.readBoard(id));
+    return store.readBoard(id);
   });
-  router.get('/:id/board.png', async (request, response) => {
-    response
-      .attachment('board.png')
-      .type('image/png')
-      .send(await boardPng(store, files, valid(idSchema, request.params.id)));
-  });
-  router.get('/:id/board.pdf', async (request, response) => {
-    response
-      .attachment('board.pdf')
-      .type('application/pdf')
-      .send(await boardPdf(store, files, valid(idSchema, request.params.id)));
-  });
+  const kinds = [
+    [boards.png, 'board.png', 'image/png', exportBoardPng],
+    [boards.pdf, 'board.pdf', 'application/pdf', exportBoardPdf],
+  ] as const;
+  for (const [route, name, mime, make] of kinds) {
+    onFileRoute(router, route, async ({ params: { id } }, request, response) => {
+      const board = await store.readBoard(id);
+      await exports.answer(request, response, {
+        name,
+        mime,
+        make: ({ signal }) => make(context, board, signal),
+      });
+    });
+  }
   return router;
 }

@@ -5,7 +5,7 @@ import type { Id } from '@deft/core/page';
 const SIGN_OF_LIFE = 25_000;
 
 /**
- * Tells whoever has a page open that it has grown (server-sent events, WHATWG HTML 9.2). What has grown they
+ * Announces to whoever has a page open that it has grown (server-sent events, WHATWG HTML 9.2). What has grown they
  * read themselves.
  */
 export class PageStreams {
@@ -30,7 +30,7 @@ export class PageStreams {
   }
 
   /** @param head the page's last number */
-  tell(page: Id, head: number): void {
+  announce(page: Id, head: number): void {
     for (const response of this.#listeners.get(page) ?? []) response.write(`data: ${head}\n\n`);
   }
 }

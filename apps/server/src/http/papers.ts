@@ -1,73 +1,72 @@
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Router } from 'express';
-import {
-  begunOf,
-  idSchema,
-  inkQuerySchema,
-  joiningSchema,
-  liftingSchema,
-  MOST_BYTES,
-  type Session,
-} from '@deft/contract';
+import { Router, type Response } from 'express';
+import { API, begunOf, MOST_BYTES, type PaperWork, type Session } from '@deft/contract';
 import { isConvex } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
+import type { ServerContext } from '../context.ts';
 import { newId } from '../ids.ts';
-import type { Workshop } from '../jobs/bring-in.ts';
-import { NotAPicture } from '../jobs/not-a-picture.ts';
+import { isNotAPicture } from '../jobs/not-a-picture.ts';
 import { hurriedDrawing, layoutFor } from '../services/camera.ts';
 import { Malformed } from '../store/refusals.ts';
-import { valid, validQuery } from './refuse.ts';
+import { onFileRoute, onRoute } from './answer.ts';
 import { filesOf } from './uploads.ts';
 
 /** What there may be on the paper of a session: once it is over, only what it came to. */
 const onPaper = ({ poses, over }: Session) =>
   (over ? begunOf(poses) : poses).filter(({ step }) => step.ground === 'on paper');
 
+/** Says of a photo that is none why it was refused. */
+const saying =
+  (before: string) =>
+  (error: unknown): never => {
+    throw isNotAPicture(error) ? new Malformed(`${before}: ${error.message}.`) : error;
+  };
+
 /** Photos of paper: taken, looked through, lifted, and joined to the poses that were drawn on it. */
-export function papersRouter(workshop: Workshop): Router {
-  const { store, files, pictures, temporary } = workshop;
+export function papersRouter({ store, files, pool, temporary }: ServerContext): Router {
+  const { sessions, papers } = API;
   const router = Router();
 
-  const keep = async (session: Id, path: string) => {
-    const { mime, width, height, shown, found } = await pictures.findPaper(path).catch((error: unknown) => {
-      throw error instanceof NotAPicture
-        ? new Malformed(`The photo was not taken in: ${error.message}.`)
-        : error;
-    });
+  /** Works in a folder of its own, which goes afterwards. */
+  const inFolder = async <T>(work: (folder: string) => Promise<T>): Promise<T> => {
+    const folder = await mkdtemp(join(temporary, 'paper-'));
+    try {
+      return await work(folder);
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
+  };
+  const keep = async (session: Id, path: string): Promise<PaperWork> => {
+    const found = await pool.findPaper(path).catch(saying('The photo was not taken in'));
+    const { mime, shown, ...fields } = found;
     return store.keepPaper({
       id: newId(),
       session,
       photo: await files.keep(await readFile(path), mime),
       shown: await files.keep(shown, 'image/jpeg'),
-      width,
-      height,
-      found,
+      ...fields,
     });
   };
+  const sendPicture = (response: Response, sha256: string, mime: string): void =>
+    response
+      .set('Cache-Control', 'private, max-age=31536000, immutable')
+      .type(mime)
+      .sendFile(files.path(sha256));
 
-  router.get('/sessions/:id/papers', async (request, response) => {
-    response.json(await store.listPapers(valid(idSchema, request.params.id)));
-  });
-  router.post('/sessions/:id/papers', async (request, response) => {
-    const { id } = await store.readSession(valid(idSchema, request.params.id));
-    const folder = await mkdtemp(join(temporary, 'paper-'));
-    try {
-      const [photo] = await filesOf(request, response, {
-        folder,
-        field: 'photo',
-        most: 1,
-        bytes: MOST_BYTES,
-      });
+  onRoute(router, sessions.papers, ({ params: { id } }) => store.listPapers(id));
+  onFileRoute(router, sessions.photograph, async ({ params }, request, response) => {
+    const { id } = await store.readSession(params.id);
+    await inFolder(async (folder) => {
+      const limits = { folder, field: 'photo', files: 1, bytes: MOST_BYTES };
+      const [photo] = await filesOf(request, response, limits);
       if (!photo) throw new Malformed('No photo came along.');
       response.json(await keep(id, photo.path));
-    } finally {
-      await rm(folder, { recursive: true, force: true });
-    }
+    });
   });
   /** The simulated camera takes a photo of what the simulated student drew. */
-  router.post('/sessions/:id/papers/camera', async (request, response) => {
-    const session = await store.readSession(valid(idSchema, request.params.id));
+  onRoute(router, sessions.photographSimulated, async ({ params: { id } }) => {
+    const session = await store.readSession(id);
     const poses = onPaper(session);
     if (poses.length === 0) throw new Malformed('Nothing of this session was drawn on paper.');
     const taken = (await store.listPapers(session.id)).length;
@@ -77,35 +76,19 @@ export function papersRouter(workshop: Workshop): Router {
         hurriedDrawing(await store.readReference(reference.id, reference.revision), seed + i),
       ),
     );
-    const folder = await mkdtemp(join(temporary, 'paper-'));
-    try {
-      await writeFile(
-        join(folder, 'photo'),
-        await pictures.takePhoto(figures, layoutFor(poses, taken), seed, taken === 0),
-      );
-      response.json(await keep(session.id, join(folder, 'photo')));
-    } finally {
-      await rm(folder, { recursive: true, force: true });
-    }
+    return inFolder(async (folder) => {
+      const photo = await pool.takePhoto(figures, layoutFor(poses, taken), seed, taken === 0);
+      await writeFile(join(folder, 'photo'), photo);
+      return keep(session.id, join(folder, 'photo'));
+    });
   });
-  router.get('/papers/:id/photo', async (request, response) => {
-    const { shown } = await store.readPaperFiles(valid(idSchema, request.params.id));
-    response
-      .set('Cache-Control', 'private, max-age=31536000, immutable')
-      .type('image/jpeg')
-      .sendFile(files.path(shown));
+  onFileRoute(router, papers.photo, async ({ params: { id } }, _request, response) => {
+    sendPicture(response, (await store.readPaperFiles(id)).shown, 'image/jpeg');
   });
-  router.get('/papers/:id/ink', async (request, response) => {
-    const { lift } = validQuery(inkQuerySchema, request.query);
-    const { sha256 } = await store.readInk(valid(idSchema, request.params.id), lift);
-    response
-      .set('Cache-Control', 'private, max-age=31536000, immutable')
-      .type('image/png')
-      .sendFile(files.path(sha256));
+  onFileRoute(router, papers.ink, async ({ params: { id }, query: { lift } }, _request, response) => {
+    sendPicture(response, (await store.readInk(id, lift)).sha256, 'image/png');
   });
-  router.put('/papers/:id/lifted', async (request, response) => {
-    const id = valid(idSchema, request.params.id);
-    const settings = valid(liftingSchema, request.body);
+  onRoute(router, papers.lift, async ({ params: { id }, body: settings }) => {
     if (!isConvex(settings.corners))
       throw new Malformed(
         'These four corners hold no page: two of them have changed places, or three lie in a line.',
@@ -113,23 +96,16 @@ export function papersRouter(workshop: Workshop): Router {
     const { session, width: photoWidth } = await store.readPaper(id);
     const { photo } = await store.readPaperFiles(id);
     const wanted = onPaper(await store.readSession(session)).length;
-    const { ink, width, height, loops } = await pictures
+    const { ink, ...lifted } = await pool
       .liftPaper(files.path(photo), settings, photoWidth, wanted)
-      .catch((error: unknown) => {
-        throw error instanceof NotAPicture
-          ? new Malformed(`Nothing could be lifted: ${error.message}.`)
-          : error;
-      });
-    response.json(
-      await store.keepLifted(id, { settings, ink: await files.keep(ink, 'image/png'), width, height, loops }),
-    );
+      .catch(saying('Nothing could be lifted'));
+    return store.keepLifted(id, { settings, ink: await files.keep(ink, 'image/png'), ...lifted });
   });
-  router.put('/papers/:id/poses', async (request, response) => {
-    const { session, page } = await store.readPaper(valid(idSchema, request.params.id));
-    const { poses } = valid(joiningSchema, request.body);
+  onRoute(router, papers.joinPoses, async ({ params: { id }, body: { poses } }) => {
+    const { session, page } = await store.readPaper(id);
     if (!page) throw new Malformed('Lift the paper first; then its drawings can be joined to poses.');
     await store.joinPoses(session, page, poses);
-    response.status(204).end();
+    return undefined;
   });
   return router;
 }

@@ -1,192 +1,89 @@
-import { copyFile, mkdtemp, rm } from 'node:fs/promises';
-import { join } from 'node:path';
 import { Router, type Response } from 'express';
-import {
-  idSchema,
-  manyPatchSchema,
-  manySchema,
-  markSchema,
-  MOST_MARKS,
-  preparationSchema,
-  referencePatchSchema,
-  referenceQuerySchema,
-  takeSchema,
-  ZIP,
-} from '@deft/contract';
-import { bringIn, refusalOf, type Workshop } from '../jobs/bring-in.ts';
-import { bringZip } from '../jobs/bring-zip.ts';
-import { kindOf } from '../jobs/picture-kind.ts';
+import { API, MOST_MARKS } from '@deft/contract';
+import type { ServerContext } from '../context.ts';
 import { prepareReference } from '../jobs/prepare-reference.ts';
-import type { PictureService } from '../services/picture-service.ts';
-import type { Blob } from '../store/references.ts';
+import type { Blob } from '../store/blob-files.ts';
 import { Malformed } from '../store/refusals.ts';
-import { answerInLines } from './lines.ts';
-import { valid, validQuery } from './refuse.ts';
-import { filesOf } from './uploads.ts';
+import { onFileRoute, onRoute } from './answer.ts';
 
-const MOST_FILES = 50;
-
-/** Names in a form come as bytes of UTF-8 that were read as Latin 1. */
-const fileName = (raw: string): string =>
-  Buffer.from(raw, 'latin1').toString('utf8').split(/[\\/]/).at(-1)?.slice(0, 200) ?? '';
-
-export function referencesRouter(workshop: Workshop, service: PictureService): Router {
-  const { store, files, pictures, temporary } = workshop;
+/** References: listed, read, changed, marked, prepared, shown. How they come in: incoming.ts. */
+export function referencesRouter(context: ServerContext): Router {
   const router = Router();
+  listRoutes(router, context);
+  readRoutes(router, context);
+  pictureRoutes(router, context);
+  return router;
+}
 
-  router.get('/', async (request, response) => {
-    response.json(await store.listReferences(validQuery(referenceQuerySchema, request.query)));
+function listRoutes(router: Router, { store, pool }: ServerContext): void {
+  const { references } = API;
+  onRoute(router, references.list, ({ query }) => store.listReferences(query));
+  onRoute(router, references.ids, ({ query }) => store.listIds(query));
+  onRoute(router, references.changeMany, async ({ body: { references: ids, ...patch } }) => {
+    await store.changeReferences(ids, patch);
+    return { changed: ids.length };
   });
-
-  router.get('/ids', async (request, response) => {
-    response.json(await store.listIds(validQuery(referenceQuerySchema, request.query)));
-  });
-
-  router.post('/', async (request, response) => {
-    const folder = await mkdtemp(join(temporary, 'bring-'));
-    try {
-      const sent = await filesOf(request, response, {
-        folder,
-        field: 'pictures',
-        most: MOST_FILES,
-        bytes: ZIP.mostBytes + 1,
-      });
-      if (sent.length === 0) throw new Malformed('No picture came along.');
-      const options = { keepLocation: (request.body as { location?: string }).location === 'keep' };
-      const { tell, stopped } = answerInLines(response);
-      for (const { path, originalname } of sent) {
-        const name = fileName(originalname);
-        if (stopped()) break;
-        if ((await kindOf(path)) === 'zip') await bringZip(workshop, path, name, options, tell, stopped);
-        else tell(await bringIn(workshop, path, name, options));
-      }
-      response.end();
-    } finally {
-      await rm(folder, { recursive: true, force: true });
-    }
-  });
-
-  /** Takes pictures over from the picture service. */
-  router.post('/take', async (request, response) => {
-    const { keys, set } = valid(takeSchema, request.body);
-    const found = await service.find(keys);
-    const folder = await mkdtemp(join(temporary, 'take-'));
-    try {
-      const { tell, stopped } = answerInLines(response);
-      for (const [i, key] of keys.entries()) {
-        const offered = found[i];
-        if (stopped()) break;
-        if (!offered) {
-          tell({ file: key, refused: refusalOf(key, 'the picture service no longer has it') });
-          continue;
-        }
-        const { title, author, licence, year, source, subject, view, keywords, truth } = offered.listed;
-        await copyFile(offered.path, join(folder, key));
-        const brought = await bringIn(workshop, join(folder, key), title, {
-          facts: { title, author, licence, year, source, subject, view, tags: keywords, truth },
-        });
-        if (set && 'reference' in brought) await store.addMembers(set, [brought.reference]);
-        tell(brought);
-      }
-      response.end();
-    } finally {
-      await rm(folder, { recursive: true, force: true });
-    }
-  });
-
-  router.patch('/', async (request, response) => {
-    const { references, ...patch } = valid(manyPatchSchema, request.body);
-    await store.changeReferences(references, patch);
-    response.json({ changed: references.length });
-  });
-
   /** Groups of references that look alike, oldest first. */
-  router.get('/alike', async (_request, response) => {
-    const { pictures: all, apart } = await store.listLikenesses();
-    const place = new Map(all.map(({ id }, i) => [id, i]));
-    const pairs = apart.flatMap(([a, b]): [number, number][] => {
-      const [i, j] = [place.get(a), place.get(b)];
-      return i !== undefined && j !== undefined ? [[i, j]] : [];
-    });
-    const groups = await pictures.alike(
-      all.map(({ likeness }) => likeness),
-      pairs,
+  onRoute(router, references.alike, async () => {
+    const pictures = await store.listLikenesses();
+    const groups = await pool.alike(
+      pictures.map(({ likeness }) => likeness),
+      pictures.map(({ kept }) => kept),
     );
-    const shown = await store.briefs(groups.flat().map((i) => all[i]?.id ?? ''));
-    response.json(groups.map((group) => group.flatMap((i) => shown.get(all[i]?.id ?? '') ?? [])));
+    const shown = await store.briefs(groups.flat().map((i) => pictures[i]?.id ?? ''));
+    return groups.map((group) => group.flatMap((i) => shown.get(pictures[i]?.id ?? '') ?? []));
   });
-
-  router.post('/alike/keep', async (request, response) => {
-    await store.keepAll(valid(manySchema, request.body).references);
-    response.status(204).end();
+  onRoute(router, references.keepAlike, async ({ body: { references: ids } }) => {
+    await store.keepAlike(ids);
+    return undefined;
   });
+}
 
-  router.get('/:id', async (request, response) => {
-    response.json(await store.readReference(valid(idSchema, request.params.id)));
-  });
-
-  router.patch('/:id', async (request, response) => {
-    response.json(
-      await store.changeReference(
-        valid(idSchema, request.params.id),
-        valid(referencePatchSchema, request.body),
-      ),
-    );
-  });
-
-  router.put('/:id/marks/:mark', async (request, response) => {
-    const mark = valid(markSchema, request.body);
-    if (mark.id !== request.params.mark) throw new Malformed('The mark is sent to another one’s address.');
-    const reference = valid(idSchema, request.params.id);
+function readRoutes(router: Router, context: ServerContext): void {
+  const { store } = context;
+  const { references } = API;
+  onRoute(router, references.read, ({ params: { id } }) => store.readReference(id));
+  onRoute(router, references.change, ({ params: { id }, body }) => store.changeReference(id, body));
+  onRoute(router, references.putMark, async ({ params: { id, mark: named }, body: mark }) => {
+    if (mark.id !== named) throw new Malformed('The mark is sent to another one’s address.');
     if (mark.kind === 'detail') await store.readReference(mark.reference);
-    await store.putMark(reference, mark, MOST_MARKS);
-    response.json(await store.readReference(reference));
+    await store.putMark(id, mark, MOST_MARKS);
+    return store.readReference(id);
   });
-
-  router.delete('/:id/marks/:mark', async (request, response) => {
-    const reference = valid(idSchema, request.params.id);
-    await store.removeMark(reference, valid(idSchema, request.params.mark));
-    response.json(await store.readReference(reference));
+  onRoute(router, references.removeMark, async ({ params: { id, mark } }) => {
+    await store.removeMark(id, mark);
+    return store.readReference(id);
   });
-
-  router.get('/:id/preparations', async (request, response) => {
-    response.json(await store.listPreparations(valid(idSchema, request.params.id)));
+  onRoute(router, references.preparations, ({ params: { id } }) => store.listPreparations(id));
+  onRoute(router, references.prepare, async ({ params: { id }, body }) => {
+    await prepareReference(context, id, body);
+    return store.readReference(id);
   });
+}
 
-  router.post('/:id/preparations', async (request, response) => {
-    const reference = valid(idSchema, request.params.id);
-    await prepareReference(workshop, reference, valid(preparationSchema, request.body));
-    response.json(await store.readReference(reference));
-  });
-
-  const send = (response: Response, blob: Blob): void => {
-    response.type(blob.mime).set({
+function pictureRoutes(router: Router, { store, files }: ServerContext): void {
+  const { references } = API;
+  const send = (response: Response, { sha256, mime, bytes }: Blob): void => {
+    response.type(mime).set({
       'Cache-Control': 'private, max-age=31536000, immutable',
-      ETag: `"${blob.sha256}"`,
-      'Content-Length': String(blob.bytes),
+      ETag: `"${sha256}"`,
+      'Content-Length': String(bytes),
     });
     files
-      .stream(blob.sha256)
+      .stream(sha256)
       .on('error', () => response.destroy())
       .pipe(response);
   };
   for (const what of ['picture', 'preview', 'small'] as const) {
-    router.get(`/:id/${what}`, async (request, response) => {
-      const revision =
-        request.query['revision'] === undefined ? undefined : Number(request.query['revision']);
-      if (revision !== undefined && !Number.isSafeInteger(revision))
-        throw new Malformed('A preparation has a whole number.');
-      send(response, (await store.referenceFiles(valid(idSchema, request.params.id), revision))[what]);
+    onFileRoute(router, references[what], async ({ params, query }, _request, response) => {
+      send(response, (await store.referenceFiles(params.id, query.revision))[what]);
     });
   }
   /** The file as it was brought in, to be saved. */
-  router.get('/:id/original', async (request, response) => {
-    const id = valid(idSchema, request.params.id);
+  onFileRoute(router, references.original, async ({ params: { id } }, _request, response) => {
     const { title } = await store.readReference(id);
     const { original } = await store.referenceFiles(id, 0);
     response.attachment(`${title}.${original.mime.split('/')[1]?.replace('+xml', '')}`);
     send(response, original);
   });
-
-  return router;
 }

@@ -1,24 +1,21 @@
 import { Router } from 'express';
-import { faultSchema, searchSchema } from '@deft/contract';
-import type { PictureService } from '../services/picture-service.ts';
+import { API } from '@deft/contract';
+import type { ServerContext } from '../context.ts';
 import { Gone } from '../store/refusals.ts';
-import { valid, validQuery } from './refuse.ts';
+import { onFileRoute, onRoute } from './answer.ts';
 
 /** The way to the picture service; the stand-in's faults can be switched here. */
-export function servicesRouter(service: PictureService): Router {
+export function servicesRouter({ service }: Pick<ServerContext, 'service'>): Router {
   const router = Router();
-  router.get('/pictures', async (request, response) => {
-    const { q, page } = validQuery(searchSchema, request.query);
-    response.json(await service.search(q, page));
-  });
-  router.get('/pictures/:key/preview', async (request, response) => {
-    const [found] = await service.find([request.params.key]);
+  onRoute(router, API.service.search, ({ query: { q, page } }) => service.search(q, page));
+  onFileRoute(router, API.service.preview, async ({ params: { key } }, _request, response) => {
+    const [found] = await service.find([key]);
     if (!found) throw new Gone('The picture service has no such picture.');
     response.set('Cache-Control', 'private, max-age=86400').sendFile(found.path);
   });
-  router.put('/pictures/fault', (request, response) => {
-    service.fault = valid(faultSchema, request.body).fault;
-    response.json({ fault: service.fault });
+  onRoute(router, API.service.setFault, async ({ body: { fault } }) => {
+    service.fault = fault;
+    return { fault };
   });
   return router;
 }

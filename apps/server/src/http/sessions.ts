@@ -1,72 +1,52 @@
 import { Router } from 'express';
-import {
-  clockSchema,
-  idSchema,
-  newSessionSchema,
-  planSchema,
-  posePatchSchema,
-  sessionPatchSchema,
-} from '@deft/contract';
-import type { Workshop } from '../jobs/bring-in.ts';
-import { sheetPdf, sheetPng } from '../jobs/export-sheet.ts';
+import { API } from '@deft/contract';
+import type { ServerContext } from '../context.ts';
+import { exportSheetPdf, exportSheetPng } from '../jobs/export-sheet.ts';
 import { startSession } from '../jobs/start-session.ts';
-import { valid } from './refuse.ts';
+import { onFileRoute, onRoute } from './answer.ts';
+import type { Exports } from './exports.ts';
 
-export function sessionsRouter(workshop: Workshop): Router {
-  const { store, files } = workshop;
+export function sessionsRouter(context: ServerContext, exports: Exports): Router {
+  const { store } = context;
+  const { sessions } = API;
   const router = Router();
-  router.get('/', async (_request, response) => {
-    response.json(await store.listSessions());
+  onRoute(router, sessions.list, () => store.listSessions());
+  onRoute(router, sessions.start, ({ body }) => startSession(context, body));
+  onRoute(router, sessions.read, ({ params: { id } }) => store.readSession(id));
+  onRoute(router, sessions.change, async ({ params: { id }, body }) => {
+    await store.changeSession(id, body);
+    return store.readSession(id);
   });
-  router.post('/', async (request, response) => {
-    response.json(await startSession(workshop, valid(newSessionSchema, request.body)));
+  onRoute(router, sessions.putClock, async ({ params: { id }, body }) => {
+    await store.keepClock(id, body);
+    return undefined;
   });
-  router.get('/:id', async (request, response) => {
-    response.json(await store.readSession(valid(idSchema, request.params.id)));
+  onRoute(router, sessions.changePose, async ({ params: { id, pose }, body }) => {
+    await store.changePose(id, pose, body);
+    return store.readSession(id);
   });
-  router.patch('/:id', async (request, response) => {
-    const id = valid(idSchema, request.params.id);
-    await store.noteSession(id, valid(sessionPatchSchema, request.body));
-    response.json(await store.readSession(id));
-  });
-  router.put('/:id/clock', async (request, response) => {
-    await store.changeSession(valid(idSchema, request.params.id), valid(clockSchema, request.body));
-    response.status(204).end();
-  });
-  router.patch('/:id/poses/:pose', async (request, response) => {
-    const id = valid(idSchema, request.params.id);
-    await store.notePose(id, valid(idSchema, request.params.pose), valid(posePatchSchema, request.body));
-    response.json(await store.readSession(id));
-  });
-  router.get('/:id/sheet.png', async (request, response) => {
-    response
-      .attachment('contact-sheet.png')
-      .type('image/png')
-      .send(await sheetPng(store, files, valid(idSchema, request.params.id)));
-  });
-  router.get('/:id/sheet.pdf', async (request, response) => {
-    response
-      .attachment('contact-sheet.pdf')
-      .type('application/pdf')
-      .send(await sheetPdf(store, files, valid(idSchema, request.params.id)));
-  });
+  const kinds = [
+    [sessions.png, 'contact-sheet.png', 'image/png', exportSheetPng],
+    [sessions.pdf, 'contact-sheet.pdf', 'application/pdf', exportSheetPdf],
+  ] as const;
+  for (const [route, name, mime, make] of kinds) {
+    onFileRoute(router, route, async ({ params: { id } }, request, response) => {
+      await store.readSession(id);
+      await exports.answer(request, response, { name, mime, make: (making) => make(context, id, making) });
+    });
+  }
   return router;
 }
 
 /** Plans of the student's own. */
-export function plansRouter({ store }: Workshop): Router {
+export function plansRouter({ store }: Pick<ServerContext, 'store'>): Router {
+  const { plans } = API;
   const router = Router();
-  router.get('/', async (_request, response) => {
-    response.json(await store.listPlans());
-  });
-  router.put('/:id', async (request, response) => {
-    response.json(
-      await store.keepPlan({ id: valid(idSchema, request.params.id), ...valid(planSchema, request.body) }),
-    );
-  });
-  router.delete('/:id', async (request, response) => {
-    await store.removePlan(valid(idSchema, request.params.id));
-    response.status(204).end();
+  onRoute(router, plans.list, () => store.listPlans());
+  onRoute(router, plans.keep, ({ params: { id }, body }) => store.keepPlan({ id, ...body }));
+  onRoute(router, plans.remove, async ({ params: { id } }) => {
+    await store.removePlan(id);
+    return undefined;
   });
   return router;
 }

@@ -1,34 +1,25 @@
 import { Router } from 'express';
-import { idSchema, missSchema, newStudySchema, studyPatchSchema } from '@deft/contract';
+import { API } from '@deft/contract';
+import type { ServerContext } from '../context.ts';
 import { newId } from '../ids.ts';
-import type { Store } from '../store/store.ts';
-import { valid } from './refuse.ts';
+import { onRoute } from './answer.ts';
 
-export function studiesRouter(store: Store): Router {
+export function studiesRouter({ store }: Pick<ServerContext, 'store'>): Router {
+  const { studies } = API;
   const router = Router();
-  router.get('/', async (_request, response) => {
-    response.json(await store.listStudies());
-  });
-  router.post('/', async (request, response) => {
-    response.json(await store.openStudy({ id: newId(), ...valid(newStudySchema, request.body) }));
-  });
-  router.get('/:id', async (request, response) => {
-    response.json(await store.readStudy(valid(idSchema, request.params.id)));
-  });
-  router.patch('/:id', async (request, response) => {
-    response.json(
-      await store.changeStudy(valid(idSchema, request.params.id), valid(studyPatchSchema, request.body)),
-    );
-  });
-  router.post('/:id/traces', async (request, response) => {
-    response.json(await store.addTrace(valid(idSchema, request.params.id), { id: newId(), page: newId() }));
-  });
-  router.post('/:id/attempts', async (request, response) => {
-    response.json(await store.addAttempt(valid(idSchema, request.params.id), { id: newId(), page: newId() }));
-  });
-  router.put('/attempts/:attempt/miss', async (request, response) => {
-    await store.keepMiss(valid(idSchema, request.params.attempt), valid(missSchema, request.body).miss);
-    response.status(204).end();
+  onRoute(router, studies.list, () => store.listStudies());
+  onRoute(router, studies.open, ({ body }) => store.openStudy({ id: newId(), ...body }));
+  onRoute(router, studies.read, ({ params: { id } }) => store.readStudy(id));
+  onRoute(router, studies.change, ({ params: { id }, body }) => store.changeStudy(id, body));
+  onRoute(router, studies.addTrace, ({ params: { id } }) =>
+    store.addTrace(id, { id: newId(), page: newId() }),
+  );
+  onRoute(router, studies.addAttempt, ({ params: { id } }) =>
+    store.addAttempt(id, { id: newId(), page: newId() }),
+  );
+  onRoute(router, studies.keepMiss, async ({ params: { attempt }, body: { miss } }) => {
+    await store.keepMiss(attempt, miss);
+    return undefined;
   });
   return router;
 }

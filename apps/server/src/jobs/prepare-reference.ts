@@ -1,21 +1,15 @@
 import type { Id } from '@deft/core/page';
 import { isUntouched, type Preparation } from '@deft/core/reference';
-import type { BlobFiles } from '../store/blob-files.ts';
-import type { Store } from '../store/store.ts';
-import type { Pictures } from './pictures.ts';
+import type { ServerContext } from '../context.ts';
 
-interface Preparing {
-  readonly store: Store;
-  readonly files: BlobFiles;
-  readonly pictures: Pictures;
-}
+type Preparing = Pick<ServerContext, 'store' | 'files' | 'pool'>;
 
 /**
  * The number of a preparation beside the untouched original; the same settings give the same one.
  * @param current makes a new one the one that is shown from now on
  */
 export async function preparedAs(
-  { store, files, pictures }: Preparing,
+  { store, files, pool }: Preparing,
   id: Id,
   settings: Preparation,
   current = false,
@@ -23,7 +17,7 @@ export async function preparedAs(
   const known = isUntouched(settings) ? 0 : await store.knownPreparation(id, settings);
   if (known !== null) return known;
   const { picture: source } = await store.referenceFiles(id, 0);
-  const { picture, mime, preview, small, width, height } = await pictures.prepare(
+  const { picture, mime, preview, small, width, height } = await pool.prepare(
     files.path(source.sha256),
     settings,
   );
@@ -42,8 +36,8 @@ export async function preparedAs(
 }
 
 /** Prepares a reference and makes that the current state. Gives the preparation's number. */
-export async function prepareReference(workshop: Preparing, id: Id, settings: Preparation): Promise<number> {
-  const revision = await preparedAs(workshop, id, settings, true);
-  await workshop.store.changeReference(id, { revision });
+export async function prepareReference(context: Preparing, id: Id, settings: Preparation): Promise<number> {
+  const revision = await preparedAs(context, id, settings, true);
+  await context.store.changeReference(id, { revision });
   return revision;
 }

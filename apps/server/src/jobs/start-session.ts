@@ -4,10 +4,12 @@ import { seeded } from '@deft/core/random';
 import type { Id } from '@deft/core/page';
 import { mirrored } from '@deft/core/reference';
 import { choosePictures, expandPlan, planPictures } from '@deft/core/session';
+import type { ServerContext } from '../context.ts';
 import { newId } from '../ids.ts';
 import { Malformed } from '../store/refusals.ts';
 import { preparedAs } from './prepare-reference.ts';
-import type { Workshop } from './bring-in.ts';
+
+type Starting = Pick<ServerContext, 'store' | 'files' | 'pool'>;
 
 interface Shown {
   readonly id: Id;
@@ -19,10 +21,11 @@ interface Shown {
  * Pictures for a plan out of a set: chosen by the seed, and half of them turned over where that is asked for.
  */
 async function chosenFrom(
-  { store, files, pictures }: Workshop,
+  context: Starting,
   { set, plan, choice = 'least drawn', flip = false }: NewSession,
   seed: number,
 ): Promise<Shown[]> {
+  const { store } = context;
   const offered = await store.listChoosable(set);
   if (offered.length === 0) throw new Malformed('There is no picture in this set yet.');
   const chosen = choosePictures(offered, planPictures(plan), {
@@ -36,11 +39,7 @@ async function chosenFrom(
   for (const { id, revision } of chosen) {
     const flipped = flip && random() < 0.5;
     const other = flipped
-      ? await preparedAs(
-          { store, files, pictures },
-          id,
-          mirrored((await store.readReference(id, revision)).preparation),
-        )
+      ? await preparedAs(context, id, mirrored((await store.readReference(id, revision)).preparation))
       : revision;
     shown.push({ id, revision: other, flipped });
   }
@@ -51,12 +50,12 @@ async function chosenFrom(
  * Lays a session out: its pictures chosen, a page or a cell for each pose.
  * @throws Malformed where the set is empty
  */
-export async function startSession(workshop: Workshop, wanted: NewSession): Promise<Session> {
+export async function startSession(context: Starting, wanted: NewSession): Promise<Session> {
   const { set, plan, choice = 'least drawn', flip = false, seed = randomInt(2 ** 32) } = wanted;
-  const pictures = wanted.pictures ?? (await chosenFrom(workshop, wanted, seed));
+  const pictures = wanted.pictures ?? (await chosenFrom(context, wanted, seed));
   const made = expandPlan(plan).map((step) => {
     const { id: reference, revision, flipped } = pictures[step.picture % pictures.length] as Shown;
     return { reference, revision, flipped, step };
   });
-  return workshop.store.keepSession({ id: newId(), set, plan, choice, flip, seed }, made);
+  return context.store.keepSession({ id: newId(), set, plan, choice, flip, seed }, made);
 }

@@ -85,6 +85,7 @@ async function drawSvg(bytes: Buffer): Promise<Buffer> {
 async function decoded(
   bytes: Buffer,
   kind: PictureKind,
+  preview: typeof previewsOf,
 ): Promise<Pick<Taken, 'width' | 'height' | 'shown' | 'preview' | 'small' | 'likeness'>> {
   const drawn = kind === 'svg' ? await drawSvg(bytes) : null;
   const head = await sharp(drawn ?? bytes, { limitInputPixels: false })
@@ -100,7 +101,7 @@ async function decoded(
     );
   const turned = (head.orientation ?? 1) >= 5;
   const open = (): Sharp => limited(drawn ?? bytes);
-  const previews = await previewsOf(open);
+  const previews = await preview(open);
   const shown = SHOWN_AS_IT_IS.has(kind)
     ? null
     : drawn
@@ -117,38 +118,55 @@ async function decoded(
   };
 }
 
+/** The steps of taking a picture in; a test may put one that fails in a step's place. */
+export const TAKE_STEPS = {
+  /** Reads a file whose kind is a picture's. @throws NotAPicture */
+  async open(path: string): Promise<{ bytes: Buffer; kind: PictureKind }> {
+    const { size } = await stat(path);
+    if (size === 0) throw new NotAPicture('it is empty (0 bytes)');
+    if (size > MOST_BYTES) throw new NotAPicture(`it is larger than ${MOST_BYTES / 1024 / 1024} MB`);
+    const kind = await kindOf(path);
+    if (kind === null) throw new NotAPicture('it is not a JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG picture');
+    if (kind === 'zip') throw new NotAPicture('it is a zip within a zip, which this desk does not open');
+    return { bytes: await readFile(path), kind };
+  },
+  readCredit,
+  strikeLocation,
+  decode: decoded,
+  preview: previewsOf,
+};
+export type TakeSteps = typeof TAKE_STEPS;
+
+/** What a decoder's error comes down to. */
+const undecodable = (error: unknown): Error =>
+  error instanceof NotAPicture
+    ? error
+    : new NotAPicture(
+        /timeout/i.test(String(error))
+          ? `it took longer than ${SECONDS} seconds to open`
+          : 'it is cut short or damaged, so it cannot be shown whole',
+      );
+
 /**
  * Looks at a file that is to become a reference: decodes it whole, turned upright, makes what is
  * shown of it, reads what it says of itself, and strikes out where it was taken unless that is wanted.
  * @throws NotAPicture with the reason
  */
-export async function takePicture(path: string, { keepLocation = false }: TakeOptions = {}): Promise<Taken> {
-  const { size } = await stat(path);
-  if (size === 0) throw new NotAPicture('it is empty (0 bytes)');
-  if (size > MOST_BYTES) throw new NotAPicture(`it is larger than ${MOST_BYTES / 1024 / 1024} MB`);
-  const kind = await kindOf(path);
-  if (kind === null) throw new NotAPicture('it is not a JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG picture');
-  if (kind === 'zip') throw new NotAPicture('it is a zip within a zip, which this desk does not open');
-  const bytes = await readFile(path);
+export async function takePicture(
+  path: string,
+  { keepLocation = false }: TakeOptions = {},
+  steps: TakeSteps = TAKE_STEPS,
+): Promise<Taken> {
+  const { bytes, kind } = await steps.open(path);
+  const whole = kind === 'tiff' || kind === 'avif';
   const { location, ...facts } =
-    kind === 'svg'
-      ? {}
-      : readCredit(bytes.subarray(0, kind === 'tiff' || kind === 'avif' ? bytes.length : HEAD));
-  if (!keepLocation && strikeLocation(bytes)) await writeFile(path, bytes);
-  let made: Awaited<ReturnType<typeof decoded>>;
-  try {
-    made = await decoded(bytes, kind);
-  } catch (error) {
-    if (error instanceof NotAPicture) throw error;
-    throw new NotAPicture(
-      /timeout/i.test(String(error))
-        ? `it took longer than ${SECONDS} seconds to open`
-        : 'it is cut short or damaged, so it cannot be shown whole',
-    );
-  }
-  const sha256 = createHash('sha256').update(bytes).digest('hex');
+    kind === 'svg' ? {} : steps.readCredit(bytes.subarray(0, whole ? bytes.length : HEAD));
+  if (!keepLocation && steps.strikeLocation(bytes)) await writeFile(path, bytes);
+  const made = await steps.decode(bytes, kind, steps.preview).catch((error: unknown) => {
+    throw undecodable(error);
+  });
   return {
-    sha256,
+    sha256: createHash('sha256').update(bytes).digest('hex'),
     mime: MIMES[kind],
     bytes: bytes.length,
     ...made,

@@ -2,11 +2,14 @@ import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Fault, Offered, OfferedPage, Truth, ViewKey } from '@deft/contract';
+import { Refused } from '../store/refusals.ts';
 import type { SubjectKey } from '@deft/core/subjects';
 
 /** Raised where the service does not answer as it should. */
-export class ServiceTrouble extends Error {
-  override readonly name = 'ServiceTrouble';
+export class ServiceTrouble extends Refused {
+  constructor(sentence: string) {
+    super('ServiceTrouble', 503, sentence);
+  }
 }
 
 const PER_PAGE = 24;

@@ -2,7 +2,13 @@ import { createHash, randomBytes } from 'node:crypto';
 import { createReadStream, type ReadStream } from 'node:fs';
 import { mkdir, open, readdir, readFile, rename, stat, unlink } from 'node:fs/promises';
 import { join, sep } from 'node:path';
-import type { Blob } from './references.ts';
+
+/** A file by its content: how it is named, what it is, how many bytes it has. */
+export interface Blob {
+  readonly sha256: string;
+  readonly mime: string;
+  readonly bytes: number;
+}
 
 /** What was written to a file or a folder reaches the disk. */
 async function flush(path: string): Promise<void> {
@@ -14,9 +20,67 @@ async function flush(path: string): Promise<void> {
   }
 }
 
+/**
+ * Files that are written for one thing that is being brought in. Where that comes to nothing they go again,
+ * but for those that were there before, that a row names by now, or that another batch is about to name.
+ */
+export class BlobBatch {
+  readonly #used = new Set<string>();
+  readonly #written = new Set<string>();
+
+  constructor(
+    private readonly files: BlobFiles,
+    private readonly users: Map<string, number>,
+  ) {}
+
+  async #use(sha256: string, bytes: number, write: () => Promise<Blob>): Promise<Blob> {
+    if (!this.#used.has(sha256)) this.users.set(sha256, (this.users.get(sha256) ?? 0) + 1);
+    this.#used.add(sha256);
+    if (!(await this.files.has(sha256, bytes))) this.#written.add(sha256);
+    return write();
+  }
+
+  keep(bytes: Uint8Array, mime: string): Promise<Blob> {
+    return this.#use(sha256Of(bytes), bytes.length, () => this.files.keep(bytes, mime));
+  }
+
+  adopt(from: string, blob: Blob): Promise<Blob> {
+    return this.#use(blob.sha256, blob.bytes, () => this.files.adopt(from, blob));
+  }
+
+  /** Rows name these files now. */
+  release(): void {
+    for (const sha256 of this.#used) {
+      const left = (this.users.get(sha256) ?? 1) - 1;
+      if (left > 0) this.users.set(sha256, left);
+      else this.users.delete(sha256);
+    }
+    this.#used.clear();
+  }
+
+  /** Nothing will name what was written. @param named which of some files rows name */
+  async discard(named: (names: readonly string[]) => Promise<readonly string[]>): Promise<void> {
+    this.release();
+    const written = [...this.#written];
+    if (written.length === 0) return;
+    const kept = new Set(await named(written));
+    for (const sha256 of written)
+      if (!kept.has(sha256) && !this.users.has(sha256)) await this.files.remove(sha256);
+  }
+}
+
+const sha256Of = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
+
 /** Files named by the SHA-256 of their content, in folders by its first two digits. */
 export class BlobFiles {
+  /** By how many batches under way each file is used. */
+  readonly #users = new Map<string, number>();
+
   constructor(readonly folder: string) {}
+
+  batch(): BlobBatch {
+    return new BlobBatch(this, this.#users);
+  }
 
   path(sha256: string): string {
     if (!/^[0-9a-f]{64}$/.test(sha256)) throw new RangeError('Not a name of a file in this desk.');
@@ -25,7 +89,7 @@ export class BlobFiles {
 
   /** Writes the bytes whole or not at all: a temporary name, flushed, then renamed. */
   async keep(bytes: Uint8Array, mime: string): Promise<Blob> {
-    const sha256 = createHash('sha256').update(bytes).digest('hex');
+    const sha256 = sha256Of(bytes);
     const path = this.path(sha256);
     const blob = { sha256, mime, bytes: bytes.length };
     if (await this.has(sha256, bytes.length)) return blob;

@@ -1,14 +1,17 @@
 import { Worker } from 'node:worker_threads';
+import type { RefusalName } from '@deft/contract';
 import type { OpenOptions } from './database.ts';
+import { Refused } from './refusals.ts';
 import type { Store } from './store.ts';
-import type { Call, Reply } from './thread.ts';
+import type { Call, Reply, WireError } from './thread.ts';
 
-class StoreError extends Error {
-  constructor({ name, message, stack }: { name: string; message: string; stack?: string }) {
-    super(message);
-    this.name = name;
-    if (stack) this.stack = stack;
-  }
+/** An error of the database's thread, as it was there. */
+function fromWire({ name, message, status, stack }: WireError): Error {
+  if (status !== undefined) return new Refused(name as RefusalName, status, message);
+  const error = new Error(message);
+  error.name = name;
+  if (stack) error.stack = stack;
+  return error;
 }
 
 /**
@@ -26,7 +29,7 @@ export async function startStore(
   worker.on('message', (reply: Reply) => {
     const caller = waiting.get(reply.call);
     waiting.delete(reply.call);
-    if ('error' in reply) caller?.reject(new StoreError(reply.error));
+    if ('error' in reply) caller?.reject(fromWire(reply.error));
     else caller?.resolve(reply.value);
   });
   const lost = (why: Error): void => {

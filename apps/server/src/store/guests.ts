@@ -7,7 +7,7 @@ import { guests } from './schema.ts';
 
 const hashed = (token: string): string => createHash('sha256').update(token).digest('hex');
 
-/** Devices that were let in and not sent away, the first first. */
+/** Devices that were let in and not removed, the first first. */
 export async function listGuests(database: Database): Promise<Guest[]> {
   return (await database.select().from(guests).orderBy(asc(guests.createdAt))).map(
     ({ id, name, createdAt, seenAt }) => ({
@@ -31,7 +31,7 @@ export async function keepGuest(
  * The device that shows this token, and that it was seen now; null for one that was not let in, or was sent
  * away.
  */
-export async function meetGuest(database: Database, token: string): Promise<Id | null> {
+export async function findGuest(database: Database, token: string): Promise<Id | null> {
   const [row] = await database
     .update(guests)
     .set({ seenAt: sql`now()` })
@@ -40,6 +40,6 @@ export async function meetGuest(database: Database, token: string): Promise<Id |
   return row?.id ?? null;
 }
 
-export async function sendGuestAway(database: Database, id: Id): Promise<void> {
+export async function removeGuest(database: Database, id: Id): Promise<void> {
   await database.delete(guests).where(eq(guests.id, id));
 }

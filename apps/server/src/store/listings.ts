@@ -1,5 +1,6 @@
 import type { ReferencePage, ReferenceQuery } from '@deft/contract';
 import type { Id } from '@deft/core/page';
+import { LRUCache } from 'lru-cache';
 import type { Database } from './database.ts';
 import { briefs, listIds } from './references.ts';
 
@@ -11,7 +12,7 @@ const MOST = 12;
  * remembered until something is written, so that a far page of a wall costs no more than the first.
  */
 export class Listings {
-  readonly #known = new Map<string, readonly Id[]>();
+  readonly #known = new LRUCache<string, readonly Id[]>({ max: MOST });
 
   constructor(private readonly database: Database) {}
 
@@ -19,9 +20,7 @@ export class Listings {
     const { from = 0, count = 100, ...which } = query;
     const key = JSON.stringify(Object.entries(which).sort(([a], [b]) => (a < b ? -1 : 1)));
     const ids = this.#known.get(key) ?? (await listIds(this.database, which));
-    this.#known.delete(key);
     this.#known.set(key, ids);
-    if (this.#known.size > MOST) this.#known.delete(this.#known.keys().next().value as string);
     const shown = ids.slice(from, from + count);
     const found = await briefs(this.database, shown);
     return { total: ids.length, items: shown.flatMap((id) => found.get(id) ?? []) };

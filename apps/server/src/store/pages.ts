@@ -2,8 +2,10 @@ import { and, asc, eq, gt, inArray, max, sql } from 'drizzle-orm';
 import {
   newPage,
   numberBatch,
+  OutOfSequence,
   OPERATION_VERSION,
   sheetsNamed,
+  type ThingType,
   type Answer,
   type Cells,
   type Id,
@@ -11,10 +13,11 @@ import {
   type Operation,
   type Thing,
 } from '@deft/core/page';
+import { patchTrouble } from '@deft/contract';
 import { newId } from '../ids.ts';
 import type { Database } from './database.ts';
-import { Gone, UnknownSheet } from './refusals.ts';
-import { operations, pages, pageSheets } from './schema.ts';
+import { Gone, Malformed, Refused, UnknownSheet } from './refusals.ts';
+import { operations, pages, pageThings } from './schema.ts';
 
 const stored = (row: typeof operations.$inferSelect): Numbered => {
   const { number, ...operation } = row;
@@ -59,7 +62,7 @@ export async function readPageText(database: Database, page: Id, after: number):
 /**
  * Stores a batch in one transaction and answers with all that the sender has not seen. A batch
  * that was stored before changes nothing.
- * @throws OutOfSequence, UnknownSheet or Gone, with nothing stored
+ * @throws OutOfSequence, Malformed, UnknownSheet or Gone, with nothing stored
  */
 export async function appendOperations(
   database: Database,
@@ -90,13 +93,13 @@ export async function appendOperations(
           ),
         )
         .groupBy(operations.device);
-      const numbered = numberBatch(batch, {
+      const numbered = numbering(batch, {
         head: row.head,
         stored: new Set(known.map((k) => k.id)),
         last: new Map(last.map((l) => [l.device, l.n ?? 0])),
       });
       if (numbered.length > 0) {
-        await keepSheets(
+        await takeInThings(
           tx,
           page,
           numbered.map(({ operation }) => operation),
@@ -114,30 +117,75 @@ export async function appendOperations(
   });
 }
 
+/** As the core numbers a batch; what is out of sequence is refused in words. */
+function numbering(...rest: Parameters<typeof numberBatch>): Numbered[] {
+  try {
+    return numberBatch(...rest);
+  } catch (error) {
+    if (error instanceof OutOfSequence) throw new Refused('OutOfSequence', 409, error.message);
+    throw error;
+  }
+}
+
+type Tx = Pick<Database, 'insert' | 'select' | 'execute'>;
+
+/** Ids as a list that a query can look through, however many there are. */
+const among = (ids: Iterable<Id>) =>
+  sql`(select jsonb_array_elements_text(${JSON.stringify([...new Set(ids)])}::jsonb))`;
+
+/** Writes down things that a page has from now on. */
+async function insertThings(tx: Pick<Database, 'execute'>, page: Id, things: ReadonlyMap<Id, ThingType>) {
+  const rows = [...things].map(([thing, type]) => ({ thing, type }));
+  if (rows.length === 0) return;
+  await tx.execute(sql`
+    insert into ${pageThings} ("page", "thing", "type")
+    select ${page}, r."thing", r."type"
+    from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as r("thing" text, "type" text)
+    on conflict do nothing
+  `);
+}
+
+/** Kinds of those things that a batch speaks of and the page has had, by id. */
+async function knownTypes(tx: Tx, page: Id, batch: readonly Operation[]): Promise<Map<Id, ThingType>> {
+  const spoken = batch.flatMap((operation) => {
+    if (operation.kind !== 'change') return [];
+    const { add = [], set = [] } = operation.body;
+    return [...add.map(({ id }) => id), ...set.map(({ id }) => id), ...sheetsNamed(operation)];
+  });
+  if (spoken.length === 0) return new Map();
+  const rows = await tx
+    .select({ thing: pageThings.thing, type: pageThings.type })
+    .from(pageThings)
+    .where(and(eq(pageThings.page, page), sql`${pageThings.thing} in ${among(spoken)}`));
+  return new Map(rows.map(({ thing, type }) => [thing, type]));
+}
+
 /**
- * Writes down the sheets that operations bring. Throws UnknownSheet where one lays something on a sheet the
- * page never had.
+ * Holds each change against what the page has: its patches against the kind of thing they are for, what it
+ * lays on a sheet against the sheets. Writes down what the batch brings. A patch for what the page never had
+ * does nothing, ever, and is let be.
+ * @throws Malformed, UnknownSheet
  */
-async function keepSheets(
-  tx: Pick<Database, 'insert' | 'select'>,
-  page: Id,
-  batch: readonly Operation[],
-): Promise<void> {
-  const all = batch.map(sheetsNamed);
-  const brought = [...new Set(all.flatMap((sheets) => sheets.brought))];
-  if (brought.length > 0)
-    await tx
-      .insert(pageSheets)
-      .values(brought.map((sheet) => ({ page, sheet })))
-      .onConflictDoNothing();
-  const named = [...new Set(all.flatMap((sheets) => sheets.named))];
-  if (named.length === 0) return;
-  const known = await tx
-    .select({ sheet: pageSheets.sheet })
-    .from(pageSheets)
-    .where(and(eq(pageSheets.page, page), inArray(pageSheets.sheet, named)));
-  if (known.length < named.length)
+async function takeInThings(tx: Tx, page: Id, batch: readonly Operation[]): Promise<void> {
+  const known = await knownTypes(tx, page, batch);
+  const brought = new Map<Id, ThingType>();
+  const typeOf = (id: Id): ThingType | undefined => known.get(id) ?? brought.get(id);
+  for (const operation of batch) {
+    if (operation.kind !== 'change') continue;
+    for (const { id, type } of operation.body.add ?? []) {
+      if (typeOf(id) !== undefined && typeOf(id) !== type)
+        throw new Malformed(`A thing that is a ${typeOf(id)} cannot come again as a ${type}.`);
+      if (!known.has(id)) brought.set(id, type);
+    }
+    for (const { id, to } of operation.body.set ?? []) {
+      const type = typeOf(id);
+      const trouble = type && patchTrouble(type, to);
+      if (trouble) throw new Malformed(trouble);
+    }
+  }
+  if (batch.flatMap(sheetsNamed).some((sheet) => typeOf(sheet) !== 'sheet'))
     throw new UnknownSheet('An operation lays something on a sheet that this page never had.');
+  await insertThings(tx, page, brought);
 }
 
 /**
@@ -150,9 +198,7 @@ export async function layPage(
   things: readonly Thing[],
 ): Promise<void> {
   await tx.insert(pages).values({ id: page, head: 1 });
-  await tx
-    .insert(pageSheets)
-    .values(things.flatMap((thing) => (thing.type === 'sheet' ? [{ page, sheet: thing.id }] : [])));
+  await tx.insert(pageThings).values(things.map(({ id, type }) => ({ page, thing: id, type })));
   await tx.insert(operations).values({
     page,
     number: 1,

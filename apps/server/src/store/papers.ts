@@ -5,7 +5,7 @@ import { inkPage, type Id } from '@deft/core/page';
 import { newId } from '../ids.ts';
 import type { Database } from './database.ts';
 import { layPage } from './pages.ts';
-import type { Blob } from './references.ts';
+import type { Blob } from './blob-files.ts';
 import { Gone } from './refusals.ts';
 import { blobs, lifts, papers } from './schema.ts';
 

@@ -21,17 +21,13 @@ import type {
   ViewKey,
 } from '@deft/contract';
 import type { Id } from '@deft/core/page';
-import { seenLandmarks, UNTOUCHED, type Preparation, type ReferenceMark } from '@deft/core/reference';
+import { seenLandmarks, UNTOUCHED, type Preparation } from '@deft/core/reference';
 import type { SubjectKey } from '@deft/core/subjects';
+import type { Blob } from './blob-files.ts';
 import type { Database } from './database.ts';
-import { Gone, Malformed } from './refusals.ts';
-import { blobs, keptBoth, preparations, referenceMarks, references, setMembers } from './schema.ts';
-
-export interface Blob {
-  readonly sha256: string;
-  readonly mime: string;
-  readonly bytes: number;
-}
+import { preparationOf } from './preparations.ts';
+import { Gone } from './refusals.ts';
+import { blobs, preparations, referenceMarks, references, setMembers } from './schema.ts';
 
 /** The files behind a reference as it is seen. */
 export interface ReferenceFiles {
@@ -40,38 +36,6 @@ export interface ReferenceFiles {
   readonly preview: Blob;
   readonly small: Blob;
 }
-
-export type NewReference = {
-  readonly id: Id;
-  readonly title: string;
-  readonly subject: SubjectKey;
-  readonly width: number;
-  readonly height: number;
-  readonly likeness: string;
-} & {
-  readonly original: Blob;
-  readonly shown: Blob | null;
-  readonly preview: Blob;
-  readonly small: Blob;
-} & Partial<
-    Pick<
-      typeof references.$inferInsert,
-      | 'source'
-      | 'author'
-      | 'credit'
-      | 'caption'
-      | 'year'
-      | 'taken'
-      | 'licence'
-      | 'tags'
-      | 'view'
-      | 'note'
-      | 'hidden'
-      | 'location'
-      | 'truth'
-      | 'figureHeight'
-    >
-  >;
 
 const seenIn = and(
   eq(preparations.reference, references.id),
@@ -111,7 +75,6 @@ export async function briefs(database: Database, ids: readonly Id[]): Promise<Ma
 
 /** How much wider than high, or the other way, a picture may be and still count as square. */
 const SQUARE = sql.raw('1.15');
-
 function conditions(database: Database, query: ReferenceQuery): SQL | undefined {
   const [width, height] = [
     sql`coalesce(${preparations.width}, ${references.width})`,
@@ -167,20 +130,6 @@ export async function listIds(database: Database, query: ReferenceQuery): Promis
   if (set) listing.innerJoin(setMembers, eq(setMembers.reference, references.id));
   const rows = await listing.where(conditions(database, query)).orderBy(...orders[sort]);
   return rows.map(({ id }) => id);
-}
-
-async function preparationOf(
-  database: Database,
-  id: Id,
-  revision: number,
-): Promise<typeof preparations.$inferSelect | null> {
-  if (revision === 0) return null;
-  const [row] = await database
-    .select()
-    .from(preparations)
-    .where(and(eq(preparations.reference, id), eq(preparations.revision, revision)));
-  if (!row) throw new Gone('This preparation of the picture is not on the desk.');
-  return row;
 }
 
 function seenTruth(
@@ -310,38 +259,6 @@ export async function referenceFiles(database: Database, id: Id, revision?: numb
   ) as unknown as ReferenceFiles;
 }
 
-/** Keeps a reference. One with the same original is there already, and stays as it is. */
-export async function keepReference(
-  database: Database,
-  made: NewReference,
-): Promise<{ id: Id; title: string; known: boolean }> {
-  const { original, shown, preview, small, ...fields } = made;
-  return database.transaction(async (tx) => {
-    await tx
-      .insert(blobs)
-      .values([original, preview, small, ...(shown ? [shown] : [])])
-      .onConflictDoNothing();
-    const inserted = await tx
-      .insert(references)
-      .values({
-        ...fields,
-        original: original.sha256,
-        shown: shown?.sha256 ?? null,
-        preview: preview.sha256,
-        small: small.sha256,
-      })
-      .onConflictDoNothing()
-      .returning({ id: references.id });
-    if (inserted.length > 0) return { id: fields.id, title: fields.title, known: false };
-    const [row] = await tx
-      .select({ id: references.id, title: references.title })
-      .from(references)
-      .where(eq(references.original, original.sha256));
-    if (!row) throw new Malformed('A reference of this number is there already.');
-    return { ...row, known: true };
-  });
-}
-
 /** Whether a file of this content is a reference's original already. */
 export async function knownOriginal(
   database: Database,
@@ -379,214 +296,5 @@ export async function changeReferences(
         .update(references)
         .set({ tags: sql`${references.tags} - ${untag}::text` })
         .where(these);
-  });
-}
-
-/** Puts a mark on a reference, or puts it anew. */
-export async function putMark(
-  database: Database,
-  reference: Id,
-  mark: ReferenceMark,
-  most: number,
-): Promise<void> {
-  await database.transaction(async (tx) => {
-    const [row] = await tx
-      .select({ count: sql<number>`count(*)`.mapWith(Number) })
-      .from(references)
-      .leftJoin(referenceMarks, eq(referenceMarks.reference, references.id))
-      .where(eq(references.id, reference))
-      .groupBy(references.id);
-    if (!row) throw new Gone('This reference is not on the desk.');
-    if (row.count > most) throw new Malformed(`A reference holds at most ${most} marks.`);
-    const put = await tx
-      .insert(referenceMarks)
-      .values({ id: mark.id, reference, kind: mark.kind, body: mark })
-      .onConflictDoUpdate({
-        target: referenceMarks.id,
-        set: { body: mark, kind: mark.kind },
-        setWhere: eq(referenceMarks.reference, reference),
-      })
-      .returning({ id: referenceMarks.id });
-    if (put.length === 0) throw new Malformed('This mark belongs to another reference.');
-  });
-}
-
-export async function removeMark(database: Database, reference: Id, mark: Id): Promise<void> {
-  await database
-    .delete(referenceMarks)
-    .where(and(eq(referenceMarks.id, mark), eq(referenceMarks.reference, reference)));
-}
-
-/** A preparation with these settings that was made before, or null. */
-export async function knownPreparation(
-  database: Database,
-  reference: Id,
-  settings: Preparation,
-): Promise<number | null> {
-  const [row] = await database
-    .select({ revision: preparations.revision })
-    .from(preparations)
-    .where(and(eq(preparations.reference, reference), eq(preparations.settings, settings)));
-  return row?.revision ?? null;
-}
-
-/** Keeps a preparation under the next number. @param current makes it the one that is shown from now on */
-export async function keepPreparation(
-  database: Database,
-  reference: Id,
-  made: { settings: Preparation; picture: Blob; preview: Blob; small: Blob; width: number; height: number },
-  current = true,
-): Promise<number> {
-  const { picture, preview, small, ...fields } = made;
-  return database.transaction(async (tx) => {
-    await tx.insert(blobs).values([picture, preview, small]).onConflictDoNothing();
-    const [last] = await tx
-      .select({ revision: sql<number>`coalesce(max(${preparations.revision}), 0)`.mapWith(Number) })
-      .from(preparations)
-      .where(eq(preparations.reference, reference));
-    const revision = (last?.revision ?? 0) + 1;
-    await tx.insert(preparations).values({
-      ...fields,
-      reference,
-      revision,
-      picture: picture.sha256,
-      preview: preview.sha256,
-      small: small.sha256,
-    });
-    if (current) await tx.update(references).set({ revision }).where(eq(references.id, reference));
-    return revision;
-  });
-}
-
-/** All preparations of a reference, the first made first. */
-export async function listPreparations(
-  database: Database,
-  reference: Id,
-): Promise<{ revision: number; settings: Preparation; createdAt: number }[]> {
-  const rows = await database
-    .select({
-      revision: preparations.revision,
-      settings: preparations.settings,
-      createdAt: preparations.createdAt,
-    })
-    .from(preparations)
-    .where(eq(preparations.reference, reference))
-    .orderBy(asc(preparations.revision));
-  return rows.map((row) => ({ ...row, createdAt: row.createdAt.getTime() }));
-}
-
-/** What the search for near-duplicates looks at, oldest first. */
-export async function listLikenesses(
-  database: Database,
-): Promise<{ pictures: { id: Id; likeness: string }[]; apart: [Id, Id][] }> {
-  const pictures = await database
-    .select({ id: references.id, likeness: references.likeness })
-    .from(references)
-    .where(and(not(references.hidden), sql`${references.likeness} <> ''`))
-    .orderBy(asc(references.createdAt), asc(references.id));
-  const kept = await database.select().from(keptBoth);
-  return { pictures, apart: kept.map(({ one, other }) => [one, other]) };
-}
-
-/** These are all wanted, however alike they are. */
-export async function keepAll(database: Database, ids: readonly Id[]): Promise<void> {
-  const sorted = [...ids].sort();
-  const pairs = sorted.flatMap((one, i) => sorted.slice(i + 1).map((other) => ({ one, other })));
-  if (pairs.length > 0) await database.insert(keptBoth).values(pairs).onConflictDoNothing();
-}
-
-/** Every file that some row names. */
-export async function listBlobs(database: Database): Promise<Blob[]> {
-  return database.select().from(blobs);
-}
-
-/** What an earlier desk brought in without small previews and likeness, and what lost a file. */
-export async function listToMend(
-  database: Database,
-  lost: readonly string[],
-): Promise<
-  {
-    id: Id;
-    title: string;
-    original: string;
-    shown: string | null;
-    preview: string;
-    small: string | null;
-    likeness: string;
-  }[]
-> {
-  const { id, title, original, shown, preview, small, likeness } = references;
-  const gone = [...lost];
-  return database
-    .select({ id, title, original, shown, preview, small, likeness })
-    .from(references)
-    .where(
-      gone.length > 0
-        ? or(
-            sql`${small} is null`,
-            inArray(original, gone),
-            inArray(shown, gone),
-            inArray(preview, gone),
-            inArray(small, gone),
-          )
-        : sql`${small} is null`,
-    );
-}
-
-/** Puts made anew what can be made from the original. */
-export async function mendReference(
-  database: Database,
-  id: Id,
-  made: { shown: Blob | null; preview: Blob; small: Blob; likeness: string },
-): Promise<void> {
-  const { shown, preview, small, likeness } = made;
-  await database.transaction(async (tx) => {
-    await tx
-      .insert(blobs)
-      .values([preview, small, ...(shown ? [shown] : [])])
-      .onConflictDoNothing();
-    await tx
-      .update(references)
-      .set({ shown: shown?.sha256 ?? null, preview: preview.sha256, small: small.sha256, likeness })
-      .where(eq(references.id, id));
-  });
-}
-
-/** Preparations that lost a file. */
-export async function listPreparationsToMend(
-  database: Database,
-  lost: readonly string[],
-): Promise<{ reference: Id; revision: number; settings: Preparation }[]> {
-  if (lost.length === 0) return [];
-  const gone = [...lost];
-  return database
-    .select({
-      reference: preparations.reference,
-      revision: preparations.revision,
-      settings: preparations.settings,
-    })
-    .from(preparations)
-    .where(
-      or(
-        inArray(preparations.picture, gone),
-        inArray(preparations.preview, gone),
-        inArray(preparations.small, gone),
-      ),
-    );
-}
-
-export async function mendPreparation(
-  database: Database,
-  reference: Id,
-  revision: number,
-  made: { picture: Blob; preview: Blob; small: Blob; width: number; height: number },
-): Promise<void> {
-  const { picture, preview, small, width, height } = made;
-  await database.transaction(async (tx) => {
-    await tx.insert(blobs).values([picture, preview, small]).onConflictDoNothing();
-    await tx
-      .update(preparations)
-      .set({ width, height, picture: picture.sha256, preview: preview.sha256, small: small.sha256 })
-      .where(and(eq(preparations.reference, reference), eq(preparations.revision, revision)));
   });
 }

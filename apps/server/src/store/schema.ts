@@ -17,9 +17,9 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { FoundPage, Lifting, SubjectTrait, Truth } from '@deft/contract';
 import type { Point } from '@deft/core/geometry';
-import type { Operation } from '@deft/core/page';
+import type { Operation, ThingType } from '@deft/core/page';
 import type { Preparation, ReferenceMark } from '@deft/core/reference';
-import type { Block, Plan, Step } from '@deft/core/session';
+import type { Block, Clock, Plan, Step } from '@deft/core/session';
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 const created = () => moment('created_at').notNull().defaultNow();
@@ -132,18 +132,16 @@ export const preparations = pgTable(
   ],
 );
 
-/** Two pictures that look alike and are both wanted. */
-export const keptBoth = pgTable(
-  'kept_both',
+/** Pictures that look alike and are all wanted: those of one group are no look-alikes any more. */
+export const keptAlike = pgTable(
+  'kept_alike',
   {
-    one: text('one')
-      .notNull()
-      .references(() => references.id, { onDelete: 'cascade' }),
-    other: text('other')
+    kept: text('kept').notNull(),
+    reference: text('reference')
       .notNull()
       .references(() => references.id, { onDelete: 'cascade' }),
   },
-  (t) => [primaryKey({ columns: [t.one, t.other] })],
+  (t) => [primaryKey({ columns: [t.kept, t.reference] }), index('kept_alike_reference').on(t.reference)],
 );
 
 export const sets = pgTable(
@@ -184,16 +182,20 @@ export const pages = pgTable('pages', {
   createdAt: created(),
 });
 
-/** Every sheet that a page has ever had: what an operation lays on another is refused. */
-export const pageSheets = pgTable(
-  'page_sheets',
+/**
+ * Every thing that a page has ever had, and of what kind: a change is checked against the kind of thing it is
+ * for, and what is laid on a sheet against the sheets.
+ */
+export const pageThings = pgTable(
+  'page_things',
   {
     page: text('page')
       .notNull()
       .references(() => pages.id, { onDelete: 'cascade' }),
-    sheet: text('sheet').notNull(),
+    thing: text('thing').notNull(),
+    type: text('type').notNull().$type<ThingType>(),
   },
-  (t) => [primaryKey({ columns: [t.page, t.sheet] })],
+  (t) => [primaryKey({ columns: [t.page, t.thing] })],
 );
 
 export const operations = pgTable(
@@ -311,7 +313,7 @@ export const sessions = pgTable(
     flip: boolean('flip').notNull().default(false),
     seed: bigint('seed', { mode: 'number' }).notNull().default(0),
     lesson: text('lesson').notNull().default(''),
-    clock: jsonb('clock'),
+    clock: jsonb('clock').$type<Clock>(),
     over: boolean('over').notNull().default(false),
     createdAt: created(),
   },

@@ -188,8 +188,8 @@ export async function keepSession(
   return readSession(database, session.id);
 }
 
-/** Writes down what the clock says. A session that is over stays so. */
-export async function changeSession(
+/** Keeps the clock as it stands, and each pose's times. A session that is over stays so. */
+export async function keepClock(
   database: Database,
   id: Id,
   { clock, over, poses: times }: ClockChange,
@@ -209,7 +209,7 @@ export async function changeSession(
   });
 }
 
-export async function noteSession(database: Database, id: Id, patch: SessionPatch): Promise<void> {
+export async function changeSession(database: Database, id: Id, patch: SessionPatch): Promise<void> {
   const changed = await database
     .update(sessions)
     .set(patch)
@@ -218,7 +218,7 @@ export async function noteSession(database: Database, id: Id, patch: SessionPatc
   if (changed.length === 0) throw gone();
 }
 
-export async function notePose(database: Database, session: Id, pose: Id, patch: PosePatch): Promise<void> {
+export async function changePose(database: Database, session: Id, pose: Id, patch: PosePatch): Promise<void> {
   const changed = await database
     .update(poses)
     .set(patch)

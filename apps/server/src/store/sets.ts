@@ -150,7 +150,7 @@ export async function removeMembers(
 }
 
 /** Puts members back where they were. */
-export async function putBackMembers(
+export async function restoreMembers(
   database: Database,
   set: Id,
   members: readonly { reference: Id; order: string }[],

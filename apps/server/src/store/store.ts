@@ -3,10 +3,15 @@ import type { ReferencePage, ReferenceQuery } from '@deft/contract';
 import { openDatabase, type Database, type OpenOptions } from './database.ts';
 import * as boards from './boards.ts';
 import * as guests from './guests.ts';
+import { keepReference } from './keep-reference.ts';
+import * as likenesses from './likenesses.ts';
 import { Listings } from './listings.ts';
+import * as marks from './marks.ts';
 import * as pages from './pages.ts';
 import * as papers from './papers.ts';
+import * as preparations from './preparations.ts';
 import * as references from './references.ts';
+import * as repairs from './repairs.ts';
 import * as sessions from './sessions.ts';
 import * as sets from './sets.ts';
 import * as studies from './studies.ts';
@@ -18,6 +23,13 @@ type BoundAll<T> = { [K in keyof T]: Bound<T[K]> };
 const QUERIES = {
   ...boards,
   ...references,
+  knownPreparation: preparations.knownPreparation,
+  keepPreparation: preparations.keepPreparation,
+  listPreparations: preparations.listPreparations,
+  ...marks,
+  ...likenesses,
+  ...repairs,
+  keepReference,
   ...sets,
   ...studies,
   ...sessions,

@@ -1,12 +1,12 @@
-import { and, asc, desc, eq, sql } from 'drizzle-orm';
-import type { Attempt, Pass, Study, StudyPatch, SubjectTrait, Way } from '@deft/contract';
+import { and, asc, count, desc, eq, sql } from 'drizzle-orm';
+import type { Attempt, Pass, Study, StudyBrief, StudyPatch, SubjectTrait, Way } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import type { Source } from '@deft/core/session';
 import type { Database } from './database.ts';
 import { readReference } from './references.ts';
 import { Gone } from './refusals.ts';
 import { makePage } from './pages.ts';
-import { attempts, setMembers, sets, studies, traces } from './schema.ts';
+import { attempts, preparations, references, setMembers, sets, studies, traces } from './schema.ts';
 
 const shown = ({ createdAt, way, source, ...row }: typeof attempts.$inferSelect): Attempt => ({
   ...row,
@@ -51,13 +51,57 @@ export async function readStudy(database: Database, id: Id): Promise<Study> {
   };
 }
 
-export async function listStudies(database: Database): Promise<Study[]> {
+/** The studies last worked on, without their drawings but for the last, asked of the database at once. */
+export async function listStudies(database: Database): Promise<StudyBrief[]> {
+  const counted = database
+    .select({ study: attempts.study, count: count().as('count') })
+    .from(attempts)
+    .groupBy(attempts.study)
+    .as('counted');
+  const last = database
+    .selectDistinctOn([attempts.study], {
+      study: attempts.study,
+      page: attempts.page,
+      region: attempts.region,
+      miss: attempts.miss,
+    })
+    .from(attempts)
+    .orderBy(attempts.study, desc(attempts.createdAt))
+    .as('last');
+  const seen = and(
+    eq(preparations.reference, studies.reference),
+    eq(preparations.revision, studies.revision),
+  );
   const rows = await database
-    .select({ id: studies.id })
+    .select({
+      id: studies.id,
+      pass: studies.pass,
+      updatedAt: studies.updatedAt,
+      attempts: sql<number>`coalesce(${counted.count}, 0)`.mapWith(Number),
+      page: last.page,
+      region: last.region,
+      miss: last.miss,
+      reference: {
+        id: references.id,
+        title: references.title,
+        revision: studies.revision,
+        width: sql<number>`coalesce(${preparations.width}, ${references.width})`.mapWith(Number),
+        height: sql<number>`coalesce(${preparations.height}, ${references.height})`.mapWith(Number),
+      },
+    })
     .from(studies)
-    .orderBy(desc(studies.updatedAt))
+    .innerJoin(references, eq(references.id, studies.reference))
+    .leftJoin(preparations, seen)
+    .leftJoin(counted, eq(counted.study, studies.id))
+    .leftJoin(last, eq(last.study, studies.id))
+    .orderBy(desc(studies.updatedAt), asc(studies.id))
     .limit(200);
-  return Promise.all(rows.map(({ id }) => readStudy(database, id)));
+  return rows.map(({ pass, updatedAt, page, region, miss, ...study }) => ({
+    ...study,
+    pass: pass as Pass,
+    updatedAt: updatedAt.getTime(),
+    last: page === null ? null : { page, region, miss },
+  }));
 }
 
 export interface NewStudy {

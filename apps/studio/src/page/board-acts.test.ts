@@ -1,7 +1,7 @@
 import { transformPoint } from '@deft/core/geometry';
 import {
   boardThings,
-  paperOf,
+  pageOf,
   sheetsOf,
   thingsOfType,
   type Change,
@@ -59,7 +59,7 @@ test('what is added lies on top, in the middle, and no larger than a third of th
     ]),
   );
   expect(stack(next)).toEqual(['a', 'b', 'c', 'd', 'e']);
-  const paper = paperOf(next)!;
+  const paper = pageOf(next)!;
   for (const placement of thingsOfType(next, 'placement').slice(3)) {
     const [from, , to] = placement.clip!.map((p) => transformPoint(placement.transform, p)) as [
       { x: number; y: number },

@@ -1,8 +1,8 @@
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
 import { compose, scaling, translation } from '@deft/core/geometry';
 import {
-  paperBox,
-  paperOf,
+  pageBox,
+  pageOf,
   sheetsOf,
   thingsOfType,
   wholeOf,
@@ -41,14 +41,14 @@ const ADDED = 0.3;
 
 /** Lays pictures on a board, a little apart from each other, in the middle of the paper. */
 export function addingPictures(things: Things, pictures: readonly Laid[]): Change {
-  const [sheet, paper] = [pictureSheet(things), paperOf(things)];
+  const [sheet, paper] = [pictureSheet(things), pageOf(things)];
   if (!sheet || !paper) return { add: [] };
   const keys = generateNKeysBetween(
     placementsOn(things, sheet.id).at(-1)?.order ?? null,
     null,
     pictures.length,
   );
-  const box = paperBox(paper);
+  const box = pageBox(paper);
   return {
     add: pictures.map(({ id, revision, width, height }, i): Placement => {
       const by = (ADDED * paper.width) / Math.max(width, height);
@@ -107,12 +107,12 @@ const BEHIND = 0.4;
 
 /** Lays what a board shows behind a page, as large as the paper allows, on a sheet of its own. */
 export function layingBoard(things: Things, board: Things, title: string): Change {
-  const [paper, from] = [paperOf(things), paperOf(board)];
+  const [paper, from] = [pageOf(things), pageOf(board)];
   const shown = thingsOfType(board, 'placement')
     .filter((p) => !p.hidden)
     .sort((p, q) => (p.order < q.order ? -1 : 1));
   if (!paper || !from || shown.length === 0) return { add: [] };
-  const [room, was] = [paperBox(paper), paperBox(from)];
+  const [room, was] = [pageBox(paper), pageBox(from)];
   const by = Math.min(paper.width / from.width, paper.height / from.height);
   const fit = compose(
     translation((room.minX + room.maxX) / 2, (room.minY + room.maxY) / 2),

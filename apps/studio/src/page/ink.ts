@@ -18,7 +18,7 @@ import {
   type Landmark,
   type MirrorAxis,
   type Note,
-  type Paper,
+  type Page,
   type Placement,
   type SheetThing,
   type Stroke,
@@ -30,7 +30,7 @@ type Context = CanvasRenderingContext2D;
 
 /** What painting needs to know besides the thing itself. */
 export interface PaintRoom {
-  readonly paper: Paper;
+  readonly paper: Page;
   /** Millimetres to a CSS pixel: construction lines keep their width on the screen. */
   readonly pixel: number;
   readonly picture: (placement: Placement) => Picture | null;
@@ -69,7 +69,7 @@ export function paintStroke(context: Context, stroke: Stroke): void {
 /** Blue pencil with a paper-coloured edge, so that it shows on any picture. */
 function construction(
   context: Context,
-  paper: Paper,
+  paper: Page,
   path: Path2D,
   width: number,
   dash: number[] = [],

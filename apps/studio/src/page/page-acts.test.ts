@@ -3,7 +3,7 @@ import {
   bySheet,
   newPage,
   PageLog,
-  paperOf,
+  pageOf,
   sheetsOf,
   strokePoints,
   thingsOfType,
@@ -303,7 +303,7 @@ describe('sheets', () => {
 describe('paper', () => {
   test('grows at each side with everything where it was; cannot grow beyond bounds or be no paper', () => {
     const desk = bench();
-    const paper = () => paperOf(desk.things)!;
+    const paper = () => pageOf(desk.things)!;
     for (const side of ['left', 'top', 'right', 'bottom'] as const) desk.change(growing(paper(), side, 20)!);
     expect(paper()).toMatchObject({ x: -20, y: -20, width: 188, height: 250 });
     expect(growing({ ...paper(), width: 1990 }, 'left', 20)).toBeNull();

@@ -11,12 +11,12 @@ import {
   type Point,
 } from '@deft/core/geometry';
 import {
-  paperBox,
-  paperOf,
+  pageBox,
+  pageOf,
   sheetsOf,
   BLUE_PENCIL,
   type Id,
-  type Paper,
+  type Page,
   type Placement,
   type Sheet,
   type SheetThing,
@@ -64,7 +64,7 @@ export class Painter {
   #room: Room = { width: 0, height: 0 };
   #focus: Box | null = null;
   #things: ReadonlyMap<Id, Thing> = new Map();
-  #page: Paper | null = null;
+  #page: Page | null = null;
   #job: Raster | null = null;
   /** Rooms that changed on sheets which are being painted afresh. */
   readonly #spoiled = new Map<Id, Box | null>();
@@ -109,7 +109,7 @@ export class Painter {
     return this.#room;
   }
 
-  get paper(): Paper | null {
+  get paper(): Page | null {
     return this.#page;
   }
 
@@ -154,13 +154,13 @@ export class Painter {
   fit(): void {
     const { paper } = this;
     if (!paper || this.#room.width === 0) return;
-    this.moveTo(fitView(this.#focus ?? paperBox(paper), this.#room, this.#view));
+    this.moveTo(fitView(this.#focus ?? pageBox(paper), this.#room, this.#view));
     this.repaint();
   }
 
   /** Whether the view is as it would be fitted to a paper and a room. */
-  #showsWhole(paper: Paper, room: Room = this.#room): boolean {
-    const { scale, x, y } = fitView(this.#focus ?? paperBox(paper), room, this.#view);
+  #showsWhole(paper: Page, room: Room = this.#room): boolean {
+    const { scale, x, y } = fitView(this.#focus ?? pageBox(paper), room, this.#view);
     return (
       Math.abs(scale / this.#view.scale - 1) < 1e-6 &&
       Math.abs(x - this.#view.x) < 1 &&
@@ -190,7 +190,7 @@ export class Painter {
   update(things: ReadonlyMap<Id, Thing>, changed: ReadonlySet<Id>): void {
     const before = this.#page;
     this.#things = things;
-    this.#page = paperOf(things);
+    this.#page = pageOf(things);
     const only = changed.size === 1 ? [...changed][0] : undefined;
     const fresh = only !== undefined && !this.scene.boxOf(only);
     const touched = this.scene.update(things, before ? changed : undefined);
@@ -315,7 +315,7 @@ export class Painter {
       context.fillStyle = background;
       context.fillRect(0, 0, canvas.width, canvas.height);
     }
-    const { minX, minY } = paperBox(paper);
+    const { minX, minY } = pageBox(paper);
     context.setTransform(by, 0, 0, by, -minX * by, -minY * by);
     this.drawInto(context, sheets ? { sheets } : {});
     return canvas;
@@ -421,7 +421,7 @@ export class Painter {
   #layPaper(): void {
     const paper = this.#page;
     if (!paper) return;
-    const { minX, minY } = paperBox(paper);
+    const { minX, minY } = pageBox(paper);
     const lie = viewAffine(this.#view);
     const at = transformPoint(lie, { x: minX, y: minY });
     const look = {
@@ -598,7 +598,7 @@ export class Painter {
 }
 
 /** The lines between cells, as thin as a construction line, drawn by the paper itself. */
-function cellLook({ cells }: Paper): { backgroundImage: string; backgroundSize: string } {
+function cellLook({ cells }: Page): { backgroundImage: string; backgroundSize: string } {
   if (!cells) return { backgroundImage: 'none', backgroundSize: 'auto' };
   const line = (to: string): string => `linear-gradient(to ${to}, ${BLUE_PENCIL} 0.3px, transparent 0.3px)`;
   return {

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useEffect, useState } from 'react';
 import { Pressable, useWindowDimensions, View } from 'react-native';
-import { paperOf, type Id } from '@deft/core/page';
+import { pageOf, type Id } from '@deft/core/page';
 import { doingOf, stretchOf, timeLeft } from '@deft/core/session';
 import type { Pose, Session } from '@deft/contract';
 import { takePen } from '../data/desk-slice';
@@ -57,7 +57,7 @@ export function Running({ session }: { readonly session: Session }) {
   const onContact = useCallback((down: boolean): void => say({ kind: down ? 'pen down' : 'pen up' }), [say]);
   // A page that has not come cannot be drawn on: the time does not run away meanwhile.
   const things = useThings(here?.keeper ?? null, ['page']);
-  const lacking = !paper && !paperOf(things);
+  const lacking = !paper && !pageOf(things);
   // The clock starts once there is something to draw on.
   useEffect(() => {
     if (clock.phase === 'ready' && !lacking) say({ kind: 'start' });

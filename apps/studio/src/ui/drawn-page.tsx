@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import {
   pageSvg,
-  paperOf,
+  pageOf,
   reducePage,
   thingsOfType,
   type Answer,
@@ -59,7 +59,7 @@ export function DrawnPage({
     let gone = false;
     thingsOf(page)
       .then(async (things) => {
-        if (things && paperOf(things) && !gone) setSource(pictureOfPage(things, await inkOn(things), region));
+        if (things && pageOf(things) && !gone) setSource(pictureOfPage(things, await inkOn(things), region));
       })
       .catch(() => undefined);
     return () => {

@@ -1,6 +1,6 @@
 import type { Point } from '../geometry/point.ts';
-import { paperBox } from './contents.ts';
-import type { Paper } from './things.ts';
+import { pageBox } from './contents.ts';
+import type { Page } from './things.ts';
 
 export interface Cells {
   readonly columns: number;
@@ -14,7 +14,7 @@ const FIGURE = 4 / 3;
  * The grid of at least so many cells in which a figure can stand largest.
  * @param count 1 or more
  */
-export function cellsFor(count: number, paper: Pick<Paper, 'width' | 'height'>): Cells {
+export function cellsFor(count: number, paper: Pick<Page, 'width' | 'height'>): Cells {
   let best: Cells & { size: number } = { columns: 1, rows: count, size: 0 };
   for (let columns = 1; columns <= count; columns += 1) {
     const rows = Math.ceil(count / columns);
@@ -26,10 +26,10 @@ export function cellsFor(count: number, paper: Pick<Paper, 'width' | 'height'>):
 
 /** The cells of a page as outlines, millimetres, row by row from the left top. */
 export function cellOutlines(
-  paper: Pick<Paper, 'x' | 'y' | 'width' | 'height'>,
+  paper: Pick<Page, 'x' | 'y' | 'width' | 'height'>,
   { columns, rows }: Cells,
 ): Point[][] {
-  const { minX, minY } = paperBox(paper);
+  const { minX, minY } = pageBox(paper);
   const [w, h] = [paper.width / columns, paper.height / rows];
   return Array.from({ length: columns * rows }, (_, i) => {
     const [x, y] = [minX + (i % columns) * w, minY + Math.floor(i / columns) * h];

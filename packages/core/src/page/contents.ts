@@ -1,5 +1,5 @@
 import type { Box } from '../geometry/box.ts';
-import type { MirrorAxis, Guide, Id, Paper, Sheet, Thing, ThingOf, ThingType } from './things.ts';
+import type { MirrorAxis, Guide, Id, Page, Sheet, Thing, ThingOf, ThingType } from './things.ts';
 
 const byOrder = (a: { order: string; id: Id }, b: { order: string; id: Id }): number =>
   a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
@@ -11,7 +11,7 @@ export function thingsOfType<T extends ThingType>(things: ReadonlyMap<Id, Thing>
 }
 
 /** The paper of a page, or null while its first operation is on the way. */
-export function paperOf(things: ReadonlyMap<Id, Thing>): Paper | null {
+export function pageOf(things: ReadonlyMap<Id, Thing>): Page | null {
   // It is the first thing a page gets.
   for (const thing of things.values()) if (thing.type === 'page') return thing;
   return null;
@@ -25,12 +25,12 @@ export const axisOf = (things: ReadonlyMap<Id, Thing>): MirrorAxis | null =>
 export const sheetsOf = (things: ReadonlyMap<Id, Thing>): Sheet[] => thingsOfType(things, 'sheet');
 
 /** The paper's edges, millimetres. */
-export const paperBox = ({
+export const pageBox = ({
   x = 0,
   y = 0,
   width,
   height,
-}: Pick<Paper, 'x' | 'y' | 'width' | 'height'>): Box => ({
+}: Pick<Page, 'x' | 'y' | 'width' | 'height'>): Box => ({
   minX: x,
   minY: y,
   maxX: x + width,
@@ -40,16 +40,16 @@ export const paperBox = ({
 /** Where a guide runs over a page, millimetres. */
 export function guideLine(
   guide: Pick<Guide, 'kind' | 'at'>,
-  paper: Pick<Paper, 'x' | 'y' | 'width' | 'height'>,
+  paper: Pick<Page, 'x' | 'y' | 'width' | 'height'>,
 ): [number, number, number, number] {
-  const { minX, minY, maxX, maxY } = paperBox(paper);
+  const { minX, minY, maxX, maxY } = pageBox(paper);
   return guide.kind === 'plumb' ? [guide.at, minY, guide.at, maxY] : [minX, guide.at, maxX, guide.at];
 }
 
 /** Where an axis runs over a page: on through its two points, to beyond the edges. */
 export function axisLine(
   { from, to }: Pick<MirrorAxis, 'from' | 'to'>,
-  paper: Pick<Paper, 'width' | 'height'>,
+  paper: Pick<Page, 'width' | 'height'>,
 ): [number, number, number, number] {
   const length = Math.hypot(to.x - from.x, to.y - from.y) || 1;
   const reach = 2 * (paper.width + paper.height + Math.abs(from.x) + Math.abs(from.y));
@@ -58,8 +58,8 @@ export function axisLine(
 }
 
 /** The lines between the cells of a page. */
-export function cellLines(paper: Paper): [number, number, number, number][] {
-  const { minX, minY, maxX, maxY } = paperBox(paper);
+export function cellLines(paper: Page): [number, number, number, number][] {
+  const { minX, minY, maxX, maxY } = pageBox(paper);
   const { columns = 1, rows = 1 } = paper.cells ?? {};
   const upright = Array.from({ length: columns - 1 }, (_, i): [number, number, number, number] => {
     const x = minX + ((i + 1) * paper.width) / columns;

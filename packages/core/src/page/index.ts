@@ -22,4 +22,5 @@ export * from './stroke-look.ts';
 export * from './stroke-outline.ts';
 export * from './svg.ts';
 export * from './thing-box.ts';
+export * from './thing-fields.ts';
 export * from './things.ts';

@@ -37,14 +37,13 @@ export interface Numbered {
   readonly operation: Operation;
 }
 
-/** Sheets that an operation brings, and sheets that it lays something on. */
-export function sheetsNamed(operation: Operation): { brought: Id[]; named: Id[] } {
-  if (operation.kind === 'revert') return { brought: [], named: [] };
+/** Sheets that an operation lays something on. Empty for a revert. */
+export function sheetsNamed(operation: Operation): Id[] {
+  if (operation.kind === 'revert') return [];
   const { add = [], set = [] } = operation.body;
-  const named = [...add, ...set.map((entry) => entry.to)].flatMap((thing) =>
+  return [...add, ...set.map((entry) => entry.to)].flatMap((thing) =>
     'sheet' in thing && thing.sheet !== undefined ? [thing.sheet] : [],
   );
-  return { brought: add.flatMap((thing) => (thing.type === 'sheet' ? [thing.id] : [])), named };
 }
 
 /** Ids of the things an operation speaks of. */

@@ -1,5 +1,6 @@
 import type { Operation } from './operation.ts';
-import type { Id, Thing } from './things.ts';
+import { misfitsOf, patched } from './thing-fields.ts';
+import type { Id, Thing, ThingType } from './things.ts';
 
 /**
  * Operations that are taken back. A revert counts from where it stands: it takes back only what
@@ -22,9 +23,7 @@ export function step(thing: Thing | undefined, id: Id, operation: Operation): Th
   if (operation.kind !== 'change') return thing;
   const { add, set, remove } = operation.body;
   let now = thing ?? add?.find((added) => added.id === id);
-  if (now)
-    for (const entry of set ?? [])
-      if (entry.id === id) now = { ...now, ...entry.to, id, type: now.type } as Thing;
+  if (now) for (const entry of set ?? []) if (entry.id === id) now = patched(now, entry.to);
   return remove?.includes(id) ? undefined : now;
 }
 
@@ -45,4 +44,30 @@ export function reducePage(operations: readonly Operation[]): Map<Id, Thing> {
     }
   }
   return things;
+}
+
+/** A field of a stored change that a thing of its kind cannot take: `reducePage` leaves it out. */
+export interface Misfit {
+  readonly thing: Id;
+  readonly type: ThingType;
+  readonly field: string;
+}
+
+/**
+ * What of a page's changes was left out because it does not fit the kind of thing it is for.
+ * @param operations in page order
+ * @returns empty for a page whose changes all fit
+ */
+export function findMisfits(operations: readonly Operation[]): Misfit[] {
+  const types = new Map<Id, ThingType>();
+  const found: Misfit[] = [];
+  for (const operation of operations) {
+    if (operation.kind !== 'change') continue;
+    for (const { id, type } of operation.body.add ?? []) if (!types.has(id)) types.set(id, type);
+    for (const { id: thing, to } of operation.body.set ?? []) {
+      const type = types.get(thing);
+      if (type) for (const field of misfitsOf(type, to)) found.push({ thing, type, field });
+    }
+  }
+  return found;
 }

@@ -1,6 +1,6 @@
 import { boxOf, meets } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
-import { axisLine, cellLines, guideLine, paperBox, paperOf, sheetsOf } from './contents.ts';
+import { axisLine, cellLines, guideLine, pageBox, pageOf, sheetsOf } from './contents.ts';
 import { BLUE_PENCIL } from './colours.ts';
 import { formOutline } from './form-geometry.ts';
 import { patchwork, pieceOutline } from './mesh.ts';
@@ -152,10 +152,10 @@ function rubbedOut(sheet: Id, drawn: readonly { thing: SheetThing; svg: string }
 export function pageSvg(page: ReadonlyMap<Id, Thing>, options: SvgOptions = {}): string {
   const { region = null } = options;
   const things = withinRegion(page, region);
-  const paper = paperOf(things);
+  const paper = pageOf(things);
   if (!paper) throw new RangeError('This page has no paper yet.');
   const contents = bySheet(things);
-  const { minX, minY, maxX, maxY } = (region && boxOf(region)) ?? paperBox(paper);
+  const { minX, minY, maxX, maxY } = (region && boxOf(region)) ?? pageBox(paper);
   const [width, height] = [num(maxX - minX), num(maxY - minY)];
   const room = `x="${num(minX)}" y="${num(minY)}" width="${width}" height="${height}"`;
   const drawn = (thing: SheetThing): string => {

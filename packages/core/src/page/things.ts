@@ -4,8 +4,8 @@ import type { Point } from '../geometry/point.ts';
 /** 128 random bits as 32 lower-case hexadecimal digits. */
 export type Id = string;
 
-/** The paper itself. Its id is the page's id. Sizes in millimetres. */
-export interface Paper {
+/** The page itself: a sheet of paper. Its id is the page's id. Sizes in millimetres. */
+export interface Page {
   readonly type: 'page';
   readonly id: Id;
   /** Where its left top corner lies: 0, 0 until it is grown to the left or upward. */
@@ -188,8 +188,7 @@ export interface Version {
   readonly at: number;
 }
 
-export type Thing =
-  Paper | Sheet | Stroke | Form | Guide | MirrorAxis | Note | Landmark | Placement | Version;
+export type Thing = Page | Sheet | Stroke | Form | Guide | MirrorAxis | Note | Landmark | Placement | Version;
 export type ThingType = Thing['type'];
 /** What lies on a sheet. */
 export type SheetThing = Extract<Thing, { sheet: Id }>;

@@ -22,8 +22,10 @@ export interface PoseTimes {
   readonly reopened: boolean;
 }
 
+export const PHASES = ['ready', 'running', 'held', 'done'] as const;
+
 export interface Clock {
-  readonly phase: 'ready' | 'running' | 'held' | 'done';
+  readonly phase: (typeof PHASES)[number];
   readonly current: number;
   readonly poses: readonly PoseTimes[];
   /** When the running stretch began or was last counted. */

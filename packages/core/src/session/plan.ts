@@ -29,7 +29,8 @@ export const MOST_SECONDS = 4 * 3600;
 export const MOST_POSES = 200;
 
 /** What is done for a stretch of a pose: looking only, drawing, both beside each other, or nothing. */
-export type Doing = 'look' | 'draw' | 'compare' | 'rest';
+export const DOINGS = ['look', 'draw', 'compare', 'rest'] as const;
+export type Doing = (typeof DOINGS)[number];
 
 export interface Stretch {
   readonly doing: Doing;

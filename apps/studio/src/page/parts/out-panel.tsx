@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { MOST_PNG_PIXELS } from '@deft/contract';
 import { scaleOf } from '@deft/core/geometry';
-import { paperOf, thingsOfType } from '@deft/core/page';
+import { pageOf, thingsOfType } from '@deft/core/page';
 import type { PageKeeper } from '../../data/page-keeper';
 import { saveFile } from '../../data/save-file';
 import { useThings } from '../../data/use-page';
@@ -27,7 +27,7 @@ export function OutPanel({ keeper, title, onBack, onClose, leftHanded }: OutPane
   const [picture, setPicture] = useState(false);
   const [dpi, setDpi] = useState<number>(300);
   const [told, setTold] = useState<string | null>(null);
-  const paper = paperOf(things);
+  const paper = pageOf(things);
   const placements = thingsOfType(things, 'placement');
   if (!paper) return null;
   const pixels = pixelsAt(paper, dpi);

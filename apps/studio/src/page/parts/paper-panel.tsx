@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { LARGEST_PAPER, SMALLEST_PAPER } from '@deft/contract';
-import { paperOf, type Change } from '@deft/core/page';
+import { pageOf, type Change } from '@deft/core/page';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useThings } from '../../data/use-page';
 import { WordAct } from '../../ui/acts';
@@ -38,7 +38,7 @@ const SIDES: readonly Side[] = ['left', 'right', 'top', 'bottom'];
 export function PaperPanel({ keeper, onBack, onClose, leftHanded }: PaperPanelProps) {
   const palette = usePalette();
   const things = useThings(keeper, ['page']);
-  const paper = paperOf(things);
+  const paper = pageOf(things);
   const [inches, setInches] = useState(false);
   const [typed, setTyped] = useState<{ width: string; height: string } | null>(null);
   const [told, setTold] = useState<string | null>(null);

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { cornersOf, type Point } from '@deft/core/geometry';
-import { paperBox } from '@deft/core/page';
+import { pageBox } from '@deft/core/page';
 import { deskColour } from '../desk-colour';
 import type { Surface } from '../surface';
 import { centred, toPage, toScreen } from '../view';
@@ -42,7 +42,7 @@ export function SmallPage({ surface, height, steers = false, label }: SmallPageP
       const { paper, room, view } = painter;
       if (!paper || !steers) return;
       const by = height / paper.height;
-      const { minX, minY } = paperBox(paper);
+      const { minX, minY } = pageBox(paper);
       const corners = cornersOf({ minX: 0, minY: 0, maxX: room.width, maxY: room.height }).map((p): Point =>
         toPage(view, p),
       );
@@ -51,7 +51,7 @@ export function SmallPage({ surface, height, steers = false, label }: SmallPageP
       );
       frame.style.clipPath = `polygon(${box.join(', ')})`;
       // Where all of the page is in view there is nothing to mark.
-      const all = cornersOf(paperBox(paper))
+      const all = cornersOf(pageBox(paper))
         .map((p) => toScreen(view, p))
         .every(({ x, y }) => x >= 0 && y >= 0 && x <= room.width && y <= room.height);
       frame.style.display = all ? 'none' : 'block';
@@ -71,7 +71,7 @@ export function SmallPage({ surface, height, steers = false, label }: SmallPageP
     if (!steers || !painter.paper || (event.type === 'pointermove' && event.buttons === 0)) return;
     const box = event.currentTarget.getBoundingClientRect();
     const by = height / painter.paper.height;
-    const { minX, minY } = paperBox(painter.paper);
+    const { minX, minY } = pageBox(painter.paper);
     const at = { x: (event.clientX - box.left) / by + minX, y: (event.clientY - box.top) / by + minY };
     painter.moveTo(centred(painter.view, { minX: at.x, minY: at.y, maxX: at.x, maxY: at.y }, painter.room));
     if (event.type !== 'pointermove') painter.settle();

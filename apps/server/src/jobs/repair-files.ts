@@ -1,11 +1,11 @@
 import { copyFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { newId } from '../ids.ts';
-import type { Workshop } from './bring-in.ts';
-import { NotAPicture } from './not-a-picture.ts';
+import type { ServerContext } from '../context.ts';
+import { isNotAPicture } from './not-a-picture.ts';
 
-export interface Agreement {
-  /** Files that no row names, taken away. */
+export interface Repair {
+  /** Files that no row names, removed. */
   readonly strays: number;
   /** References whose original is gone, by title. */
   readonly lost: readonly string[];
@@ -14,10 +14,15 @@ export interface Agreement {
 }
 
 /**
- * Brings files and rows into agreement after whatever happened: takes away what no row names, and
+ * Brings files and rows into agreement after whatever happened: removes what no row names, and
  * finds what is missing. Only for a desk that nobody uses yet; making anew may go on while it is used.
  */
-export async function agree({ store, files, pictures, temporary }: Workshop): Promise<Agreement> {
+export async function repairFiles({
+  store,
+  files,
+  pool,
+  temporary,
+}: Pick<ServerContext, 'store' | 'files' | 'pool' | 'temporary'>): Promise<Repair> {
   const { names, unfinished } = await files.list();
   for (const path of unfinished) await rm(path, { force: true });
   const named = new Map((await store.listBlobs()).map((blob) => [blob.sha256, blob]));
@@ -25,17 +30,17 @@ export async function agree({ store, files, pictures, temporary }: Workshop): Pr
   for (const name of strays) await files.remove(name);
   const missing: string[] = [];
   for (const { sha256, bytes } of named.values()) if (!(await files.has(sha256, bytes))) missing.push(sha256);
-  const toMend = await store.listToMend(missing);
-  const lost = toMend.filter(({ original }) => missing.includes(original));
+  const toRepair = await store.listToRepair(missing);
+  const lost = toRepair.filter(({ original }) => missing.includes(original));
   const remake = async (): Promise<number> => {
     let made = 0;
-    for (const reference of toMend) {
+    for (const reference of toRepair) {
       if (lost.includes(reference)) continue;
       const copy = join(temporary, newId());
       try {
         await copyFile(files.path(reference.original), copy);
-        const { shown, preview, small, likeness } = await pictures.take(copy, { keepLocation: true });
-        await store.mendReference(reference.id, {
+        const { shown, preview, small, likeness } = await pool.take(copy, { keepLocation: true });
+        await store.repairReference(reference.id, {
           shown: shown ? await files.keep(shown.bytes, shown.mime) : null,
           preview: await files.keep(preview, 'image/webp'),
           small: await files.keep(small, 'image/webp'),
@@ -43,20 +48,20 @@ export async function agree({ store, files, pictures, temporary }: Workshop): Pr
         });
         made += 1;
       } catch (error) {
-        if (!(error instanceof NotAPicture)) throw error;
+        if (!isNotAPicture(error)) throw error;
       } finally {
         await rm(copy, { force: true });
       }
     }
     const unusable = new Set(lost.map(({ id }) => id));
-    for (const { reference, revision, settings } of await store.listPreparationsToMend(missing)) {
+    for (const { reference, revision, settings } of await store.listPreparationsToRepair(missing)) {
       if (unusable.has(reference)) continue;
       const { picture: source } = await store.referenceFiles(reference, 0);
-      const { picture, mime, preview, small, width, height } = await pictures.prepare(
+      const { picture, mime, preview, small, width, height } = await pool.prepare(
         files.path(source.sha256),
         settings,
       );
-      await store.mendPreparation(reference, revision, {
+      await store.repairPreparation(reference, revision, {
         width,
         height,
         picture: await files.keep(picture, mime),

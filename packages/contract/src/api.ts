@@ -1,0 +1,161 @@
+import type { Answer, Id } from '@deft/core/page';
+import { boardPatchSchema, newBoardSchema, type Board } from './boards.ts';
+import { batchSchema } from './operations.ts';
+import { pageExportSchema, readOnSchema } from './pages.ts';
+import { inkQuerySchema, joiningSchema, liftingSchema, type PaperWork } from './papers.ts';
+import {
+  markSchema,
+  preparationSchema,
+  referencePatchSchema,
+  referenceQuerySchema,
+  revisionQuerySchema,
+  type KeptPreparation,
+  type Reference,
+  type ReferenceBrief,
+  type ReferencePage,
+} from './references.ts';
+import { missSchema, newStudySchema, studyPatchSchema, type Study, type StudyBrief } from './resources.ts';
+import { answers } from './route.ts';
+import {
+  doorSchema,
+  faultSchema,
+  searchSchema,
+  takeSchema,
+  type Door,
+  type Fault,
+  type OfferedPage,
+} from './services.ts';
+import {
+  clockSchema,
+  newSessionSchema,
+  planSchema,
+  posePatchSchema,
+  sessionPatchSchema,
+  type KeptPlan,
+  type Session,
+  type SessionBrief,
+} from './sessions.ts';
+import {
+  manyPatchSchema,
+  manySchema,
+  membersSchema,
+  moveSchema,
+  newSetSchema,
+  setPatchSchema,
+  type Member,
+  type ReferenceSet,
+} from './sets.ts';
+
+/** Whether the desk is open, and the titles of references whose original is gone. */
+export interface Health {
+  readonly desk: 'open';
+  readonly lost: readonly string[];
+}
+
+/** A file, or a stream: an answer that is no JSON. */
+type File = never;
+/** The change was made; there is nothing to tell. */
+type Done = undefined;
+
+/** Everything that can be asked of the desk, once for both sides of the wire. */
+export const API = {
+  health: answers<Health>()('GET', '/health'),
+  pages: {
+    /** An `Answer`, which goes out as the database writes it. */
+    readText: answers<File>()('GET', '/pages/:page/operations', { query: readOnSchema }),
+    append: answers<Answer>()('POST', '/pages/:page/operations', { body: batchSchema }),
+    stream: answers<File>()('GET', '/pages/:page/stream'),
+    svg: answers<File>()('GET', '/pages/:page/page.svg', { query: pageExportSchema }),
+    png: answers<File>()('GET', '/pages/:page/page.png', { query: pageExportSchema }),
+  },
+  references: {
+    list: answers<ReferencePage>()('GET', '/references', { query: referenceQuerySchema }),
+    ids: answers<Id[]>()('GET', '/references/ids', { query: referenceQuerySchema }),
+    /** With files in a form; `BroughtLine`s come back. */
+    bring: answers<File>()('POST', '/references'),
+    take: answers<File>()('POST', '/references/take', { body: takeSchema }),
+    changeMany: answers<{ changed: number }>()('PATCH', '/references', { body: manyPatchSchema }),
+    alike: answers<ReferenceBrief[][]>()('GET', '/references/alike'),
+    keepAlike: answers<Done>()('POST', '/references/alike/keep', { body: manySchema }),
+    read: answers<Reference>()('GET', '/references/:id'),
+    change: answers<Reference>()('PATCH', '/references/:id', { body: referencePatchSchema }),
+    putMark: answers<Reference>()('PUT', '/references/:id/marks/:mark', { body: markSchema }),
+    removeMark: answers<Reference>()('DELETE', '/references/:id/marks/:mark'),
+    preparations: answers<KeptPreparation[]>()('GET', '/references/:id/preparations'),
+    prepare: answers<Reference>()('POST', '/references/:id/preparations', { body: preparationSchema }),
+    picture: answers<File>()('GET', '/references/:id/picture', { query: revisionQuerySchema }),
+    preview: answers<File>()('GET', '/references/:id/preview', { query: revisionQuerySchema }),
+    small: answers<File>()('GET', '/references/:id/small', { query: revisionQuerySchema }),
+    original: answers<File>()('GET', '/references/:id/original'),
+  },
+  sets: {
+    list: answers<ReferenceSet[]>()('GET', '/sets'),
+    make: answers<ReferenceSet>()('POST', '/sets', { body: newSetSchema }),
+    change: answers<ReferenceSet>()('PATCH', '/sets/:id', { body: setPatchSchema }),
+    remove: answers<Done>()('DELETE', '/sets/:id'),
+    restore: answers<ReferenceSet>()('POST', '/sets/:id/back'),
+    addMembers: answers<ReferenceSet>()('POST', '/sets/:id/members', { body: manySchema }),
+    removeMembers: answers<Member[]>()('DELETE', '/sets/:id/members', { body: manySchema }),
+    restoreMembers: answers<ReferenceSet>()('POST', '/sets/:id/members/back', { body: membersSchema }),
+    moveMember: answers<Done>()('POST', '/sets/:id/order', { body: moveSchema }),
+    zip: answers<File>()('GET', '/sets/:id/set.zip'),
+  },
+  boards: {
+    list: answers<Board[]>()('GET', '/boards'),
+    make: answers<Board>()('POST', '/boards', { body: newBoardSchema }),
+    read: answers<Board>()('GET', '/boards/:id'),
+    change: answers<Board>()('PATCH', '/boards/:id', { body: boardPatchSchema }),
+    remove: answers<Done>()('DELETE', '/boards/:id'),
+    restore: answers<Board>()('POST', '/boards/:id/back'),
+    png: answers<File>()('GET', '/boards/:id/board.png'),
+    pdf: answers<File>()('GET', '/boards/:id/board.pdf'),
+  },
+  sessions: {
+    list: answers<SessionBrief[]>()('GET', '/sessions'),
+    start: answers<Session>()('POST', '/sessions', { body: newSessionSchema }),
+    read: answers<Session>()('GET', '/sessions/:id'),
+    change: answers<Session>()('PATCH', '/sessions/:id', { body: sessionPatchSchema }),
+    putClock: answers<Done>()('PUT', '/sessions/:id/clock', { body: clockSchema }),
+    changePose: answers<Session>()('PATCH', '/sessions/:id/poses/:pose', { body: posePatchSchema }),
+    png: answers<File>()('GET', '/sessions/:id/sheet.png'),
+    pdf: answers<File>()('GET', '/sessions/:id/sheet.pdf'),
+    papers: answers<PaperWork[]>()('GET', '/sessions/:id/papers'),
+    /** With a photo in a form; a `PaperWork` comes back. */
+    photograph: answers<File>()('POST', '/sessions/:id/papers'),
+    photographSimulated: answers<PaperWork>()('POST', '/sessions/:id/papers/camera'),
+  },
+  papers: {
+    photo: answers<File>()('GET', '/papers/:id/photo'),
+    ink: answers<File>()('GET', '/papers/:id/ink', { query: inkQuerySchema }),
+    lift: answers<PaperWork>()('PUT', '/papers/:id/lifted', { body: liftingSchema }),
+    joinPoses: answers<Done>()('PUT', '/papers/:id/poses', { body: joiningSchema }),
+  },
+  plans: {
+    list: answers<KeptPlan[]>()('GET', '/plans'),
+    keep: answers<KeptPlan>()('PUT', '/plans/:id', { body: planSchema }),
+    remove: answers<Done>()('DELETE', '/plans/:id'),
+  },
+  studies: {
+    list: answers<StudyBrief[]>()('GET', '/studies'),
+    open: answers<Study>()('POST', '/studies', { body: newStudySchema }),
+    read: answers<Study>()('GET', '/studies/:id'),
+    change: answers<Study>()('PATCH', '/studies/:id', { body: studyPatchSchema }),
+    addTrace: answers<Study>()('POST', '/studies/:id/traces'),
+    addAttempt: answers<Study>()('POST', '/studies/:id/attempts'),
+    keepMiss: answers<Done>()('PUT', '/studies/attempts/:attempt/miss', { body: missSchema }),
+  },
+  service: {
+    search: answers<OfferedPage>()('GET', '/services/pictures', { query: searchSchema }),
+    preview: answers<File>()('GET', '/services/pictures/:key/preview'),
+    setFault: answers<{ fault: Fault }>()('PUT', '/services/pictures/fault', { body: faultSchema }),
+  },
+  door: {
+    read: answers<Door>()('GET', '/door'),
+    set: answers<Door>()('PUT', '/door', { body: doorSchema }),
+    removeGuest: answers<Door>()('DELETE', '/door/guests/:id'),
+  },
+  exports: {
+    /** A file that was made line by line; it is given out once. */
+    fetch: answers<File>()('GET', '/exports/:id'),
+  },
+} as const;
