@@ -98,7 +98,11 @@ test('what an earlier desk stored although it does not fit is left out, told in 
   await database.close();
   await desk.open();
   for (const kind of ['svg', 'png'] as const)
-    assert.equal((await fetch(`${desk.address}/api/pages/${board.page}/page.${kind}?picture=1`)).status, 200);
+    assert.equal(
+      (await fetch(`${desk.address}/api/pages/${board.page}/page.${kind}?picture=1`)).status,
+      200,
+      desk.output,
+    );
   assert.equal((await fetch(`${desk.address}/api/boards/${board.id}/board.pdf`)).status, 200);
   assert.match(desk.output, new RegExp(`"page":"${board.page}","misfits":2`));
   const again = (await ask<Answer>(`/pages/${board.page}/operations`)).value.operations;

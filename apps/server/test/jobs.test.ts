@@ -3,12 +3,17 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { after, describe, test } from 'node:test';
 import sharp from 'sharp';
+import { newPage } from '@deft/core/page';
 import { creditLine } from '../src/jobs/credit-line.ts';
 import { DPI } from '../src/jobs/out-sizes.ts';
 import { wordsPicture } from '../src/jobs/out-words.ts';
 import { findPaper, liftPaper, takePhoto } from '../src/jobs/paper-work.ts';
 import { kindOf } from '../src/jobs/picture-kind.ts';
+import { renderPng } from '../src/jobs/render-page.ts';
+import { takePicture } from '../src/jobs/take-picture.ts';
 import { temporaryFolder } from './desk.ts';
+import { newId } from './device.ts';
+import { changeOf } from './misfits.ts';
 
 const { folder, remove } = temporaryFolder();
 after(remove);
@@ -175,5 +180,37 @@ describe('a photo of paper', () => {
     ['the beginning of a photo alone', '\u00ff\u00d8\u00ff\u00e0', /cannot be read|cut off/],
   ] as const) {
     test(`${said}: no photo`, () => assert.rejects(findPaper(file(Buffer.from(bytes, 'latin1'))), why));
+  }
+});
+
+describe('an SVG that is brought in', () => {
+  for (const [said, size] of [
+    ['in pixels', 'width="40" height="20"'],
+    ['in millimetres', 'width="12mm" height="6mm"'],
+    ['by its view alone', 'viewBox="0 0 400 200"'],
+  ] as const)
+    test(`is drawn as large as any other, sized ${said}`, async () => {
+      const svg = `<svg xmlns="http://www.w3.org/2000/svg" ${size}><circle cx="5" cy="5" r="4"/></svg>`;
+      const { width, height } = await takePicture(file(svg));
+      assert.deepEqual([width, height], [2000, 1000]);
+    });
+});
+
+test('a page is rasterized at its own size, a large one too', async () => {
+  const page = 'a'.repeat(32);
+  for (const [width, height, dpi, wide] of [
+    [420, 297, 300, 4961],
+    [2000, 2000, 300, 7717],
+    [148, 210, 36, 210],
+  ] as const) {
+    const things = newPage(page, newId).map((thing) =>
+      thing.type === 'page' ? { ...thing, width, height } : thing,
+    );
+    const operations = [{ number: 1, operation: changeOf(page, newId(), 1, { add: things }) }];
+    const text = JSON.stringify({ after: 0, head: 1, operations });
+    const { width: pixels } = await sharp(
+      await renderPng({ text, pictures: [] }, { guides: true, dpi }),
+    ).metadata();
+    assert.equal(pixels, wide);
   }
 });

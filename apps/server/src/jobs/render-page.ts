@@ -1,9 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import { MOST_PNG_PIXELS } from '@deft/contract';
-import { scaleOf, transformPoint, type Point } from '@deft/core/geometry';
+import { boxOf, scaleOf, transformPoint, type Point } from '@deft/core/geometry';
 import {
   findMisfits,
+  pageBox,
   pageOf,
   pageSvg,
   reducePage,
@@ -89,7 +90,7 @@ async function embedded({ path }: PlacedFile, longest: number): Promise<string> 
 }
 
 /**
- * A page as SVG, and its size in millimetres. Pictures whose file did not come along are left out.
+ * A page or a part of one as SVG, and its size in millimetres. Pictures whose file did not come along are left out.
  * @throws Malformed where it has no paper yet
  */
 export async function renderSvg(
@@ -116,7 +117,17 @@ export async function renderSvg(
     region: region ?? null,
     picture: (placement) => shown.get(keyOf(placement)) ?? null,
   });
-  return { svg, width: paper.width, height: paper.height };
+  const box = (region && boxOf(region)) ?? pageBox(paper);
+  return { svg, width: box.maxX - box.minX, height: box.maxY - box.minY };
+}
+
+/**
+ * An SVG that is so many pixels wide and high instead of so many millimetres: rasterizing one in millimetres
+ * at a density applies the density twice.
+ */
+export function sizedSvg(svg: string, width: number, height: number): Buffer {
+  const size = `width="${width}" height="${height}" preserveAspectRatio="none"`;
+  return Buffer.from(svg.replace(/width="[\d.]+mm" height="[\d.]+mm"/, size));
 }
 
 /** A page as PNG, rendered from its SVG at a physical resolution that the file itself names. */
@@ -128,8 +139,7 @@ export async function renderPng(
   const most = Math.sqrt((MOST_PNG_PIXELS * MM_PER_INCH ** 2) / (width * height));
   const density = Math.max(1, Math.min(dpi, Math.floor(most)));
   const pixels = (mm: number): number => Math.max(1, Math.round((mm / MM_PER_INCH) * density));
-  return sharp(Buffer.from(svg), { density, limitInputPixels: 2 * MOST_PNG_PIXELS })
-    .resize(pixels(width), pixels(height), { fit: 'fill' })
+  return sharp(sizedSvg(svg, pixels(width), pixels(height)), { limitInputPixels: 2 * MOST_PNG_PIXELS })
     .withMetadata({ density })
     .png()
     .toBuffer();

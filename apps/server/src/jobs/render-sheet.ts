@@ -4,7 +4,7 @@ import sharp from 'sharp';
 import type { Region } from '@deft/core/page';
 import { DPI, INK, MARGIN, PAPER, POINTS_PER_PIXEL } from './out-sizes.ts';
 import { finished, FONT, wordsPicture } from './out-words.ts';
-import { renderSvg, type PageSource } from './render-page.ts';
+import { renderSvg, sizedSvg, type PageSource } from './render-page.ts';
 import type { LaidWords, LaidSheet } from './sheet-layout.ts';
 
 /** Picture and drawing of a pose, each framed to the same box. JPEG. */
@@ -32,11 +32,9 @@ export async function posePair(
       .flatten({ background: PAPER })
       .jpeg({ quality: 88 })
       .toBuffer();
-  const { svg } = await renderSvg(source, { guides: false, region, dpi: DPI });
-  const drawing = await sharp(Buffer.from(svg), { density: DPI })
-    .resize(width, height, { fit: 'inside' })
-    .png()
-    .toBuffer();
+  const { svg, ...drawn } = await renderSvg(source, { guides: false, region, dpi: DPI });
+  const by = Math.min(width / drawn.width, height / drawn.height);
+  const drawing = sizedSvg(svg, Math.ceil(drawn.width * by), Math.ceil(drawn.height * by));
   return { picture: await framed(await readFile(previewPath)), drawing: await framed(drawing) };
 }
 

@@ -78,7 +78,11 @@ async function drawSvg(bytes: Buffer): Promise<Buffer> {
     .metadata()
     .catch(() => null);
   if (!head?.width || !head.height) throw new NotAPicture('it cannot be drawn: it is damaged or has no size');
-  const density = Math.max(1, Math.min(2400, (72 * DRAWN) / Math.max(head.width, head.height)));
+  const wanted = DRAWN / Math.max(head.width, head.height);
+  // What is sized in millimetres grows with the square of the density, what is sized in pixels with itself.
+  const twice = await sharp(bytes, { limitInputPixels: false, density: 144 }).metadata();
+  const squared = twice.width > 3 * head.width;
+  const density = Math.max(1, Math.min(2400, 72 * (squared ? Math.sqrt(wanted) : wanted)));
   return limited(bytes, { density }).resize(DRAWN, DRAWN, { fit: 'inside' }).png().toBuffer();
 }
 
