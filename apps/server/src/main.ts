@@ -36,7 +36,10 @@ async function openContext({ root, data, log }: Environment): Promise<ServerCont
   };
 }
 
-/** Ends a server that may not listen, or that was told to stop: what is under way first, then what it works with. */
+/**
+ * Ends a server that may not listen, or that was told to stop: what is under way first, then what it works
+ * with.
+ */
 const closing =
   ({ pool, store }: ServerContext, giveBack: () => void, code: number) =>
   async (before?: () => Promise<void>): Promise<never> => {

@@ -14,7 +14,9 @@ import { ROOT } from './desk.ts';
 
 const built = (name: string): URL => pathToFileURL(join(ROOT, 'apps/server/build', name));
 
-/** A context of real parts over a folder, in this process, so that a test can put failing ones in their place. */
+/**
+ * A context of real parts over a folder, in this process, so that a test can put failing ones in their place.
+ */
 export async function openContext(
   folder: string,
 ): Promise<{ context: ServerContext; logged: string[]; close: () => Promise<void> }> {

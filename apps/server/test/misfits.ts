@@ -82,7 +82,9 @@ const ODD: readonly unknown[] = [
 /** Whether a kind of thing has a field at all. */
 const has = (type: ThingType, field: string): boolean => Object.hasOwn(THING_FIELDS[type], field);
 
-/** A patch that does not fit a thing of this kind: a wrong value, a field of another kind's, or none at all. */
+/**
+ * A patch that does not fit a thing of this kind: a wrong value, a field of another kind's, or none at all.
+ */
 export function misfit(type: ThingType, random: () => number): Readonly<Record<string, unknown>> {
   const pick = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)] as T;
   const own = Object.keys(THING_FIELDS[type]);

@@ -191,10 +191,14 @@ test('the contact sheet goes out as PNG and PDF, also for sixty poses; what a se
     ).toString('latin1');
     assert.match(pdf, /^%PDF/);
     assert.equal(pdf.match(/\/Type \/Page\b/g)?.length, pages);
-    assert.equal(
-      (await ask<SessionBrief[]>('/sessions')).value.find((brief) => brief.id === id)?.count,
-      begun,
-    );
+    const brief = (await ask<SessionBrief[]>('/sessions')).value.find((one) => one.id === id);
+    assert.equal(brief?.count, begun);
+    const drawn = session.poses.slice(0, Math.min(begun, 4)).map(({ id: pose, page, region }) => ({
+      id: pose,
+      page,
+      region,
+    }));
+    assert.deepEqual(brief.drawn, drawn);
   }
 });
 

@@ -140,7 +140,9 @@ const thing = Joi.object().when('.type', {
   otherwise: Joi.forbidden(),
 });
 
-/** What a patch may say, one schema a kind of thing: any of its fields, at least one, none of another kind's. */
+/**
+ * What a patch may say, one schema a kind of thing: any of its fields, at least one, none of another kind's.
+ */
 export const PATCH_SCHEMAS = Object.fromEntries(
   Object.entries(FIELDS).map(([type, [fields, more]]) => [type, Joi.object({ ...fields, ...more }).min(1)]),
 ) as Readonly<Record<ThingType, Joi.ObjectSchema<Patch>>>;

@@ -26,7 +26,9 @@ export const pageExportSchema = Joi.object<PageExport>({
   dpi: Joi.number().integer().min(36).max(1200).default(300),
 });
 
-/** What a long answer that is asked for line by line has on a line: how far it is, then where its file lies. */
+/**
+ * What a long answer that is asked for line by line has on a line: how far it is, then where its file lies.
+ */
 export type ExportLine =
   | { readonly done: number; readonly of: number }
   | { readonly file: string }

@@ -34,8 +34,8 @@ export interface Trace {
   readonly createdAt: number;
 }
 
-export const PASSES = ['trace', 'build', 'check'] as const;
-/** The stages of a study that this desk has so far. */
+export const PASSES = ['observe', 'trace', 'build', 'refine', 'check'] as const;
+/** The stages of a study, in their order; each can be passed over and come back to. */
 export type Pass = (typeof PASSES)[number];
 
 export interface Study {

@@ -20,7 +20,8 @@ export interface Route<Answer, Path extends string, Query, Body> {
   readonly answer?: Answer;
 }
 
-// eslint-disable-next-line @typescript-eslint/no-explicit-any -- any route at all, whatever it takes and gives
+/** Any route at all, whatever it takes and gives. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- nothing else fits every route
 export type AnyRoute = Route<any, string, any, any>;
 export type AnswerOf<R> = R extends Route<infer Answer, string, infer _Q, infer _B> ? Answer : never;
 export type BodyOf<R> = R extends Route<infer _A, string, infer _Q, infer Body> ? Body : never;

@@ -66,9 +66,13 @@ export interface SessionBrief {
   readonly starred: number;
   readonly lesson: string;
   readonly first: PosePicture | null;
+  /** The first of what was drawn in it on pages, at most `SHOWN_OF_A_SESSION`. */
+  readonly drawn: readonly Pick<Pose, 'id' | 'page' | 'region'>[];
 }
+/** How many drawings a list shows of a session. */
+export const SHOWN_OF_A_SESSION = 4;
 
-export interface Session extends Omit<SessionBrief, 'count' | 'drawnMs' | 'starred' | 'first'> {
+export interface Session extends Omit<SessionBrief, 'count' | 'drawnMs' | 'starred' | 'first' | 'drawn'> {
   readonly plan: Plan;
   readonly choice: Choice;
   readonly flip: boolean;

@@ -8,7 +8,8 @@ const DIGITS = 8;
 /** How long a code holds, milliseconds. */
 const HOLDS = 10 * 60_000;
 /**
- * Wrong codes before another takes its place, and how long the door then hears no code, milliseconds; longer each
+ * Wrong codes before another takes its place, and how long the door then hears no code, milliseconds; longer
+ * each
  * time.
  */
 const TRIES = 5;

@@ -36,7 +36,10 @@ function refusalOf(error: unknown, path: string): Refusal | null {
   return null;
 }
 
-/** Answers every refusal with its name, status and a sentence; what nobody foresaw is logged, and said plainly. */
+/**
+ * Answers every refusal with its name, status and a sentence; what nobody foresaw is logged, and said
+ * plainly.
+ */
 export function answerErrors(log: Logger): ErrorRequestHandler {
   return (error: unknown, request, response, _next) => {
     const known = refusalOf(error, request.originalUrl);

@@ -5,7 +5,8 @@ import type { Id } from '@deft/core/page';
 const SIGN_OF_LIFE = 25_000;
 
 /**
- * Announces to whoever has a page open that it has grown (server-sent events, WHATWG HTML 9.2). What has grown they
+ * Announces to whoever has a page open that it has grown (server-sent events, WHATWG HTML 9.2). What has
+ * grown they
  * read themselves.
  */
 export class PageStreams {

@@ -92,7 +92,8 @@ async function keep(
 
 /**
  * Brings one picture in: files first, then the row, so that a kill between the two leaves nothing
- * that a student could see. What is refused, for whatever reason, leaves nothing behind, and is said in words.
+ * that a student could see. What is refused, for whatever reason, leaves nothing behind, and is said in
+ * words.
  * @param path a file in the context's temporary folder; it is taken over
  */
 export async function bringIn(

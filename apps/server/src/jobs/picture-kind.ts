@@ -34,7 +34,9 @@ const ZIP = /^PK(\x03\x04|\x05\x06)/;
 /** An SVG may begin with a byte order mark, a prologue or a comment; file-type takes it for any XML. */
 const SVG = /^(?:\xef\xbb\xbf)?\s*(?:<\?xml|<!--|<!DOCTYPE svg|<svg[\s>])/i;
 
-/** Tells a file's kind from how it begins, whatever it is called. Null where it is none that the desk knows. */
+/**
+ * Tells a file's kind from how it begins, whatever it is called. Null where it is none that the desk knows.
+ */
 export async function kindOf(path: string): Promise<FileKind | null> {
   const file = await open(path);
   try {

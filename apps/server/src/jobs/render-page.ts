@@ -90,7 +90,8 @@ async function embedded({ path }: PlacedFile, longest: number): Promise<string> 
 }
 
 /**
- * A page or a part of one as SVG, and its size in millimetres. Pictures whose file did not come along are left out.
+ * A page or a part of one as SVG, and its size in millimetres. Pictures whose file did not come along are
+ * left out.
  * @throws Malformed where it has no paper yet
  */
 export async function renderSvg(

@@ -239,7 +239,7 @@ export const studies = pgTable(
   },
   (t) => [
     index('studies_updated').on(t.updatedAt),
-    check('studies_pass', sql`${t.pass} in ('trace', 'build', 'check')`),
+    check('studies_pass', sql`${t.pass} in ('observe', 'trace', 'build', 'refine', 'check')`),
   ],
 );
 

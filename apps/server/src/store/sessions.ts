@@ -1,13 +1,14 @@
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
-import type {
-  ClockChange,
-  KeptPlan,
-  Pose,
-  PosePatch,
-  PosePicture,
-  Session,
-  SessionBrief,
-  SessionPatch,
+import { and, asc, desc, eq, gt, inArray, lte, ne, sql } from 'drizzle-orm';
+import {
+  SHOWN_OF_A_SESSION,
+  type ClockChange,
+  type KeptPlan,
+  type Pose,
+  type PosePatch,
+  type PosePicture,
+  type Session,
+  type SessionBrief,
+  type SessionPatch,
 } from '@deft/contract';
 import { cellOutlines, cellsFor, PAGE_SIZE, type Id } from '@deft/core/page';
 import type { Choice, Plan, Step } from '@deft/core/session';
@@ -109,18 +110,10 @@ export async function listSessions(database: Database): Promise<SessionBrief[]> 
     .groupBy(sessions.id, sets.id)
     .orderBy(desc(sessions.createdAt), asc(sessions.id))
     .limit(200);
-  const firsts =
-    rows.length > 0
-      ? await posesOf(database).where(
-          and(
-            inArray(
-              poses.session,
-              rows.map(({ session }) => session.id),
-            ),
-            eq(poses.position, 0),
-          ),
-        )
-      : [];
+  if (rows.length === 0) return [];
+  const listed = rows.map(({ session }) => session.id);
+  const firsts = await posesOf(database).where(and(inArray(poses.session, listed), eq(poses.position, 0)));
+  const drawn = await drawnIn(database, listed);
   const first = new Map(firsts.map(({ pose, picture }) => [pose.session, picture as PosePicture]));
   return rows.map(({ session: { id, title, lesson, over, createdAt, set: setId }, set, ...sums }) => ({
     id,
@@ -131,7 +124,41 @@ export async function listSessions(database: Database): Promise<SessionBrief[]> 
     set: { id: setId, title: set },
     ...sums,
     first: first.get(id) ?? null,
+    drawn: drawn.get(id) ?? [],
   }));
+}
+
+/** The first poses of each session that were drawn on a page. */
+async function drawnIn(
+  database: Database,
+  listed: readonly Id[],
+): Promise<ReadonlyMap<Id, SessionBrief['drawn']>> {
+  const counted = database
+    .select({
+      session: poses.session,
+      id: poses.id,
+      page: attempts.page,
+      region: attempts.region,
+      place: sql<number>`row_number() over (partition by ${poses.session} order by ${poses.position})`.as(
+        'place',
+      ),
+    })
+    .from(poses)
+    .innerJoin(attempts, eq(attempts.id, poses.attempt))
+    .where(
+      and(
+        inArray(poses.session, [...listed]),
+        gt(poses.drawnMs, 0),
+        eq(poses.skipped, false),
+        ne(attempts.way, 'on paper'),
+      ),
+    )
+    .as('counted');
+  const rows = await database.select().from(counted).where(lte(counted.place, SHOWN_OF_A_SESSION));
+  const found = new Map<Id, SessionBrief['drawn'][number][]>();
+  for (const { session, id, page, region } of rows.sort((a, b) => a.place - b.place))
+    found.set(session, [...(found.get(session) ?? []), { id, page, region }]);
+  return found;
 }
 
 export interface MadePose {

@@ -67,7 +67,9 @@ const SAYINGS: Readonly<Record<Saying['kind'], Check>> = {
 const says: Check = (value) =>
   has(value, { kind: oneOf(Object.keys(SAYINGS)) }) && SAYINGS[(value as Saying).kind](value);
 
-/** What may stand in each field of each kind of thing; ranges are the contract's, which checks at the door. */
+/**
+ * What may stand in each field of each kind of thing; ranges are the contract's, which checks at the door.
+ */
 export const THING_FIELDS: { readonly [T in ThingType]: Checks<ThingOf<T>> } = {
   page: { x: number, y: number, width: number, height: number, colour: text, cells: orNull(cells) },
   sheet: {
