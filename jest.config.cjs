@@ -26,6 +26,8 @@ const modern = [
   'internmap',
   'three',
   'isosurface',
+  'p-retry',
+  'is-network-error',
 ];
 const transformIgnorePatterns = [`node_modules/(?!(${modern.join('|')}))`];
 

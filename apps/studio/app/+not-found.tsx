@@ -1,19 +1,13 @@
 import { useRouter } from 'expo-router';
-import { WordAct } from '../src/ui/acts';
-import { Screen } from '../src/ui/screen';
-import { Words } from '../src/ui/words';
+import { Empty, Screen } from '../src/ui/screen';
+import { Way } from '../src/ui/way';
 
 export default function NotFound() {
   const router = useRouter();
   return (
-    <Screen title="Nothing lies here">
-      <Words>There is nothing at this address.</Words>
-      <WordAct
-        label="Back to the desk"
-        on
-        onPress={() => router.replace('/')}
-        style={{ alignSelf: 'flex-start' }}
-      />
+    <Screen title="Nothing here">
+      <Empty>There is nothing at this address.</Empty>
+      <Way label="To your desk" onPress={() => router.replace('/')} />
     </Screen>
   );
 }

@@ -6,6 +6,7 @@ import { useFonts } from 'expo-font';
 import { Stack } from 'expo-router';
 import { Provider } from 'react-redux';
 import { store } from '../src/data/store';
+import { useLeftovers } from '../src/data/use-leftovers';
 import { DeskFrame } from '../src/ui/desk-frame';
 
 export default function Layout() {
@@ -15,6 +16,7 @@ export default function Layout() {
     BricolageGrotesque_600SemiBold,
     BricolageGrotesque_700Bold,
   });
+  useLeftovers();
   if (!loaded && !failed) return null;
   return (
     <Provider store={store}>

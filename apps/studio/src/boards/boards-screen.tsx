@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { Pressable, View } from 'react-native';
-import { useBoardsQuery, useMakeBoardMutation } from '../data/api';
+import { useBoardsQuery, useMakeBoardMutation } from '../data/boards-api';
 import { MainAct } from '../ui/acts';
 import { BoardPicture } from '../ui/board-picture';
 import { useSay } from '../ui/notes';
@@ -47,8 +47,8 @@ export function BoardsScreen() {
         {boards?.map((board) => (
           <Pressable
             key={board.id}
-            role="button"
-            aria-label={`Board: ${board.title}`}
+            role="link"
+            testID="board"
             onPress={() => router.push({ pathname: '/boards/[id]', params: { id: board.id } })}
             style={{ width: wide ? 300 : '100%' }}
           >

@@ -9,7 +9,8 @@ import {
   type Thing,
 } from '@deft/core/page';
 import { Journal } from './journal';
-import { PageKeeper, Refused, type Send } from './page-keeper';
+import { PageKeeper, type Send } from './page-keeper';
+import { DeskRefused } from './refusals';
 
 const PAGE = 'a'.repeat(32);
 const sheet = (n: number): Thing => ({
@@ -60,7 +61,7 @@ describe('a page kept in the browser', () => {
     await keeper.commit({ add: [sheet(2)] });
     expect(keeper.changesOf(['stroke'])).toBe(strokes);
     const sheets = keeper.changesOf(['sheet']);
-    // What is taken away is known by what it was.
+    // What is removed is known by what it was.
     await keeper.commit({ remove: [sheet(2).id] });
     expect(keeper.changesOf(['sheet'])).toBeGreaterThan(sheets);
     keeper.close();
@@ -129,7 +130,7 @@ describe('a page kept in the browser', () => {
     expect(desk.stored.map((s) => s.operation.kind)).toEqual(['change', 'revert', 'revert']);
     keeper.close();
     const refused = new PageKeeper('b'.repeat(32), await newJournal(), async () => {
-      throw new Refused('This page is not on the desk.');
+      throw new DeskRefused('This page is not on the desk.', 'Gone', 404);
     });
     await refused.open();
     expect(refused.refused).toBe('This page is not on the desk.');
@@ -207,7 +208,7 @@ describe('a page kept in the browser', () => {
     const desk = new Desk();
     const named: Send = (page, after, batch) =>
       desk.send(page, after, batch).catch((error: Error) => {
-        throw error.name === 'OutOfSequence' ? new Refused(error.message, 'OutOfSequence') : error;
+        throw error.name === 'OutOfSequence' ? new DeskRefused(error.message, 'OutOfSequence', 409) : error;
       });
     const journal = await newJournal();
     const [dying, living] = [

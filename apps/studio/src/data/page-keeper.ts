@@ -7,6 +7,8 @@ import {
   type Thing,
   type ThingType,
 } from '@deft/core/page';
+import { addressOf, API } from '@deft/contract';
+import { DeskRefused, refusalIn } from './refusals';
 import type { Journal } from './journal';
 import { newId } from './new-id';
 
@@ -18,25 +20,15 @@ export type Listen = (page: Id, grown: (head: number) => void) => () => void;
 
 export const listenToDesk: Listen = (page, grown) => {
   if (typeof EventSource === 'undefined') return () => undefined;
-  const source = new EventSource(`/api/pages/${page}/stream`);
+  const source = new EventSource(addressOf(API.pages.stream, { page }));
   source.onmessage = ({ data }) => grown(Number(data));
   return () => source.close();
 };
 
-/** Sends a batch and reads on; throws where the desk does not answer, `Refused` where it will not have it. */
+/**
+ * Sends a batch and reads on; throws where the desk does not answer, `DeskRefused` where it will not have it.
+ */
 export type Send = (page: Id, after: number, operations: readonly Operation[]) => Promise<Answer>;
-
-export class Refused extends Error {
-  override readonly name = 'Refused';
-
-  /** @param refusal the desk's own name for it */
-  constructor(
-    sentence: string,
-    readonly refusal = 'Malformed',
-  ) {
-    super(sentence);
-  }
-}
 
 const BATCH = 100;
 /** Characters of strokes in one batch, so that long ones do not make it more than the desk takes. */
@@ -44,16 +36,13 @@ const BATCH_SIZE = 4_000_000;
 const PATIENCE = [300, 1000, 2000, 4000];
 
 export const sendToDesk: Send = async (page, after, operations) => {
-  const response = await fetch(`/api/pages/${page}/operations`, {
+  const response = await fetch(addressOf(API.pages.append, { page }), {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ after, operations }),
   });
   if (response.ok) return (await response.json()) as Answer;
-  const { sentence, refusal } = (await response
-    .json()
-    .catch(() => ({ sentence: 'The desk did not answer.' }))) as { sentence: string; refusal?: string };
-  throw response.status < 500 ? new Refused(sentence, refusal) : new Error(sentence);
+  throw await refusalIn(response);
 };
 
 const sizeOf = ({ body }: Operation): number =>
@@ -232,9 +221,11 @@ export class PageKeeper {
     } catch (error) {
       this.#failures += 1;
       // Another tab of this device wrote down something that is not on the desk yet: it goes first.
-      const taken =
-        error instanceof Refused && error.refusal === 'OutOfSequence' && (await this.#takeUpJournal());
-      if (error instanceof Refused && !taken) this.#refused = error.message;
+      const refused = error instanceof DeskRefused && error.refusal !== null ? error : null;
+      const taken = refused?.refusal === 'OutOfSequence' && (await this.#takeUpJournal());
+      // What it has not the room for it will take later; what went wrong on it is not about these strokes.
+      if (refused && !taken && (refused.status < 500 || refused.refusal === 'DiskFull'))
+        this.#refused = refused.message;
       this.#setState('kept here');
       if (this.#closed) return;
       if (this.#timer) clearTimeout(this.#timer);

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import type { Id, ThingType } from '@deft/core/page';
 import { Journal } from './journal';
+import { untilItSucceeds } from './retry';
 import { PageKeeper, sendToDesk, type SaveState } from './page-keeper';
 
 let journal: Promise<Journal> | null = null;
@@ -19,7 +20,6 @@ export async function sendLeftovers(): Promise<void> {
   }
 }
 
-const PATIENCE = { first: 500, longest: 8000 } as const;
 let sendingOn: Promise<void> | null = null;
 
 /**
@@ -27,17 +27,11 @@ let sendingOn: Promise<void> | null = null;
  * all.
  */
 export function sendOn(): Promise<void> {
-  sendingOn ??= (async () => {
+  sendingOn ??= untilItSucceeds(async () => {
     const book = await openJournal();
-    for (
-      let wait: number = PATIENCE.first;
-      (await book.waiting()).some((id) => !shown.has(id));
-      wait = Math.min(PATIENCE.longest, 1.6 * wait)
-    ) {
-      await sendLeftovers().catch(() => undefined);
-      await new Promise((done) => setTimeout(done, wait));
-    }
-  })().finally(() => {
+    await sendLeftovers();
+    if ((await book.waiting()).some((id) => !shown.has(id))) throw new Error('Something is left.');
+  }).finally(() => {
     sendingOn = null;
   });
   return sendingOn;

@@ -1,6 +1,7 @@
 import { useRouter } from 'expo-router';
 import type { NewSession, Pass } from '@deft/contract';
-import { useOpenStudyMutation, useStartSessionMutation } from './api';
+import { useStartSessionMutation } from './sessions-api';
+import { useOpenStudyMutation } from './studies-api';
 
 /** Starts sessions and studies and goes to them. */
 export function useStart() {

@@ -67,13 +67,7 @@ export function paintStroke(context: Context, stroke: Stroke): void {
 }
 
 /** Blue pencil with a paper-coloured edge, so that it shows on any picture. */
-function construction(
-  context: Context,
-  paper: Page,
-  path: Path2D,
-  width: number,
-  dash: number[] = [],
-): void {
+function construction(context: Context, paper: Page, path: Path2D, width: number, dash: number[] = []): void {
   context.lineJoin = 'round';
   context.lineCap = 'round';
   context.setLineDash([]);

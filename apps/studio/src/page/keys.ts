@@ -53,7 +53,7 @@ export const KEYS = [
       ['Insert', 'refine over', 'refine'],
       ['Ctrl Z', 'undo', 'undo'],
       ['Ctrl Shift Z', 'redo', 'redo'],
-      ['Delete', 'take away what is picked', 'remove'],
+      ['Delete', 'remove what is picked', 'remove'],
       ['Escape', 'put down, close', 'close'],
       ['?', 'these keys', 'keys'],
     ],

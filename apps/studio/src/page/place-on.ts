@@ -5,7 +5,7 @@ import type { Scene } from './scene';
 type Things = ReadonlyMap<Id, Thing>;
 
 /** Why something cannot be done just now, and what would let it go on; null where nothing would. */
-export interface Refusal {
+export interface Obstacle {
   readonly sentence: string;
   readonly goOn: { readonly label: string; readonly change: Change } | null;
 }
@@ -25,7 +25,7 @@ export const orderOnTop = (scene: Pick<Scene, 'top'>, sheet: Id): string =>
   generateKeyBetween(scene.top(sheet), null);
 
 /** Why a sheet takes nothing just now; null where it does. */
-export function whyNot(things: Things, id: Id | null): Refusal | null {
+export function whyNot(things: Things, id: Id | null): Obstacle | null {
   const sheet = id ? things.get(id) : undefined;
   if (!id || sheet?.type !== 'sheet') return { sentence: 'This page has no sheet for that.', goOn: null };
   if (!sheet.locked && !sheet.hidden) return null;

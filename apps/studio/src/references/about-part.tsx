@@ -1,20 +1,18 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { VIEWS, type ReferencePatch } from '@deft/contract';
-import {
-  useChangeReferenceMutation,
-  useSetsQuery,
-  useAddToSetMutation,
-  useTakeOutMutation,
-  usePutBackMutation,
-} from '../data/api';
+import { addressOf, API, VIEWS, type ReferencePatch } from '@deft/contract';
+import { useChangeReferenceMutation } from '../data/references-api';
+import { useSetsQuery, useAddMembersMutation } from '../data/sets-api';
+import { useRemoveMembersMutation, useRestoreMembersMutation } from './api';
 import { saveFile } from '../data/save-file';
-import { WordAct } from '../ui/acts';
+import { Act } from '../ui/acts';
+import { Choice, Option } from '../ui/choice';
+import { Switch } from '../ui/switch';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { Acts } from '../ui/panel';
 import { Words } from '../ui/words';
-import type { PartProps } from './reference-screen';
+import type { PartProps } from './reference-part';
 import { VIEW_NAMES } from './words';
 
 /** Where a picture comes from, its tags and sets; everything can be put right. */
@@ -22,9 +20,9 @@ export function AboutPart({ reference }: PartProps) {
   const say = useSay();
   const [change] = useChangeReferenceMutation();
   const { data: sets } = useSetsQuery();
-  const [addTo] = useAddToSetMutation();
-  const [takeOut] = useTakeOutMutation();
-  const [putBack] = usePutBackMutation();
+  const [addTo] = useAddMembersMutation();
+  const [takeOut] = useRemoveMembersMutation();
+  const [putBack] = useRestoreMembersMutation();
   const [tag, setTag] = useState('');
   const { id, original } = reference;
   const put = (patch: ReferencePatch): void => void change({ id, patch });
@@ -43,7 +41,7 @@ export function AboutPart({ reference }: PartProps) {
   const hide = (): void => {
     put({ hidden: !reference.hidden });
     if (!reference.hidden)
-      say({ text: 'Hidden. Sift the wall by “hidden” to see it.', undo: () => put({ hidden: false }) });
+      say({ text: 'Hidden. Filter the wall by “hidden” to see it.', undo: () => put({ hidden: false }) });
   };
   return (
     <>
@@ -63,9 +61,9 @@ export function AboutPart({ reference }: PartProps) {
       />
       <KeptField label="Caption" value={reference.caption} onKeep={(caption) => put({ caption })} />
       <KeptField label="Note" value={reference.note} onKeep={(note) => put({ note })} />
-      <Acts about="Seen from">
+      <Choice label="Seen from" shown>
         {VIEWS.map((view) => (
-          <WordAct
+          <Option
             key={view}
             small
             label={VIEW_NAMES[view]}
@@ -73,17 +71,17 @@ export function AboutPart({ reference }: PartProps) {
             onPress={() => put({ view: reference.view === view ? null : view })}
           />
         ))}
-      </Acts>
+      </Choice>
       <Acts about="Tags">
         {reference.tags.map((t) => (
-          <WordAct
+          <Act
             key={t}
             small
             label={`${t} ×`}
-            spoken={`Take the tag ${t} away`}
+            spoken={`${t} ×: remove this tag`}
             onPress={() => {
               put({ tags: reference.tags.filter((other) => other !== t) });
-              say({ text: `The tag “${t}” is taken away.`, undo: () => put({ tags: reference.tags }) });
+              say({ text: `The tag “${t}” is removed.`, undo: () => put({ tags: reference.tags }) });
             }}
           />
         ))}
@@ -100,7 +98,7 @@ export function AboutPart({ reference }: PartProps) {
       </Acts>
       <Acts about="In the sets">
         {sets?.map((set) => (
-          <WordAct
+          <Switch
             key={set.id}
             small
             label={set.title}
@@ -114,16 +112,16 @@ export function AboutPart({ reference }: PartProps) {
         soft
       >{`${original.width} × ${original.height}, ${Math.max(1, Math.round(original.bytes / 1024))} kB, ${original.mime.split('/')[1]}${reference.taken ? `, taken ${reference.taken}` : ''}${reference.location ? `, at ${reference.location.map((v) => v.toFixed(4)).join(', ')}` : ''}`}</Words>
       <Acts about="The picture">
-        <WordAct
+        <Act
           small
-          label="save the original"
+          label="Save the original"
           onPress={() =>
-            void saveFile(`/api/references/${id}/original`, reference.title).catch((error: Error) =>
+            void saveFile(addressOf(API.references.original, { id }), reference.title).catch((error: Error) =>
               say({ text: error.message }),
             )
           }
         />
-        <WordAct small label={reference.hidden ? 'show on the wall again' : 'hide'} onPress={hide} />
+        <Act small label={reference.hidden ? 'Show on the wall again' : 'Hide'} onPress={hide} />
       </Acts>
     </>
   );

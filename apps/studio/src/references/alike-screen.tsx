@@ -1,8 +1,9 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import type { ReferenceBrief } from '@deft/contract';
-import { sentenceOf, useAlikeQuery, useChangeReferencesMutation, useKeepAlikeMutation } from '../data/api';
-import { SideAct, WordAct } from '../ui/acts';
+import { sentenceOf } from '../data/refusals';
+import { useAlikeQuery, useChangeReferencesMutation, useKeepAlikeMutation } from './api';
+import { Act } from '../ui/acts';
 import { useSay } from '../ui/notes';
 import { PaperCard } from '../ui/paper-card';
 import { PreviewCard } from '../ui/preview';
@@ -24,7 +25,7 @@ export function AlikeScreen() {
           </Words>
         ) : null
       }
-      foot={<WordAct label="‹ to the wall" onPress={() => router.navigate('/references')} />}
+      foot={<Act label="‹ to the wall" onPress={() => router.navigate('/references')} />}
     >
       <Words size={13} soft>
         Pictures that look the same, larger or smaller, packed anew, or a shade lighter. Nothing is taken
@@ -70,9 +71,9 @@ function Group({ group }: { readonly group: readonly ReferenceBrief[] }) {
               {one.title}
             </Words>
             <Words size={12} soft>{`${one.width} × ${one.height}`}</Words>
-            <WordAct
+            <Act
               small
-              label="keep this one"
+              label="Keep this one"
               spoken={`Keep ${one.title}, hide the others`}
               onPress={() => void keepOnly(one)}
               style={{ alignItems: 'flex-start' }}
@@ -80,7 +81,7 @@ function Group({ group }: { readonly group: readonly ReferenceBrief[] }) {
           </View>
         ))}
       </View>
-      <SideAct
+      <Act
         label={group.length === 2 ? 'Keep both' : 'Keep all'}
         onPress={() => void keep(group.map(({ id }) => id))}
         style={{ alignSelf: 'flex-start' }}

@@ -2,37 +2,41 @@ import { useRouter } from 'expo-router';
 import { useRef } from 'react';
 import { View } from 'react-native';
 import { PICTURE_ENDINGS } from '@deft/contract';
-import { bringFiles, cleared, stopBringing, type Item } from '../data/bringing-in';
+import type { Id } from '@deft/core/page';
+
 import { setKeepLocation } from '../data/desk-slice';
+import { useSelector } from 'react-redux';
 import { useDesk, useDeskDispatch } from '../data/store';
-import { MainAct, SideAct, WordAct } from '../ui/acts';
+import { Act, MainAct } from '../ui/acts';
+import { Choice, Option } from '../ui/choice';
 import { Panel } from '../ui/panel';
 import { usePalette } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
+import './import-listener';
+import { cleared, importFiles, selectImporting, stopImporting, type Item } from './importing-slice';
 import { countOf, STATE_WORDS } from './words';
 
 /** Most lines of one kind that are shown at once. */
 const MOST_LINES = 200;
 
-/** Brings files in as they are chosen, dropped or pasted; into the set one looks at, where there is one. */
-export function useBring(each?: (reference: string) => void): (files: readonly File[]) => void {
+/** Brings files in as they are chosen, dropped or pasted; into a set where there is one. */
+export function useImport(set: Id | null): (files: readonly File[]) => void {
   const dispatch = useDeskDispatch();
-  const keepLocation = useDesk((state) => state.desk.keepLocation);
-  return (files) => void dispatch(bringFiles(files, { keepLocation, ...(each ? { each } : {}) }) as never);
+  const { keepLocation } = useDesk('keepLocation');
+  return (files) => void (files.length > 0 && dispatch(importFiles(files, { keepLocation, set })));
 }
 
 interface BringPanelProps {
   readonly onFiles: (files: readonly File[]) => void;
   readonly onClose: () => void;
-  readonly leftHanded: boolean;
 }
 
 /** Where pictures come in: the ways, what is under way, and at its end a plain list. */
-export function BringPanel({ onFiles, onClose, leftHanded }: BringPanelProps) {
+export function BringPanel({ onFiles, onClose }: BringPanelProps) {
   const router = useRouter();
   const dispatch = useDeskDispatch();
-  const { items, working, sets } = useDesk((state) => state.bringing);
-  const keepLocation = useDesk((state) => state.desk.keepLocation);
+  const { items, working, sets } = useSelector(selectImporting);
+  const { keepLocation } = useDesk('keepLocation');
   const files = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);
   const chosen = (event: { currentTarget: HTMLInputElement }): void => {
@@ -40,7 +44,7 @@ export function BringPanel({ onFiles, onClose, leftHanded }: BringPanelProps) {
     event.currentTarget.value = '';
   };
   return (
-    <Panel title="Bring in" onClose={onClose} leftHanded={leftHanded}>
+    <Panel title="Bring in" onClose={onClose}>
       <input
         ref={files}
         type="file"
@@ -65,35 +69,32 @@ export function BringPanel({ onFiles, onClose, leftHanded }: BringPanelProps) {
       />
       <View style={{ flexDirection: 'row', gap: 10 }}>
         <MainAct label="Files or a zip" onPress={() => files.current?.click()} style={{ flex: 1 }} />
-        <SideAct label="A folder" onPress={() => folder.current?.click()} style={{ minHeight: 52 }} />
+        <Act label="A folder" onPress={() => folder.current?.click()} style={{ minHeight: 52 }} />
       </View>
       <Words size={13} soft>
         Or drop them on the wall, or paste. JPEG, PNG, WebP, AVIF, GIF, TIFF and SVG; a zip of them, or a set
         from another desk.
       </Words>
-      <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', columnGap: 6 }}>
-        <Words size={13} soft>
-          Where they were taken:
-        </Words>
-        <WordAct
+      <Choice label="Where they were taken" shown>
+        <Option
           small
           label="strike out"
           on={!keepLocation}
           onPress={() => dispatch(setKeepLocation(false))}
         />
-        <WordAct small label="keep" on={keepLocation} onPress={() => dispatch(setKeepLocation(true))} />
-      </View>
+        <Option small label="keep" on={keepLocation} onPress={() => dispatch(setKeepLocation(true))} />
+      </Choice>
       {items.length > 0 ? (
         <Progress items={items} working={working}>
           {working ? (
-            <SideAct label="Stop" onPress={stopBringing} />
+            <Act label="Stop" onPress={() => dispatch(stopImporting())} />
           ) : (
-            <WordAct label="Clear the list" soft onPress={() => dispatch(cleared())} />
+            <Act label="Clear the list" onPress={() => dispatch(cleared())} />
           )}
         </Progress>
       ) : null}
       {sets.map((set) => (
-        <WordAct
+        <Act
           key={set.id}
           label={`Go to the set “${set.title}”`}
           onPress={() => {
@@ -109,7 +110,7 @@ export function BringPanel({ onFiles, onClose, leftHanded }: BringPanelProps) {
   );
 }
 
-const ended = ({ state }: Item): boolean => state !== 'waiting' && state !== 'coming';
+const ended = ({ state }: Item): boolean => state !== 'waiting' && state !== 'sending';
 
 function Progress({
   items,
@@ -147,7 +148,7 @@ function List({
   readonly items: readonly Item[];
   readonly onLook: (reference: string) => void;
 }) {
-  const groups = (['refused', 'stopped', 'coming', 'waiting', 'here', 'in'] as const)
+  const groups = (['refused', 'stopped', 'sending', 'waiting', 'known', 'in'] as const)
     .map((state) => ({ state, of: items.filter((item) => item.state === state && item.of === 0) }))
     .filter((group) => group.of.length > 0);
   return (
@@ -157,10 +158,10 @@ function List({
           <Words size={13} kind="strong">{`${STATE_WORDS[state]}: ${of.length}`}</Words>
           {of.slice(0, MOST_LINES).map((item, i) =>
             item.reference ? (
-              <WordAct
+              <Act
                 key={i}
                 small
-                soft
+
                 label={item.name}
                 spoken={`Look at ${item.name}`}
                 onPress={() => onLook(item.reference as string)}
@@ -168,7 +169,7 @@ function List({
               />
             ) : (
               <Words key={i} size={13} soft={state !== 'refused'}>
-                {item.said ?? item.name}
+                {item.sentence ?? item.name}
               </Words>
             ),
           )}

@@ -2,22 +2,18 @@ import { useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import type { Point } from '@deft/core/geometry';
 import type { CropBox, DetailMark } from '@deft/core/reference';
-import {
-  smallOf,
-  usePutMarkMutation,
-  useReferenceQuery,
-  useReferencesQuery,
-  useRemoveMarkMutation,
-} from '../data/api';
+import { smallOf } from '../data/addresses';
+import { useReferenceQuery, useReferencesQuery } from '../data/references-api';
+import { usePutMarkMutation, useRemoveMarkMutation } from './api';
 import { newId } from '../data/new-id';
-import { SideAct, WordAct } from '../ui/acts';
+import { Act } from '../ui/acts';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { PreviewCard } from '../ui/preview';
 import { useLatest } from '../ui/use-latest';
 import { Words } from '../ui/words';
 import { frameOf } from './frame';
-import type { PartProps } from './reference-screen';
+import type { PartProps } from './reference-part';
 
 const boxOf = (a: Point, b: Point): CropBox => ({
   x: Math.min(a.x, b.x),
@@ -88,9 +84,9 @@ export function DetailPart({ reference, onStage }: PartProps) {
                 <PreviewCard key={item.id} reference={item} width={84} onPress={() => attach(item.id)} />
               ))}
           </ScrollView>
-          <WordAct
+          <Act
             small
-            label="leave it"
+            label="Leave it"
             onPress={() => {
               setReady(false);
               setBox(null);
@@ -103,10 +99,10 @@ export function DetailPart({ reference, onStage }: PartProps) {
           <Words kind="strong" live style={{ flex: 1 }}>
             Drag a box round the region.
           </Words>
-          <WordAct small label="leave it" onPress={() => setDrawing(false)} />
+          <Act small label="Leave it" onPress={() => setDrawing(false)} />
         </View>
       ) : (
-        <SideAct
+        <Act
           label="Attach a picture to a region"
           onPress={() => setDrawing(true)}
           style={{ alignSelf: 'flex-start' }}
@@ -137,13 +133,13 @@ function Detail({ detail, of }: { readonly detail: DetailMark; readonly of: stri
         ) : null}
       </View>
       <Words style={{ flex: 1 }}>{data?.title ?? ''}</Words>
-      <WordAct
+      <Act
         small
-        soft
-        label="take away"
+
+        label="Remove"
         onPress={() => {
           void remove({ reference: of, mark: detail.id });
-          say({ text: 'The detail is taken away.', undo: () => void put({ reference: of, mark: detail }) });
+          say({ text: 'The detail is removed.', undo: () => void put({ reference: of, mark: detail }) });
         }}
       />
     </View>

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import type { Reference } from '@deft/contract';
 import type { Preparation } from '@deft/core/reference';
-import { previewOf } from '../data/api';
+import { previewOf } from '../data/addresses';
 import { prepareWorker } from '../data/workers';
 
 /** A preparation as it will look: drawn by a worker as soon as the settings rest, the newest only. */

@@ -3,7 +3,7 @@ import { UNTOUCHED, preparedFrame, type Preparation } from '@deft/core/reference
 import { referenceQuerySchema, type Reference } from '@deft/contract';
 import { knownLandmarks } from '../data/known-landmarks';
 import { frameOf } from './frame';
-import { countOf, SIEVES, STATE_WORDS, VIEW_NAMES } from './words';
+import { countOf, FILTERS, STATE_WORDS, VIEW_NAMES } from './words';
 
 const ORIGINAL = { width: 400, height: 300 };
 const prepared: fc.Arbitrary<Preparation> = fc
@@ -68,9 +68,9 @@ test('a student’s own landmark stands before the one that a made picture knows
 });
 
 test('every sieve of the wall is a query that the desk takes', () => {
-  for (const { on } of SIEVES) expect(referenceQuerySchema.validate(on).error).toBeUndefined();
-  expect(new Set(SIEVES.map(({ label }) => label)).size).toBe(SIEVES.length);
-  expect(Object.values(VIEW_NAMES).every((name) => SIEVES.some(({ label }) => label === name))).toBe(true);
+  for (const { on } of FILTERS) expect(referenceQuerySchema.validate(on).error).toBeUndefined();
+  expect(new Set(FILTERS.map(({ label }) => label)).size).toBe(FILTERS.length);
+  expect(Object.values(VIEW_NAMES).every((name) => FILTERS.some(({ label }) => label === name))).toBe(true);
 });
 
 test('words for numbers and states', () => {

@@ -2,16 +2,19 @@ import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { Point } from '@deft/core/geometry';
 import { otherSide, SUBJECTS, SUBJECT_KEYS } from '@deft/core/subjects';
-import { useChangeReferenceMutation, usePutMarkMutation, useRemoveMarkMutation } from '../data/api';
+import { useChangeReferenceMutation } from '../data/references-api';
+import { usePutMarkMutation, useRemoveMarkMutation } from './api';
 import { knownLandmarks } from '../data/known-landmarks';
 import { newId } from '../data/new-id';
-import { SideAct, WordAct } from '../ui/acts';
+import { Act } from '../ui/acts';
+import { Choice, Option } from '../ui/choice';
+import { Switch } from '../ui/switch';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { useLatest } from '../ui/use-latest';
 import { Words } from '../ui/words';
 import { frameOf } from './frame';
-import type { PartProps } from './reference-screen';
+import type { PartProps } from './reference-part';
 
 /** How near a landmark a contact must begin to take hold of it, as a share of the picture's longer side. */
 const GRIP = 0.022;
@@ -73,7 +76,7 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
     const mark = mine.find((m) => m.name === keptName(of));
     if (!mark) return;
     void remove({ reference: reference.id, mark: mark.id });
-    say({ text: `The ${of} is taken away.`, undo: () => void put({ reference: reference.id, mark }) });
+    say({ text: `The ${of} is removed.`, undo: () => void put({ reference: reference.id, mark }) });
   };
   const choose = (value: string): void => {
     setAsked(asked === value ? null : value);
@@ -81,12 +84,9 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
   };
   return (
     <>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 6 }}>
-        <Words size={13} soft>
-          It shows a
-        </Words>
+      <Choice label="It shows a" shown>
         {SUBJECT_KEYS.map((key) => (
-          <WordAct
+          <Option
             key={key}
             small
             label={SUBJECTS[key].title.toLowerCase()}
@@ -94,33 +94,33 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
             onPress={() => void change({ id: reference.id, patch: { subject: key } })}
           />
         ))}
-      </View>
+      </Choice>
       {name ? (
         <View style={{ gap: 2 }}>
           <Words size={17} kind="heading" live testID="asks">{`Touch the ${name}`}</Words>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 6 }}>
-            <WordAct small label="it is covered" on={covered} onPress={() => setCovered(!covered)} />
-            <WordAct
+            <Switch small label="it is covered" on={covered} onPress={() => setCovered(!covered)} />
+            <Act
               small
-              label="not to be seen"
+              label="Not to be seen"
               onPress={() => {
                 setSkipped([...skipped, name]);
                 setAsked(null);
               }}
             />
             {known.some((l) => l.name === name) ? (
-              <WordAct
+              <Act
                 small
-                label="take away"
+                label="Remove"
                 onPress={() => {
                   takeAway(name);
                   setAsked(null);
                 }}
               />
             ) : null}
-            <WordAct
+            <Act
               small
-              label="enough"
+              label="Enough"
               onPress={() => {
                 setRunning(false);
                 setAsked(null);
@@ -135,7 +135,7 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
       ) : (
         <>
           {left.length > 0 ? (
-            <SideAct
+            <Act
               label={known.length > 0 ? `Go on: ${left.length} left` : 'Set landmarks in a quick run'}
               onPress={() => setRunning(true)}
               testID="run"
@@ -145,30 +145,30 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
             <Words soft>All of its landmarks are set.</Words>
           )}
           <Words size={13} soft>
-            Drag a landmark to mend it, or touch its name.
+            Drag a landmark to correct it, or touch its name.
           </Words>
         </>
       )}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 }}>
+      <Choice label="Landmarks">
         {[...new Set([...names, ...known.map((l) => l.name)])].map((value) => {
           const there = known.find((l) => l.name === value);
           return (
-            <WordAct
+            <Option
               key={value}
               small
-              soft={!there}
+
               label={there ? (there.hidden ? `${value} (covered)` : value) : `+ ${value}`}
               on={asked === value}
               onPress={() => choose(value)}
             />
           );
         })}
-      </View>
+      </Choice>
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center' }}>
         <View style={{ flex: 1 }}>
           <Field label="A landmark of your own" value={own} onChangeText={setOwn} maxLength={100} />
         </View>
-        <SideAct
+        <Act
           label="Place it"
           disabled={own.trim() === ''}
           onPress={() => {

@@ -1,10 +1,11 @@
 import { View } from 'react-native';
-import { previewOf, useReferenceQuery } from '../data/api';
-import { SECOND_LOOKS, type Look } from '../page/second-look';
-import { WordAct } from '../ui/acts';
-import { Acts } from '../ui/panel';
+import { previewOf } from '../data/addresses';
+import { useReferenceQuery } from '../data/references-api';
+import { LookChoice } from '../page/parts/look-choice';
+import type { Look } from '../page/second-look';
+import { Switch } from '../ui/switch';
 import { Words } from '../ui/words';
-import type { PartProps } from './reference-screen';
+import type { PartProps } from './reference-part';
 
 interface LookProps extends PartProps {
   readonly look: Look;
@@ -19,28 +20,8 @@ export function LookPart({ reference, look, onLook, mirrored, onMirrored }: Look
   const traits = marks.filter((m) => m.kind === 'trait');
   return (
     <>
-      <Acts about="See it afresh">
-        <WordAct label="mirrored" on={mirrored} onPress={() => onMirrored(!mirrored)} />
-        {SECOND_LOOKS.map((name) => (
-          <WordAct
-            key={name}
-            label={name === 'squint' ? 'squint, big values' : name}
-            on={look.name === name}
-            onPress={() => onLook({ ...look, name: look.name === name ? null : name })}
-          />
-        ))}
-        {look.name === 'squint'
-          ? [2, 3, 4, 5].map((values) => (
-              <WordAct
-                key={values}
-                small
-                label={`${values} values`}
-                on={look.values === values}
-                onPress={() => onLook({ ...look, values })}
-              />
-            ))
-          : null}
-      </Acts>
+      <LookChoice look={look} onLook={onLook} />
+      <Switch label="mirrored" on={mirrored} onPress={() => onMirrored(!mirrored)} />
       {look.name === 'silhouette' || look.name === 'gaps' ? (
         <Words size={13} soft>
           A guess, by what differs from the background.

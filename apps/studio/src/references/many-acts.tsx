@@ -2,14 +2,14 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { ReferenceSet } from '@deft/contract';
 import type { Id } from '@deft/core/page';
+import { useAddMembersMutation } from '../data/sets-api';
 import {
-  useAddToSetMutation,
   useChangeReferencesMutation,
   useMakeSetMutation,
-  usePutBackMutation,
-  useTakeOutMutation,
-} from '../data/api';
-import { SideAct, WordAct } from '../ui/acts';
+  useRestoreMembersMutation,
+  useRemoveMembersMutation,
+} from './api';
+import { Act } from '../ui/acts';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { Panel } from '../ui/panel';
@@ -27,18 +27,17 @@ interface ManyActsProps {
   readonly onAll: () => void;
   readonly onDone: () => void;
   readonly onBoard: (references: readonly Id[]) => void;
-  readonly leftHanded: boolean;
 }
 
 /** What can be done with several pictures at once. */
-export function ManyActs({ chosen, set, sets, hidden, onAll, onDone, onBoard, leftHanded }: ManyActsProps) {
+export function ManyActs({ chosen, set, sets, hidden, onAll, onDone, onBoard }: ManyActsProps) {
   const say = useSay();
   const [asking, setAsking] = useState<Asking>(null);
   const [text, setText] = useState('');
   const [change] = useChangeReferencesMutation();
-  const [addTo] = useAddToSetMutation();
-  const [takeOut] = useTakeOutMutation();
-  const [putBack] = usePutBackMutation();
+  const [addTo] = useAddMembersMutation();
+  const [takeOut] = useRemoveMembersMutation();
+  const [putBack] = useRestoreMembersMutation();
   const [makeSet] = useMakeSetMutation();
   const references = [...chosen];
   const none = references.length === 0;
@@ -46,7 +45,7 @@ export function ManyActs({ chosen, set, sets, hidden, onAll, onDone, onBoard, le
   const hide = async (): Promise<void> => {
     await change({ references, hidden: !hidden });
     say({
-      text: hidden ? `${pictures} back on the wall.` : `${pictures} hidden. Sift by “hidden” to see them.`,
+      text: hidden ? `${pictures} back on the wall.` : `${pictures} hidden. Filter by “hidden” to see them.`,
       undo: () => void change({ references, hidden }),
     });
     onDone();
@@ -85,28 +84,24 @@ export function ManyActs({ chosen, set, sets, hidden, onAll, onDone, onBoard, le
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
         <Words kind="strong">{none ? 'Touch the pictures you mean' : `${pictures} chosen`}</Words>
         <View style={{ flexDirection: 'row' }}>
-          <WordAct small label="all of them" onPress={onAll} />
-          <WordAct small label="done" onPress={onDone} testID="choosing-done" />
+          <Act small label="All of them" onPress={onAll} />
+          <Act small label="Done" onPress={onDone} testID="choosing-done" />
         </View>
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 }}>
-        <SideAct label="Into a set" disabled={none} onPress={() => setAsking('set')} />
-        <SideAct label="On a board" disabled={none} onPress={() => onBoard(references)} />
-        <WordAct label="tag" disabled={none} onPress={() => setAsking('tag')} />
-        <WordAct label={hidden ? 'show again' : 'hide'} disabled={none} onPress={() => void hide()} />
-        {set ? <WordAct label="out of this set" disabled={none} onPress={() => void out()} /> : null}
+        <Act label="Into a set" disabled={none} onPress={() => setAsking('set')} />
+        <Act label="On a board" disabled={none} onPress={() => onBoard(references)} />
+        <Act label="Tag" disabled={none} onPress={() => setAsking('tag')} />
+        <Act label={hidden ? 'Show again' : 'Hide'} disabled={none} onPress={() => void hide()} />
+        {set ? <Act label="Out of this set" disabled={none} onPress={() => void out()} /> : null}
       </View>
       {asking ? (
-        <Panel
-          title={asking === 'set' ? 'Into which set' : 'Which tag'}
-          onClose={() => setAsking(null)}
-          leftHanded={leftHanded}
-        >
+        <Panel title={asking === 'set' ? 'Into which set' : 'Which tag'} onClose={() => setAsking(null)}>
           {asking === 'set'
             ? sets
                 .filter((s) => s.id !== set?.id)
                 .map((s) => (
-                  <WordAct
+                  <Act
                     key={s.id}
                     label={s.title}
                     onPress={() => void into(s)}
@@ -121,7 +116,7 @@ export function ManyActs({ chosen, set, sets, hidden, onAll, onDone, onBoard, le
             maxLength={asking === 'set' ? 200 : 60}
             onSubmitEditing={() => void named()}
           />
-          <SideAct
+          <Act
             label={asking === 'set' ? 'Make the set' : 'Tag them'}
             disabled={text.trim() === ''}
             onPress={() => void named()}

@@ -1,12 +1,17 @@
 import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { MOST_TAKEN, type BroughtLine, type Offered } from '@deft/contract';
-import { sentenceOf, useOfferedQuery, useSetsQuery, api } from '../data/api';
-import { readLines } from '../data/bringing-in';
+import { addressOf, API, MOST_TAKEN, type BroughtLine, type Offered } from '@deft/contract';
+import { api, listOf } from '../data/api';
+import { refusalIn, sentenceOf } from '../data/refusals';
+import { useSetsQuery } from '../data/sets-api';
+import { useOfferedQuery } from './api';
+import { readJsonLines } from '../data/json-lines';
 import { setCollecting } from '../data/desk-slice';
 import { useDesk, useDeskDispatch } from '../data/store';
-import { MainAct, WordAct } from '../ui/acts';
+import { Act, MainAct } from '../ui/acts';
+import { Choice, Option } from '../ui/choice';
+import { Way } from '../ui/way';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { Panel } from '../ui/panel';
@@ -23,7 +28,7 @@ const BUDGETS: readonly { readonly label: string; readonly minutes: number | nul
 ];
 const REST_MS = 250;
 
-const previewAt = (key: string): string => `/api/services/pictures/${key}/preview`;
+const previewAt = (key: string): string => addressOf(API.service.preview, { key });
 
 /** Pictures found by words in the picture service; several are taken at once, with author and licence. */
 export function ServiceScreen() {
@@ -31,7 +36,6 @@ export function ServiceScreen() {
   const router = useRouter();
   const say = useSay();
   const dispatch = useDeskDispatch();
-  const leftHanded = useDesk((state) => state.desk.leftHanded);
   const { data: sets } = useSetsQuery();
   const [text, setText] = useState('');
   const [query, setQuery] = useState({ q: '', page: 1 });
@@ -66,14 +70,13 @@ export function ServiceScreen() {
       setTaking({ done, of: keys.length });
     };
     try {
-      const response = await fetch('/api/references/take', {
+      const response = await fetch(addressOf(API.references.take, {}), {
         method: 'POST',
         headers: { 'Content-Type': 'application/json' },
         body: JSON.stringify({ keys, set: into }),
       });
-      if (!response.ok)
-        throw new Error(((await response.json().catch(() => ({}))) as { sentence?: string }).sentence);
-      await readLines(response, hear);
+      if (!response.ok) throw await refusalIn(response);
+      await readJsonLines<BroughtLine>(response, hear);
       setChosen(new Map());
       say({
         text: [
@@ -84,15 +87,13 @@ export function ServiceScreen() {
           .filter((part) => part !== '')
           .join(' '),
       });
-    } catch (failure) {
+    } catch (error) {
       say({
-        text:
-          (failure instanceof Error && failure.message) ||
-          'The desk does not answer, so nothing was taken. Try again in a moment.',
+        text: sentenceOf(error, 'The desk does not answer, so nothing was taken. Try again in a moment.'),
       });
     }
     setTaking(null);
-    dispatch(api.util.invalidateTags(['references', 'sets', 'alike']));
+    dispatch(api.util.invalidateTags([listOf('Reference'), listOf('Set'), listOf('Alike')]));
   };
   return (
     <Screen
@@ -113,12 +114,12 @@ export function ServiceScreen() {
             testID="take"
             style={{ flex: wide ? undefined : 1 }}
           />
-          <WordAct label="to the wall" onPress={() => router.navigate('/references')} />
+          <Way label="The wall" onPress={() => router.navigate('/references')} />
         </>
       }
       over={
         large ? (
-          <Panel title={large.title} onClose={() => setLarge(null)} leftHanded={leftHanded}>
+          <Panel title={large.title} onClose={() => setLarge(null)}>
             <img
               src={previewAt(large.key)}
               alt={large.title}
@@ -128,9 +129,8 @@ export function ServiceScreen() {
               size={13}
               soft
             >{`${large.author}, ${large.year}. ${large.licence}. ${large.width} × ${large.height}.`}</Words>
-            <WordAct
-              label={chosen.has(large.key) ? 'leave it' : 'take it'}
-              on={chosen.has(large.key)}
+            <Act
+              label={chosen.has(large.key) ? 'Leave it' : 'Take it'}
               onPress={() => {
                 toggle(large);
                 setLarge(null);
@@ -151,21 +151,12 @@ export function ServiceScreen() {
         maxLength={200}
         testID="service-search"
       />
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 6 }}>
-        <Words size={13} soft>
-          Take them into:
-        </Words>
-        <WordAct small label="the library" on={into === null} onPress={() => setInto(null)} />
+      <Choice label="Take them into" shown>
+        <Option small label="the library" on={into === null} onPress={() => setInto(null)} />
         {sets?.map((set) => (
-          <WordAct
-            key={set.id}
-            small
-            label={set.title}
-            on={into === set.id}
-            onPress={() => setInto(set.id)}
-          />
+          <Option key={set.id} small label={set.title} on={into === set.id} onPress={() => setInto(set.id)} />
         ))}
-      </View>
+      </Choice>
       {isError ? (
         <Waiting failed said={sentenceOf(error)} retry={() => void refetch()} />
       ) : !data || isFetching ? (
@@ -192,14 +183,14 @@ export function ServiceScreen() {
       </View>
       {data && data.pages > 1 ? (
         <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
-          <WordAct
-            label="‹ before"
+          <Act
+            label="Earlier ones"
             disabled={query.page <= 1}
             onPress={() => setQuery({ ...query, page: query.page - 1 })}
           />
           <Words size={13} soft>{`${query.page} of ${data.pages}, ${countOf(data.total, 'picture')}`}</Words>
-          <WordAct
-            label="more ›"
+          <Act
+            label="More"
             disabled={query.page >= data.pages}
             onPress={() => setQuery({ ...query, page: query.page + 1 })}
           />
@@ -248,11 +239,11 @@ function OfferedCard({
           />
         </View>
       </Pressable>
-      <WordAct
+      <Act
         small
-        soft
-        label="large"
-        spoken={`See ${offered.title} large`}
+
+        label="Large"
+        spoken={`Large: ${offered.title}`}
         onPress={onLarge}
         style={{ minHeight: 34, alignSelf: 'flex-start' }}
       />
@@ -263,7 +254,7 @@ function OfferedCard({
 /** The time set aside for collecting, running down while one collects. */
 function TimeLeft() {
   const dispatch = useDeskDispatch();
-  const minutes = useDesk((state) => state.desk.collecting);
+  const minutes = useDesk('collecting').collecting;
   const [began] = useState(() => Date.now());
   const [now, setNow] = useState(began);
   const [open, setOpen] = useState(false);
@@ -280,7 +271,7 @@ function TimeLeft() {
         : `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')} left`;
   return (
     <View style={{ alignItems: 'flex-end' }}>
-      <WordAct
+      <Act
         small
         label={shown}
         spoken={`Time for collecting: ${shown}. Change it`}
@@ -288,9 +279,9 @@ function TimeLeft() {
         testID="time-left"
       />
       {open ? (
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        <Choice label="Time for collecting">
           {BUDGETS.map(({ label, minutes: value }) => (
-            <WordAct
+            <Option
               key={label}
               small
               label={label}
@@ -301,7 +292,7 @@ function TimeLeft() {
               }}
             />
           ))}
-        </View>
+        </Choice>
       ) : null}
     </View>
   );

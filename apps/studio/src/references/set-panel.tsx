@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { ReferenceSet } from '@deft/contract';
-import { useBringBackSetMutation, useChangeSetMutation, useRemoveSetMutation } from '../data/api';
+import { addressOf, API, type ReferenceSet } from '@deft/contract';
+import { useRestoreSetMutation, useChangeSetMutation, useRemoveSetMutation } from './api';
 import { newId } from '../data/new-id';
 import { saveFile } from '../data/save-file';
-import { SideAct, WordAct } from '../ui/acts';
+import { Act } from '../ui/acts';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { Acts, Panel } from '../ui/panel';
@@ -14,15 +14,14 @@ interface SetPanelProps {
   readonly set: ReferenceSet;
   readonly onClose: () => void;
   readonly onGone: () => void;
-  readonly leftHanded: boolean;
 }
 
 /** What is known of a set: its name, its note, what defines its subject; and the ways it goes out. */
-export function SetPanel({ set, onClose, onGone, leftHanded }: SetPanelProps) {
+export function SetPanel({ set, onClose, onGone }: SetPanelProps) {
   const say = useSay();
   const [change] = useChangeSetMutation();
   const [remove] = useRemoveSetMutation();
-  const [bringBack] = useBringBackSetMutation();
+  const [bringBack] = useRestoreSetMutation();
   const [title, setTitle] = useState(set.title);
   const [note, setNote] = useState(set.note);
   const [trait, setTrait] = useState('');
@@ -37,12 +36,12 @@ export function SetPanel({ set, onClose, onGone, leftHanded }: SetPanelProps) {
     await remove(set.id);
     onGone();
     say({
-      text: `“${set.title}” is taken away. Its pictures stay in the library.`,
+      text: `“${set.title}” is removed. Its pictures stay in the library.`,
       undo: () => void bringBack(set.id),
     });
   };
   return (
-    <Panel title="About this set" onClose={onClose} leftHanded={leftHanded}>
+    <Panel title="About this set" onClose={onClose}>
       <Field
         label="Name of the set"
         value={title}
@@ -70,14 +69,14 @@ export function SetPanel({ set, onClose, onGone, leftHanded }: SetPanelProps) {
           style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 8 }}
         >
           <Words style={{ flexShrink: 1 }}>{text}</Words>
-          <WordAct
+          <Act
             small
-            soft
-            label="take away"
-            spoken={`Take away: ${text}`}
+
+            label="Remove"
+            spoken={`Remove: ${text}`}
             onPress={() => {
               put({ traits: set.traits.filter((t) => t.id !== id) });
-              say({ text: `“${text}” is taken away.`, undo: () => put({ traits: set.traits }) });
+              say({ text: `“${text}” is removed.`, undo: () => put({ traits: set.traits }) });
             }}
           />
         </View>
@@ -91,15 +90,15 @@ export function SetPanel({ set, onClose, onGone, leftHanded }: SetPanelProps) {
         onBlur={addTrait}
       />
       <Acts about="The whole set">
-        <SideAct
+        <Act
           label="Save as a zip"
           onPress={() =>
-            void saveFile(`/api/sets/${set.id}/set.zip`, `${set.title}.zip`).catch((error: Error) =>
+            void saveFile(addressOf(API.sets.zip, { id: set.id }), `${set.title}.zip`).catch((error: Error) =>
               say({ text: error.message }),
             )
           }
         />
-        <WordAct label="take the set away" onPress={() => void removeSet()} />
+        <Act label="Remove the set" onPress={() => void removeSet()} />
       </Acts>
       <Words size={13} soft>
         The zip holds every original as it came, with credits, tags, landmarks and the order; it can be

@@ -3,16 +3,17 @@ import { View } from 'react-native';
 import type { Point } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
 import { sightOf, type SightMark } from '@deft/core/reference';
-import { useChangeReferenceMutation, usePutMarkMutation, useRemoveMarkMutation } from '../data/api';
+import { useChangeReferenceMutation } from '../data/references-api';
+import { usePutMarkMutation, useRemoveMarkMutation } from './api';
 import { newId } from '../data/new-id';
-import { SideAct, WordAct } from '../ui/acts';
+import { Act } from '../ui/acts';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { useLatest } from '../ui/use-latest';
 import { Words } from '../ui/words';
 import { frameOf } from './frame';
 import type { Shown } from './marks-over';
-import type { PartProps } from './reference-screen';
+import type { PartProps } from './reference-part';
 
 type Step = 'unit' | 'span' | 'tilt' | 'height' | null;
 
@@ -113,9 +114,9 @@ export function SightPart({ reference, onStage }: PartProps) {
           <Words kind="strong" live style={{ flex: 1 }} testID="sight-asks">
             {ASKS[step]}
           </Words>
-          <WordAct
+          <Act
             small
-            label="leave it"
+            label="Leave it"
             onPress={() => {
               setStep(null);
               setUnit(null);
@@ -124,22 +125,22 @@ export function SightPart({ reference, onStage }: PartProps) {
         </View>
       ) : (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-          <SideAct
+          <Act
             label="A length"
             onPress={() => {
               setOpen(null);
               setStep('unit');
             }}
           />
-          <SideAct
+          <Act
             label="A tilt"
             onPress={() => {
               setOpen(null);
               setStep('tilt');
             }}
           />
-          <WordAct
-            label={reference.figureHeight ? 'the figure’s height again' : 'the figure’s height'}
+          <Act
+            label={reference.figureHeight ? 'The figure’s height again' : 'The figure’s height'}
             onPress={() => setStep('height')}
           />
         </View>
@@ -163,7 +164,7 @@ export function SightPart({ reference, onStage }: PartProps) {
           onRemove={() => {
             void remove({ reference: reference.id, mark: sight.id });
             say({
-              text: 'The sight is taken away.',
+              text: 'The sight is removed.',
               undo: () => void put({ reference: reference.id, mark: sight }),
             });
           }}
@@ -192,10 +193,10 @@ function Sight({ sight, nth, open, told, onOpen, onGuess, onTell, onRemove }: Si
   const typed = Number(text.replace(',', '.'));
   return (
     <View>
-      <WordAct
+      <Act
         small
         label={`${nth}. ${tilt ? 'Tilt' : 'Length'}${sight.guess === null ? '' : `, by eye ${words(sight.guess)}`}`}
-        on={open}
+        pressed={open}
         onPress={onOpen}
         style={{ alignItems: 'flex-start' }}
       />
@@ -210,7 +211,7 @@ function Sight({ sight, nth, open, told, onOpen, onGuess, onTell, onRemove }: Si
               </Words>
               <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
                 {(tilt ? TILTS : HALVES).map((value) => (
-                  <WordAct
+                  <Act
                     key={value}
                     small
                     label={tilt ? `${value}°` : String(value)}
@@ -228,9 +229,9 @@ function Sight({ sight, nth, open, told, onOpen, onGuess, onTell, onRemove }: Si
                     inputMode="decimal"
                   />
                 </View>
-                <WordAct
+                <Act
                   small
-                  label="use it"
+                  label="Use it"
                   disabled={text === '' || !Number.isFinite(typed)}
                   onPress={() => onGuess(typed)}
                 />
@@ -239,9 +240,9 @@ function Sight({ sight, nth, open, told, onOpen, onGuess, onTell, onRemove }: Si
           ) : told && true_ !== null ? (
             <Words testID="measured">{`Measured: ${words(true_)}. ${difference(sight.guess, true_, tilt)}`}</Words>
           ) : (
-            <SideAct label="Tell the number" onPress={onTell} style={{ alignSelf: 'flex-start' }} />
+            <Act label="Show the number" onPress={onTell} style={{ alignSelf: 'flex-start' }} />
           )}
-          <WordAct small soft label="take away" onPress={onRemove} style={{ alignItems: 'flex-start' }} />
+          <Act small label="Remove" onPress={onRemove} style={{ alignItems: 'flex-start' }} />
         </View>
       ) : null}
     </View>

@@ -1,15 +1,15 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { Id } from '@deft/core/page';
-import { usePutMarkMutation, useRemoveMarkMutation } from '../data/api';
+import { usePutMarkMutation, useRemoveMarkMutation } from './api';
 import { newId } from '../data/new-id';
-import { SideAct, WordAct } from '../ui/acts';
+import { Act } from '../ui/acts';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { useLatest } from '../ui/use-latest';
 import { Words } from '../ui/words';
 import { frameOf } from './frame';
-import type { PartProps } from './reference-screen';
+import type { PartProps } from './reference-part';
 
 /** What the student noticed, in words, each tied to a spot when wanted. */
 export function TraitPart({ reference, onStage }: PartProps) {
@@ -53,7 +53,7 @@ export function TraitPart({ reference, onStage }: PartProps) {
             testID="notice"
           />
         </View>
-        <SideAct label="Add" disabled={text.trim() === ''} onPress={add} />
+        <Act label="Add" disabled={text.trim() === ''} onPress={add} />
       </View>
       {tying ? (
         <Words kind="strong" live>
@@ -64,30 +64,30 @@ export function TraitPart({ reference, onStage }: PartProps) {
         <View key={trait.id} style={{ gap: 0 }}>
           <Words>{`${i + 1}. ${trait.text}`}</Words>
           <View style={{ flexDirection: 'row' }}>
-            <WordAct
+            <Act
               small
-              soft
-              label={trait.at ? 'tie to another spot' : 'tie to a spot'}
+
+              label={trait.at ? 'Tie to another spot' : 'Tie to a spot'}
               spoken={`Tie to a spot: ${trait.text}`}
               onPress={() => setTying(trait.id)}
             />
             {trait.at ? (
-              <WordAct
+              <Act
                 small
-                soft
-                label="untie"
+
+                label="Untie"
                 onPress={() => void put({ reference: reference.id, mark: { ...trait, at: null } })}
               />
             ) : null}
-            <WordAct
+            <Act
               small
-              soft
-              label="take away"
-              spoken={`Take away: ${trait.text}`}
+
+              label="Remove"
+              spoken={`Remove: ${trait.text}`}
               onPress={() => {
                 void remove({ reference: reference.id, mark: trait.id });
                 say({
-                  text: 'The note is taken away.',
+                  text: 'The note is removed.',
                   undo: () => void put({ reference: reference.id, mark: trait }),
                 });
               }}

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { droppedFiles } from '../data/bringing-in';
+import { droppedFiles } from './dropped-files';
 import { useLatest } from '../ui/use-latest';
 
 /** Files dropped anywhere or pasted are handed on. Gives whether something is held over the window. */

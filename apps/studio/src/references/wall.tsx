@@ -3,11 +3,11 @@ import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import type { ReferenceBrief, ReferenceQuery } from '@deft/contract';
 import type { Id } from '@deft/core/page';
-import { useReferencesQuery } from '../data/api';
+import { useReferencesQuery } from '../data/references-api';
 import { PreviewCard } from '../ui/preview';
 import { usePalette } from '../ui/use-desk-theme';
 import { Places } from './places';
-import { Sorter } from './sorter';
+import { OrderCell, OrderCells } from './order-cells';
 
 const GAP = 10;
 /** Rows asked for at once, so that each row comes from one answer. */
@@ -60,7 +60,7 @@ export function Wall({ query, total, columns, scroller, chosen, onTouch, onMove 
     measure();
     return () => observer.disconnect();
   }, [scroller, total]);
-  return (
+  const shown = (
     <View ref={host} testID="wall" style={{ height: rows * height }}>
       {list.getVirtualItems().map((item) => (
         <div
@@ -81,21 +81,17 @@ export function Wall({ query, total, columns, scroller, chosen, onTouch, onMove 
             chosen={chosen}
             onTouch={onTouch}
             places={places}
+            ordering={onMove !== null}
           />
         </div>
       ))}
-      {onMove && width > 0 ? (
-        <Sorter
-          places={places}
-          total={total}
-          columns={columns}
-          cell={cell}
-          gap={GAP}
-          scroller={scroller}
-          onMove={onMove}
-        />
-      ) : null}
     </View>
+  );
+  if (!onMove) return shown;
+  return (
+    <OrderCells places={places} total={total} cell={cell} step={{ x: cell + GAP, y: height }} onMove={onMove}>
+      {shown}
+    </OrderCells>
   );
 }
 
@@ -103,9 +99,10 @@ interface RowProps extends Pick<WallProps, 'query' | 'columns' | 'chosen' | 'onT
   readonly from: number;
   readonly cell: number;
   readonly places: Places;
+  readonly ordering: boolean;
 }
 
-function WallRow({ query, from, columns, cell, chosen, onTouch, places }: RowProps) {
+function WallRow({ query, from, columns, cell, chosen, onTouch, places, ordering }: RowProps) {
   const palette = usePalette();
   const count = ROWS_AT_ONCE * columns;
   const first = Math.floor(from / count) * count;
@@ -125,15 +122,24 @@ function WallRow({ query, from, columns, cell, chosen, onTouch, places }: RowPro
   return (
     <View style={{ flexDirection: 'row', gap: GAP }}>
       {shown
-        ? shown.map((reference) => (
-            <PreviewCard
-              key={reference.id}
-              reference={reference}
-              width={cell}
-              chosen={chosen && chosen.has(reference.id)}
-              onPress={() => onTouch(reference)}
-            />
-          ))
+        ? shown.map((reference, i) =>
+            ordering ? (
+              <OrderCell
+                key={reference.id}
+                place={from + i}
+                reference={places.get(from + i) ?? reference}
+                width={cell}
+              />
+            ) : (
+              <PreviewCard
+                key={reference.id}
+                reference={reference}
+                width={cell}
+                chosen={chosen && chosen.has(reference.id)}
+                onPress={() => onTouch(reference)}
+              />
+            ),
+          )
         : Array.from({ length: columns }, (_, i) => (
             <View
               key={i}

@@ -2,15 +2,14 @@ import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { Id } from '@deft/core/page';
-import { begunOf, type Session } from '@deft/contract';
-import { useNoteSessionMutation } from '../data/api';
+import { addressOf, API, begunOf, type Session } from '@deft/contract';
+import { useChangeSessionMutation } from './api';
 import { sendOn } from '../data/use-page';
-import { saveFile } from '../data/save-file';
-import { useDesk } from '../data/store';
+import { useSaving } from '../data/use-saving';
 import { useStart } from '../data/use-start';
-import { MainAct, SideAct, WordAct } from '../ui/acts';
+import { Act, MainAct } from '../ui/acts';
 import { Field } from '../ui/field';
-import { useSay } from '../ui/notes';
+import { SavingSign } from '../ui/saving-sign';
 import { Screen } from '../ui/screen';
 import { useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
@@ -22,10 +21,9 @@ import { poses as counted, spoken } from './words';
 export function ContactSheet({ session }: { readonly session: Session }) {
   const wide = useWide();
   const router = useRouter();
-  const say = useSay();
-  const leftHanded = useDesk((state) => state.desk.leftHanded);
   const { study, start, busy } = useStart();
-  const [noteSession] = useNoteSessionMutation();
+  const { making, sentence, save, stop } = useSaving();
+  const [noteSession] = useChangeSessionMutation();
   const [title, setTitle] = useState(session.title);
   const [lesson, setLesson] = useState(session.lesson);
   const [open, setOpen] = useState<Id | null>(null);
@@ -59,10 +57,8 @@ export function ContactSheet({ session }: { readonly session: Session }) {
   ]
     .filter(Boolean)
     .join(' ');
-  const out = (kind: 'pdf' | 'png') => () =>
-    void saveFile(`/api/sessions/${session.id}/sheet.${kind}`, `${set.title}.${kind}`).catch((error: Error) =>
-      say({ text: error.message }),
-    );
+  const out = (kind: 'pdf' | 'png') => (): void =>
+    void save(addressOf(API.sessions[kind], { id: session.id }), `${set.title}.${kind}`);
   const again = (): void =>
     void start({
       set: set.id,
@@ -89,24 +85,18 @@ export function ContactSheet({ session }: { readonly session: Session }) {
               label="Study this pose"
               disabled={busy}
               onPress={() => void study({ attempt: first.attempt })}
-              testID="study-pose"
+              testID="study-open-pose"
               style={fill}
             />
           ) : (
             <MainAct label="Back to the desk" onPress={() => router.replace('/')} style={fill} />
           )}
-          <SideAct label="Once more" disabled={busy} onPress={again} style={{ minHeight: 52 }} />
+          <Act label="Once more" disabled={busy} onPress={again} style={{ minHeight: 52 }} />
         </>
       }
       over={
         opened ? (
-          <PosePanel
-            key={opened.id}
-            session={session}
-            pose={opened}
-            onClose={() => setOpen(null)}
-            leftHanded={leftHanded}
-          />
+          <PosePanel key={opened.id} session={session} pose={opened} onClose={() => setOpen(null)} />
         ) : null
       }
     >
@@ -116,24 +106,25 @@ export function ContactSheet({ session }: { readonly session: Session }) {
           flexWrap: 'wrap',
           alignItems: 'center',
           justifyContent: 'space-between',
-          marginVertical: -10,
+          gap: 8,
         }}
       >
         <Words soft style={{ flexShrink: 1 }}>
           {facts}
         </Words>
-        <View style={{ flexDirection: 'row' }}>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
           {left ? (
-            <WordAct
+            <Act
               small
-              label={all ? 'hide what was not begun' : 'show what was not begun'}
+              label={all ? 'Hide what was not begun' : 'Show what was not begun'}
               onPress={() => setAll(!all)}
             />
           ) : null}
-          <WordAct small label="as PDF" spoken="Save the sheet as PDF" onPress={out('pdf')} />
-          <WordAct small label="as PNG" spoken="Save the sheet as PNG" onPress={out('png')} />
+          <Act small label="Save as PDF" spoken="Save as PDF: the sheet" onPress={out('pdf')} />
+          <Act small label="Save as PNG" spoken="Save as PNG: the sheet" onPress={out('png')} />
         </View>
       </View>
+      <SavingSign making={making} sentence={sentence} onStop={stop} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 12 }}>
         {poses.map((pose, i) => (
           <PoseCard

@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import type { Four, PaperWork } from '@deft/contract';
+import { addressOf, API, type Four, type PaperWork } from '@deft/contract';
 import type { Point } from '@deft/core/geometry';
 import { useLatest } from '../ui/use-latest';
 import { usePalette } from '../ui/use-desk-theme';
@@ -59,7 +59,7 @@ export function CornerSet({ paper, corners, onChange }: CornerSetProps) {
       data-testid="corners"
     >
       <img
-        src={`/api/papers/${paper.id}/photo`}
+        src={addressOf(API.papers.photo, { id: paper.id })}
         alt="The photo of your paper"
         draggable={false}
         style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }}

@@ -82,7 +82,7 @@ test('pens, undo, second looks and leaving are at hand', () => {
   const { undo, onLook, onMirror } = show(held());
   fireEvent.press(screen.getByText('shade'));
   expect(store.getState().desk.pen).toBe('shade');
-  fireEvent.press(screen.getByText('undo a line'));
+  fireEvent.press(screen.getByText('Undo a line'));
   fireEvent.press(screen.getByText('squint'));
   fireEvent.press(screen.getByText('mirrored'));
   fireEvent.press(screen.getByText('Leave it for later'));

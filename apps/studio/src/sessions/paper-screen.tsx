@@ -3,15 +3,18 @@ import { useRef, useState } from 'react';
 import { View } from 'react-native';
 import { begunOf, type Four, type Lifting, type PaperWork, type Session } from '@deft/contract';
 import type { Id } from '@deft/core/page';
+import { sentenceOf } from '../data/refusals';
 import {
-  sentenceOf,
   useJoinPaperMutation,
   useLiftPaperMutation,
   usePapersQuery,
   usePhotographPaperMutation,
   useSessionQuery,
-} from '../data/api';
-import { MainAct, SideAct, WordAct } from '../ui/acts';
+} from './api';
+import { Act, MainAct } from '../ui/acts';
+import { Choice, Option } from '../ui/choice';
+import { Switch } from '../ui/switch';
+import { Way } from '../ui/way';
 import { useSay } from '../ui/notes';
 import { Acts } from '../ui/panel';
 import { Screen, Waiting } from '../ui/screen';
@@ -20,7 +23,7 @@ import { useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
 import { Working } from '../ui/working';
 import { CornerSet } from './corner-set';
-import { Parting } from './parting';
+import { Splitting } from './splitting';
 
 /** Sizes of paper by name, millimetres, upright. */
 const SIZES = { A5: [148, 210], A4: [210, 297], A3: [297, 420] } as const;
@@ -90,18 +93,14 @@ function Photos({ session, papers }: { readonly session: Session; readonly paper
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10, alignItems: 'center' }}>
         {paper ? (
-          <SideAct
-            label="Another photo"
-            disabled={taking.isLoading}
-            onPress={() => camera.current?.click()}
-          />
+          <Act label="Another photo" disabled={taking.isLoading} onPress={() => camera.current?.click()} />
         ) : (
           <MainAct label="Take a photo" disabled={taking.isLoading} onPress={() => camera.current?.click()} />
         )}
-        <WordAct label="Choose a photo" disabled={taking.isLoading} onPress={() => files.current?.click()} />
-        <WordAct
+        <Act label="Choose a photo" disabled={taking.isLoading} onPress={() => files.current?.click()} />
+        <Act
           label="Simulated camera"
-          soft
+
           disabled={taking.isLoading}
           onPress={() => take('camera')}
           testID="simulated"
@@ -109,13 +108,9 @@ function Photos({ session, papers }: { readonly session: Session; readonly paper
         {taking.isLoading ? <Working what="Looking for the page in it …" /> : null}
       </View>
       {papers.length > 1 ? (
-        <View
-          role="group"
-          aria-label="Photos"
-          style={{ flexDirection: 'row', flexWrap: 'wrap', marginVertical: -10 }}
-        >
+        <Choice label="Photos">
           {papers.map((p, i) => (
-            <WordAct
+            <Option
               key={p.id}
               small
               label={`photo ${i + 1}`}
@@ -123,7 +118,7 @@ function Photos({ session, papers }: { readonly session: Session; readonly paper
               onPress={() => setChosen(p.id)}
             />
           ))}
-        </View>
+        </Choice>
       ) : null}
       {paper ? (
         <Work
@@ -196,19 +191,17 @@ function Work({
     return (
       <>
         <View style={{ alignItems: 'flex-start', marginVertical: -10 }}>
-          <WordAct
-            label="‹ Corners and faint lines"
-            spoken="Back to corners and faint lines"
-            onPress={() => setAgain(true)}
-          />
+          <Way back label="Corners and faint lines" onPress={() => setAgain(true)} />
         </View>
-        <Parting
+        <Splitting
           key={paper.page}
           paper={paper}
           page={paper.page}
           poses={onPaper}
           busy={joining.isLoading}
-          onJoin={(poses) => void join({ id: paper.id, poses }).unwrap().then(onDone, failed)}
+          onJoin={(poses) =>
+            void join({ id: paper.id, session: paper.session, poses }).unwrap().then(onDone, failed)
+          }
         />
       </>
     );
@@ -227,20 +220,16 @@ function Work({
         <View style={{ flex: wide ? 1 : undefined, gap: 8 }}>
           <Acts about="The page">
             {paper.found ? (
-              <WordAct
-                small
-                label="as found"
-                onPress={() => paper.found && setCorners(paper.found.corners)}
-              />
+              <Act small label="As found" onPress={() => paper.found && setCorners(paper.found.corners)} />
             ) : null}
-            <WordAct small label="the whole photo is the page" onPress={() => setCorners(whole(paper))} />
-            <WordAct small label="two pages of a sketchbook" on={spread} onPress={() => setSpread(!spread)} />
+            <Act small label="The whole photo is the page" onPress={() => setCorners(whole(paper))} />
+            <Switch small label="two pages of a sketchbook" on={spread} onPress={() => setSpread(!spread)} />
           </Acts>
-          <Acts about={spread ? 'Size of one page' : 'Its size'}>
+          <Choice label={spread ? 'Size of one page' : 'Its size'} shown>
             {(Object.keys(SIZES) as SizeName[]).map((name) => (
-              <WordAct key={name} small label={name} on={size === name} onPress={() => setSize(name)} />
+              <Option key={name} small label={name} on={size === name} onPress={() => setSize(name)} />
             ))}
-          </Acts>
+          </Choice>
           <View style={{ flexDirection: 'row' }}>
             <Slider
               label="Faint lines"

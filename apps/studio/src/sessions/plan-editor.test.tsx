@@ -78,7 +78,7 @@ test('blocks are added and taken out; a plan wants a name and no more pictures t
   expect(screen.getByText('A plan asks for 200 pictures at the most.')).toBeTruthy();
   press('Start it');
   expect(start).not.toHaveBeenCalled();
-  fireEvent.press(screen.getByLabelText('Take out block 1'));
+  fireEvent.press(screen.getByLabelText('Remove block 1'));
   expect(screen.getByText('5 poses, 5 min')).toBeTruthy();
   type('Name of the plan', ' ');
   press('Start it');

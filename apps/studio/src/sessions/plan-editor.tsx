@@ -13,7 +13,9 @@ import {
   type Block,
   type Plan,
 } from '@deft/core/session';
-import { MainAct, SideAct, WordAct } from '../ui/acts';
+import { Act, MainAct } from '../ui/acts';
+import { Choice, Option } from '../ui/choice';
+import { Way } from '../ui/way';
 import { Field } from '../ui/field';
 import { PaperCard } from '../ui/paper-card';
 import { usePalette } from '../ui/use-desk-theme';
@@ -105,13 +107,9 @@ export function PlanEditor({ plan, onKeep, onStart, onRemove, onClose, busy }: E
                 style={{ flex: 1.4, minWidth: 0 }}
               />
             </View>
-            <View
-              role="group"
-              aria-label={`Block ${i + 1}: drawn`}
-              style={{ flexDirection: 'row', flexWrap: 'wrap' }}
-            >
+            <Choice label={`Block ${i + 1}: drawn`}>
               {GROUNDS.map((ground) => (
-                <WordAct
+                <Option
                   key={ground}
                   small
                   label={GROUND_WORDS[ground]}
@@ -119,14 +117,10 @@ export function PlanEditor({ plan, onKeep, onStart, onRemove, onClose, busy }: E
                   onPress={() => change(i, { ground })}
                 />
               ))}
-            </View>
-            <View
-              role="group"
-              aria-label={`Block ${i + 1}: drawn from`}
-              style={{ flexDirection: 'row', flexWrap: 'wrap' }}
-            >
+            </Choice>
+            <Choice label={`Block ${i + 1}: drawn from`}>
               {SOURCES.map((source) => (
-                <WordAct
+                <Option
                   key={source}
                   small
                   label={SOURCE_WORDS[source]}
@@ -134,7 +128,7 @@ export function PlanEditor({ plan, onKeep, onStart, onRemove, onClose, busy }: E
                   onPress={() => change(i, { source })}
                 />
               ))}
-            </View>
+            </Choice>
             {block.source === 'sight' ? null : (
               <Field label="Time to look" value={block.look} onChangeText={(look) => change(i, { look })} />
             )}
@@ -143,11 +137,11 @@ export function PlanEditor({ plan, onKeep, onStart, onRemove, onClose, busy }: E
                 {typeof meant === 'object' ? adviceFor(meant.seconds) : meant}
               </Words>
               {blocks.length > 1 ? (
-                <WordAct
+                <Act
                   small
-                  soft
-                  label="take out"
-                  spoken={`Take out block ${i + 1}`}
+
+                  label="Remove"
+                  spoken={`Remove block ${i + 1}`}
                   onPress={() => setBlocks(blocks.filter((_, k) => k !== i))}
                 />
               ) : null}
@@ -156,7 +150,7 @@ export function PlanEditor({ plan, onKeep, onStart, onRemove, onClose, busy }: E
         );
       })}
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
-        <WordAct
+        <Act
           label="Add a block"
           disabled={blocks.length >= 20}
           onPress={() => setBlocks([...blocks, typed(newBlock(5, 60))])}
@@ -182,7 +176,7 @@ export function PlanEditor({ plan, onKeep, onStart, onRemove, onClose, busy }: E
           testID="start-own"
           style={{ flex: 1 }}
         />
-        <SideAct
+        <Act
           label="Keep it"
           disabled={wrong !== null || tooMany !== null}
           onPress={() => onKeep(made)}
@@ -190,8 +184,8 @@ export function PlanEditor({ plan, onKeep, onStart, onRemove, onClose, busy }: E
         />
       </View>
       <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
-        <WordAct small soft label="Back to the plans" onPress={onClose} />
-        {onRemove ? <WordAct small soft label="Throw this plan away" onPress={onRemove} /> : null}
+        <Way back label="The plans" onPress={onClose} />
+        {onRemove ? <Act small label="Remove this plan" onPress={onRemove} /> : null}
       </View>
     </View>
   );

@@ -1,10 +1,13 @@
 import { useEffect, useState } from 'react';
-import { Pressable, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { standingIn } from '@deft/core/page';
 import { factsOf, type Pose, type Session } from '@deft/contract';
-import { previewOf, useNotePoseMutation } from '../data/api';
-import { DrawnPage, thingsOf } from '../ui/drawn-page';
-import { WordAct } from '../ui/acts';
+import { previewOf } from '../data/addresses';
+import { useChangePoseMutation } from './api';
+import { readPage } from '../data/read-page';
+import { DrawnPage } from '../page/parts/drawn-page';
+import { Act } from '../ui/acts';
+import { useStart } from '../data/use-start';
 import { PaperCard } from '../ui/paper-card';
 import { usePalette } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
@@ -19,9 +22,9 @@ function useStanding({ page, region, step }: Pose): string | null {
   useEffect(() => {
     if (!grid || !region) return;
     let gone = false;
-    void thingsOf(page)
+    void readPage(page)
       .then((things) => {
-        if (gone || !things) return;
+        if (gone) return;
         const standing = standingIn(things, region);
         const share = standing && Math.round(100 * standing.height);
         setSaid(
@@ -46,59 +49,97 @@ interface PoseCardProps {
   readonly place: number;
   readonly height: number;
   readonly width: number | '100%' | '48%';
+  /** Opens its replay, note and more. */
   readonly onOpen: () => void;
 }
 
-/** A pose on the contact sheet: picture beside drawing. */
+/** A pose on the contact sheet: picture beside drawing, and what can be done with it. */
 export function PoseCard({ session, pose, place, height, width, onOpen }: PoseCardProps) {
   const palette = usePalette();
-  const [notePose] = useNotePoseMutation();
+  const { study, busy } = useStart();
   const standing = useStanding(pose);
-  const { reference } = pose;
+  const { reference, attempt } = pose;
+  const facts = [...factsOf(pose), standing ?? ''].filter((fact) => fact !== '').join(', ');
   return (
     <PaperCard style={{ width }}>
       <Pressable
         role="button"
-        aria-label={`Open pose ${place}: ${reference.title}`}
+        aria-label={`${place}. ${reference.title}: its replay and note`}
         onPress={onOpen}
-        style={{ flexDirection: 'row', height }}
+        style={[styles.pair, { height }]}
       >
-        <View style={{ flex: 1 }}>
+        <View style={styles.half}>
           <img
             src={previewOf(reference)}
             alt={reference.title}
-            style={{ width: '100%', height: '100%', objectFit: 'contain', background: palette.rule }}
+            style={{ ...WHOLE, background: palette.rule }}
           />
         </View>
-        <View style={{ flex: 1, borderLeftWidth: 1, borderColor: palette.rule }}>
+        <View style={[styles.half, styles.drawing, { borderColor: palette.rule }]}>
           <DrawnPage page={pose.page} region={pose.region} label={`Your drawing of ${reference.title}`} />
         </View>
       </Pressable>
-      <View
-        style={{
-          flexDirection: 'row',
-          alignItems: 'center',
-          paddingLeft: 10,
-          borderTopWidth: 1,
-          borderColor: palette.rule,
-        }}
-      >
-        <View style={{ flex: 1, paddingVertical: 6 }}>
+      <View style={[styles.foot, { borderColor: palette.rule }]}>
+        <View style={styles.words}>
           <Words size={13} kind="strong" lines={1}>{`${place}. ${reference.title}`}</Words>
           <Words size={12} soft>
-            {[...factsOf(pose), standing ?? ''].filter((fact) => fact !== '').join(', ')}
+            {facts}
           </Words>
           {pose.note ? <Words size={12}>{pose.note}</Words> : null}
         </View>
-        <WordAct
-          label={pose.starred ? '★' : '☆'}
-          spoken={pose.starred ? `Take the star from ${reference.title}` : `Star ${reference.title}`}
-          on={pose.starred}
-          onPress={() =>
-            void notePose({ session: session.id, pose: pose.id, patch: { starred: !pose.starred } })
-          }
+        <StarAct session={session} pose={pose} />
+      </View>
+      <View style={styles.acts}>
+        <Act
+          small
+          label="Check"
+          spoken={`Check ${reference.title}`}
+          disabled={busy}
+          testID="check-pose"
+          onPress={() => void study({ attempt }, 'check')}
+        />
+        <Act
+          small
+          label="Replay"
+          spoken={`Replay ${reference.title}`}
+          testID="replay-pose"
+          onPress={onOpen}
+        />
+        <Act
+          small
+          label="Study"
+          spoken={`Study ${reference.title}`}
+          disabled={busy}
+          testID="study-pose"
+          onPress={() => void study({ attempt })}
         />
       </View>
     </PaperCard>
   );
 }
+
+/** What one wants to find again. */
+export function StarAct({ session, pose }: { readonly session: Session; readonly pose: Pose }) {
+  const [changePose] = useChangePoseMutation();
+  const { id, starred, reference } = pose;
+  return (
+    <Act
+      small
+      label={starred ? '★' : '☆'}
+      spoken={starred ? `★ Take the star from ${reference.title}` : `☆ Star ${reference.title}`}
+      testID="star"
+      onPress={() => void changePose({ session: session.id, pose: id, patch: { starred: !starred } })}
+    />
+  );
+}
+
+const WHOLE = { width: '100%', height: '100%', objectFit: 'contain' } as const;
+
+const styles = StyleSheet.create({
+  pair: { flexDirection: 'row' },
+  half: { flex: 1 },
+  drawing: { borderLeftWidth: 1 },
+  foot: { flexDirection: 'row', alignItems: 'center', paddingHorizontal: 10, borderTopWidth: 1, gap: 8 },
+  words: { flex: 1, paddingVertical: 6 },
+  acts: { flexDirection: 'row', gap: 8, paddingHorizontal: 10, paddingBottom: 10 },
+});

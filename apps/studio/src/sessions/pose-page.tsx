@@ -4,7 +4,7 @@ import type { Id, Region } from '@deft/core/page';
 import type { PageKeeper } from '../data/page-keeper';
 import { usePage } from '../data/use-page';
 import { useDesk } from '../data/store';
-import { DrawHand, drawSetting } from '../page/hands/draw';
+import { DRAW_FIELDS, DrawHand, drawSetting } from '../page/hands/draw';
 import { PageView } from '../page/parts/page-view';
 import { PageLook } from '../page/parts/second-look';
 import type { Look } from '../page/second-look';
@@ -37,7 +37,7 @@ export function PosePage({
 }: PosePageProps) {
   const keeper = usePage(page);
   const [stands, setStands] = useState<{ surface: Surface; hand: DrawHand } | null>(null);
-  const desk = useDesk((state) => state.desk);
+  const desk = useDesk(...DRAW_FIELDS);
   const onSurface = useCallback((surface: Surface): void => {
     const hand = new DrawHand(surface);
     surface.setHand(hand);

@@ -1,13 +1,14 @@
 import { useState } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { newBlock } from '@deft/core/session';
 import { factsOf, type Pose, type Session } from '@deft/contract';
-import { useNotePoseMutation } from '../data/api';
+import { useChangePoseMutation } from './api';
 import { useStart } from '../data/use-start';
-import { MainAct, SideAct, WordAct } from '../ui/acts';
+import { Act, MainAct } from '../ui/acts';
 import { Field } from '../ui/field';
 import { Panel } from '../ui/panel';
 import { Words } from '../ui/words';
+import { StarAct } from './pose-card';
 import { Replay } from './replay';
 
 /** How many drawings of one picture lie beside each other. */
@@ -17,12 +18,11 @@ interface PosePanelProps {
   readonly session: Session;
   readonly pose: Pose;
   readonly onClose: () => void;
-  readonly leftHanded: boolean;
 }
 
 /** One pose of a session that is over: its strokes as they came, what one noted, and where it leads. */
-export function PosePanel({ session, pose, onClose, leftHanded }: PosePanelProps) {
-  const [notePose] = useNotePoseMutation();
+export function PosePanel({ session, pose, onClose }: PosePanelProps) {
+  const [notePose] = useChangePoseMutation();
   const { study, start, busy } = useStart();
   const [note, setNote] = useState(pose.note);
   const { reference, step, flipped } = pose;
@@ -45,39 +45,38 @@ export function PosePanel({ session, pose, onClose, leftHanded }: PosePanelProps
         keep();
         onClose();
       }}
-      leftHanded={leftHanded}
     >
       <Replay page={pose.page} region={pose.region} title={reference.title} />
       <Words size={13} soft>
         {factsOf(pose).join(', ')}
       </Words>
       <Field label="Note" value={note} onChangeText={setNote} onBlur={keep} multiline maxLength={2000} />
-      <View style={{ flexDirection: 'row', gap: 10 }}>
+      <View style={styles.row}>
         <MainAct
           label="Study this pose"
           disabled={busy}
           onPress={() => void study({ attempt: pose.attempt })}
-          testID="study-pose"
-          style={{ flex: 1 }}
+          testID="study-open-pose"
+          style={styles.main}
         />
-        <SideAct
+        <Act
           label="Check it"
           disabled={busy}
           onPress={() => void study({ attempt: pose.attempt }, 'check')}
-          testID="check-pose"
-          style={{ minHeight: 52 }}
+          testID="check-open-pose"
+          style={styles.tall}
         />
       </View>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between' }}>
-        <WordAct
-          label={pose.starred ? '★ starred' : '☆ star it'}
-          on={pose.starred}
-          onPress={() =>
-            void notePose({ session: session.id, pose: pose.id, patch: { starred: !pose.starred } })
-          }
-        />
-        <WordAct label={`Draw it ${VARIANTS} ways`} disabled={busy} onPress={variants} />
+      <View style={styles.row}>
+        <StarAct session={session} pose={pose} />
+        <Act label={`Draw it ${VARIANTS} ways`} disabled={busy} onPress={variants} />
       </View>
     </Panel>
   );
 }
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
+  main: { flex: 1 },
+  tall: { minHeight: 52 },
+});

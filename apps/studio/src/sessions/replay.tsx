@@ -1,11 +1,13 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { strokePoints, withinRegion, type Id, type Region, type Stroke, type Thing } from '@deft/core/page';
-import { inkOn, pictureOfPage, thingsOf } from '../ui/drawn-page';
-import { WordAct } from '../ui/acts';
+import { readPage } from '../data/read-page';
+import { inkOn, pictureOfPage } from '../page/parts/drawn-page';
+import { Choice, Option } from '../ui/choice';
 import { Slider } from '../ui/slider';
 import { Words } from '../ui/words';
 import { minutesAndSeconds } from './words';
+import { ON_PAGE } from '../ui/theme';
 
 /** Between two strokes, however long one looked in truth, milliseconds. */
 const PAUSE = 250;
@@ -48,9 +50,9 @@ export function Replay({
   const [speed, setSpeed] = useState<number | null>(2);
   useEffect(() => {
     let gone = false;
-    thingsOf(page)
+    readPage(page)
       .then(async (found) => {
-        if (gone || !found) return;
+        if (gone) return;
         const ink = await inkOn(found);
         if (gone) return;
         setInked(ink);
@@ -89,7 +91,7 @@ export function Replay({
   );
   return (
     <View style={{ gap: 4 }} testID="replay">
-      <View style={{ height: 300, backgroundColor: '#FBF8F1' }}>
+      <View style={{ height: 300, backgroundColor: ON_PAGE.paper }}>
         {source ? (
           <img
             src={source}
@@ -116,19 +118,21 @@ export function Replay({
               setAt(value);
             }}
           />
-          {SPEEDS.map((one) => (
-            <WordAct
-              key={one}
-              small
-              label={`${one} ×`}
-              on={speed === one}
-              onPress={() => {
-                if (at >= whole) setAt(0);
-                setSpeed(one);
-              }}
-            />
-          ))}
-          <WordAct small label="stop" on={speed === null} onPress={() => setSpeed(null)} />
+          <Choice label="Speed">
+            {SPEEDS.map((one) => (
+              <Option
+                key={one}
+                small
+                label={`${one} ×`}
+                on={speed === one}
+                onPress={() => {
+                  if (at >= whole) setAt(0);
+                  setSpeed(one);
+                }}
+              />
+            ))}
+            <Option small label="stop" on={speed === null} onPress={() => setSpeed(null)} />
+          </Choice>
         </View>
       )}
     </View>

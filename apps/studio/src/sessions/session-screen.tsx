@@ -1,6 +1,7 @@
 import { View } from 'react-native';
 import type { Id } from '@deft/core/page';
-import { sentenceOf, useSessionQuery } from '../data/api';
+import { sentenceOf } from '../data/refusals';
+import { useSessionQuery } from './api';
 import { Waiting } from '../ui/screen';
 import { usePalette } from '../ui/use-desk-theme';
 import { ContactSheet } from './contact-sheet';

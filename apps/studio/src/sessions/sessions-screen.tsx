@@ -1,13 +1,16 @@
 import { useRouter } from 'expo-router';
-import { Pressable, View } from 'react-native';
-import { smallOf, useSessionsQuery } from '../data/api';
+import { StyleSheet, View } from 'react-native';
+import type { SessionBrief } from '@deft/contract';
+import { smallOf } from '../data/addresses';
+import { useSessionsQuery } from '../data/sessions-api';
 import { MainAct } from '../ui/acts';
-import { PaperCard } from '../ui/paper-card';
+import { Filling, OpenCard } from '../ui/open-card';
 import { Empty, Screen, Waiting } from '../ui/screen';
 import { useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
-import { poses as counted, spoken } from './words';
+import { NO_SESSIONS, sessionState } from './words';
 
+/** All sessions, the last one first. */
 export function SessionsScreen() {
   const router = useRouter();
   const wide = useWide();
@@ -24,58 +27,58 @@ export function SessionsScreen() {
       }
     >
       {!sessions ? <Waiting failed={isError} retry={() => void refetch()} /> : null}
-      {sessions?.length === 0 ? (
-        <Empty>No session yet. Start a pose from your desk, or choose a set under References.</Empty>
-      ) : null}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 12 }}>
-        {sessions?.map((session) => {
-          const count = counted(session.count);
-          const { first } = session;
-          return (
-            <Pressable
-              key={session.id}
-              role="button"
-              aria-label={`Session: ${session.set.title}, ${count}`}
-              onPress={() => router.push({ pathname: '/sessions/[id]', params: { id: session.id } })}
-              style={{ width: wide ? 340 : '100%' }}
-            >
-              <PaperCard style={{ flexDirection: 'row', minHeight: 94 }}>
-                <View style={{ width: 76 }}>
-                  {first ? (
-                    <img
-                      src={smallOf(first)}
-                      alt=""
-                      style={{ width: '100%', height: '100%', objectFit: 'cover' }}
-                    />
-                  ) : null}
-                </View>
-                <View style={{ flex: 1, padding: 12 }}>
-                  <Words kind="strong" lines={1}>
-                    {session.title || session.set.title}
-                  </Words>
-                  <Words size={13} soft>
-                    {session.over
-                      ? `${count}, ${spoken(session.drawnMs)} drawn${session.starred ? `, ${session.starred} starred` : ''}`
-                      : `${count}, held: touch to go on`}
-                  </Words>
-                  <Words size={12} soft>
-                    {new Date(session.createdAt).toLocaleDateString('en-GB', {
-                      weekday: 'short',
-                      day: 'numeric',
-                      month: 'short',
-                    })}
-                  </Words>
-                  {session.lesson ? (
-                    <Words size={13} lines={2}>
-                      {session.lesson}
-                    </Words>
-                  ) : null}
-                </View>
-              </PaperCard>
-            </Pressable>
-          );
-        })}
+      {sessions?.length === 0 ? <Empty>{NO_SESSIONS}</Empty> : null}
+      <View style={styles.cards}>
+        {sessions?.map((session) => (
+          <SessionCard
+            key={session.id}
+            session={session}
+            width={wide ? 340 : '100%'}
+            onPress={() => router.push({ pathname: '/sessions/[id]', params: { id: session.id } })}
+          />
+        ))}
       </View>
     </Screen>
   );
 }
+
+interface SessionCardProps {
+  readonly session: SessionBrief;
+  readonly width: number | '100%';
+  readonly onPress: () => void;
+}
+
+function SessionCard({ session, width, onPress }: SessionCardProps) {
+  const { first, lesson } = session;
+  return (
+    <OpenCard
+      testID="session"
+      height={lesson ? 128 : 96}
+      pictureWidth={76}
+      picture={first ? <Filling source={smallOf(first)} /> : null}
+      onPress={onPress}
+      style={{ width }}
+    >
+      <Words kind="strong" lines={1}>
+        {session.title || session.set.title}
+      </Words>
+      <Words size={13} soft>
+        {sessionState(session)}
+      </Words>
+      <Words size={12} soft>
+        {new Date(session.createdAt).toLocaleDateString('en-GB', {
+          weekday: 'short',
+          day: 'numeric',
+          month: 'short',
+        })}
+      </Words>
+      {lesson ? (
+        <Words size={13} lines={2}>
+          {lesson}
+        </Words>
+      ) : null}
+    </OpenCard>
+  );
+}
+
+const styles = StyleSheet.create({ cards: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 } });

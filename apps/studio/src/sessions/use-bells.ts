@@ -5,7 +5,7 @@ import type { RunningClock } from './use-clock';
 
 /** Lets a session be heard and felt, as far as that is wanted. */
 export function useBells(watch: RunningClock['watch']): void {
-  const { sounds, shakes } = useDesk((state) => state.desk.timed);
+  const { sounds, shakes } = useDesk('timed').timed;
   useEffect(() => {
     if (!sounds && !shakes) return undefined;
     const bells = new Bells();

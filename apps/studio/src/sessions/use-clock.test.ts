@@ -12,7 +12,7 @@ interface Told {
   }[];
 }
 const mockPut = jest.fn<Promise<unknown>, [Told]>();
-jest.mock('../data/api', () => ({
+jest.mock('./api', () => ({
   usePutClockMutation: () => [(body: Told) => ({ unwrap: () => mockPut(body) })],
 }));
 

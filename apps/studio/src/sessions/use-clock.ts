@@ -10,7 +10,7 @@ import {
   type ClockEvent,
 } from '@deft/core/session';
 import type { Session } from '@deft/contract';
-import { usePutClockMutation } from '../data/api';
+import { usePutClockMutation } from './api';
 
 type Said = ClockEvent extends infer E ? (E extends ClockEvent ? Omit<E, 'at'> : never) : never;
 

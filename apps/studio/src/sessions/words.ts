@@ -8,6 +8,7 @@ import {
   type Plan,
   type Source,
 } from '@deft/core/session';
+import type { SessionBrief } from '@deft/contract';
 
 export { spoken };
 
@@ -78,4 +79,16 @@ export function doingWords(doing: Doing | null, source: Source, seconds: number)
   if (doing === 'compare') return 'compare';
   if (doing === 'rest') return 'rest';
   return source === 'sight' ? goodFor(seconds) : source === 'memory' ? 'from memory' : 'from what you know';
+}
+
+export const NO_SET =
+  'There is no set with pictures yet. Bring some in under References, and put them into a set.';
+export const PLANS = { own: 'Yours', ready: 'Ready-made plans' } as const;
+
+export const NO_SESSIONS = 'No session yet. Start a pose from your desk, or choose a set under References.';
+
+/** How far a session has come. */
+export function sessionState({ over, count, drawnMs, starred }: SessionBrief): string {
+  if (!over) return `${poses(count)}, held`;
+  return `${poses(count)}, ${spoken(drawnMs)} drawn${starred ? `, ${starred} starred` : ''}`;
 }

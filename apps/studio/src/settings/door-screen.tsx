@@ -1,9 +1,11 @@
 import { View } from 'react-native';
-import { sentenceOf, useDoorQuery, useSendAwayMutation, useSetDoorMutation } from '../data/api';
-import { MainAct, WordAct } from '../ui/acts';
+import { sentenceOf } from '../data/refusals';
+import { useDoorQuery, useRemoveGuestMutation, useSetDoorMutation } from './api';
+import { Act, MainAct } from '../ui/acts';
 import { useSay } from '../ui/notes';
 import { PaperCard } from '../ui/paper-card';
 import { Screen, Waiting } from '../ui/screen';
+import { ON_PAGE } from '../ui/theme';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
 
@@ -27,13 +29,11 @@ export function DoorScreen() {
   const say = useSay();
   const { data: door, error, isError, refetch } = useDoorQuery(undefined, { pollingInterval: ASKED_EVERY });
   const [setDoor, setting] = useSetDoorMutation();
-  const [sendAway] = useSendAwayMutation();
+  const [sendAway] = useRemoveGuestMutation();
   const turn = (open: boolean): void =>
     void setDoor({ open })
       .unwrap()
-      .catch((failed: unknown) =>
-        say({ text: sentenceOf(failed) ?? 'The desk does not answer just now. Try again in a moment.' }),
-      );
+      .catch((failed: unknown) => say({ text: sentenceOf(failed) }));
   return (
     <Screen title="A phone at the desk">
       {!door ? <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /> : null}
@@ -68,7 +68,7 @@ export function DoorScreen() {
             <img
               src={`data:image/svg+xml;utf8,${encodeURIComponent(door.qr)}`}
               alt={`A code to scan that leads to ${door.address ?? ''}`}
-              style={{ width: 210, height: 210, background: '#FFFFFF' }}
+              style={{ width: 210, height: 210, background: ON_PAGE.paper }}
             />
           ) : null}
           <View style={{ gap: 6, flex: wide ? 1 : undefined, alignItems: wide ? 'flex-start' : 'center' }}>
@@ -85,7 +85,7 @@ export function DoorScreen() {
               A phone here has no secure line to the desk: its screen may go dark on its own, so keep it awake
               in the phone’s own settings.
             </Words>
-            <WordAct
+            <Act
               label="Shut the door"
               disabled={setting.isLoading}
               onPress={() => turn(false)}
@@ -111,9 +111,9 @@ export function DoorScreen() {
               }}
             >
               <Words style={{ flexShrink: 1 }}>{`${guest.name}, since ${day(guest.createdAt)}`}</Words>
-              <WordAct
+              <Act
                 small
-                label="send away"
+                label="Send away"
                 spoken={`Send ${guest.name} away`}
                 onPress={() => void sendAway(guest.id)}
               />

@@ -1,34 +1,32 @@
 import { View } from 'react-native';
 import type { Board } from '@deft/contract';
-import { reducePage, type Answer } from '@deft/core/page';
-import { useBoardsQuery } from '../../data/api';
-import type { PageKeeper } from '../../data/page-keeper';
-import { WordAct } from '../../ui/acts';
-import { BoardPicture } from '../../ui/board-picture';
-import { useSay } from '../../ui/notes';
-import { Panel } from '../../ui/panel';
-import { Words } from '../../ui/words';
-import { layingBoard } from '../board-acts';
-
-interface BoardsPanelProps {
-  readonly keeper: PageKeeper;
-  readonly beside: Board | null;
-  readonly onBeside: (board: Board | null) => void;
-  readonly onBack: () => void;
-  readonly onClose: () => void;
-  readonly leftHanded: boolean;
-}
+import { useBoardsQuery } from '../data/boards-api';
+import { readPage } from '../data/read-page';
+import { layingBoard } from '../page/board-acts';
+import type { PassPanelProps } from '../page/shell/pass';
+import { useShell } from '../page/shell/shell-context';
+import { Act } from '../ui/acts';
+import { BoardPicture } from '../ui/board-picture';
+import { useSay } from '../ui/notes';
+import { Panel } from '../ui/panel';
+import { Words } from '../ui/words';
+import { useStudy } from './study-context';
 
 /** Boards, to be looked at beside the page or laid behind it. */
-export function BoardsPanel({ keeper, beside, onBeside, onBack, onClose, leftHanded }: BoardsPanelProps) {
+export function BoardsPanel({ onBack, onClose }: PassPanelProps) {
+  const { keeper, dispatch } = useShell();
+  const { board: beside, setBoard } = useStudy();
+  const onBeside = (board: Board | null): void => {
+    setBoard(board);
+    if (board) dispatch({ kind: 'place', place: 'Beside' });
+    onClose();
+  };
   const say = useSay();
   const { data: boards = [] } = useBoardsQuery();
   const behind = async (board: Board): Promise<void> => {
-    const response = await fetch(`/api/pages/${board.page}/operations?after=0`).catch(() => null);
-    if (!response?.ok)
-      return say({ text: 'The desk does not answer, so the board was not laid behind the page.' });
-    const { operations } = (await response.json()) as Answer;
-    const change = layingBoard(keeper.things, reducePage(operations.map((o) => o.operation)), board.title);
+    const laid = await readPage(board.page).catch(() => null);
+    if (!laid) return say({ text: 'The desk does not answer, so the board was not laid behind the page.' });
+    const change = layingBoard(keeper.things, laid, board.title);
     if ((change.add ?? []).length === 0) return say({ text: 'There is no picture on this board yet.' });
     await keeper.commit(change);
     say({
@@ -38,7 +36,7 @@ export function BoardsPanel({ keeper, beside, onBeside, onBack, onClose, leftHan
     onClose();
   };
   return (
-    <Panel title="Boards" onBack={onBack} onClose={onClose} leftHanded={leftHanded}>
+    <Panel title="Boards" onBack={onBack} onClose={onClose}>
       {boards.length === 0 ? (
         <Words soft>
           No board yet. Choose several pictures on the wall of References and put them on one.
@@ -51,16 +49,13 @@ export function BoardsPanel({ keeper, beside, onBeside, onBack, onClose, leftHan
           </View>
           <Words>{board.title}</Words>
           <View style={{ flexDirection: 'row' }}>
-            <WordAct
+            <Act
               small
-              label="beside the page"
-              on={beside?.id === board.id}
-              onPress={() => {
-                onBeside(beside?.id === board.id ? null : board);
-                onClose();
-              }}
+              label="Beside the page"
+              pressed={beside?.id === board.id}
+              onPress={() => onBeside(beside?.id === board.id ? null : board)}
             />
-            <WordAct small label="behind the page" onPress={() => void behind(board)} />
+            <Act small label="Behind the page" onPress={() => void behind(board)} />
           </View>
         </View>
       ))}

@@ -12,21 +12,23 @@ import {
 } from '@deft/core/findings';
 import { withinRegion } from '@deft/core/page';
 import type { Attempt, Study } from '@deft/contract';
-import { useChangeReferenceMutation, useKeepMissMutation } from '../data/api';
+import { useChangeReferenceMutation } from '../data/references-api';
+import { useKeepMissMutation } from './api';
 import { checkInWorker } from '../data/workers';
 import type { PageKeeper } from '../data/page-keeper';
 import { knownLandmarks } from '../data/known-landmarks';
 import { useThings } from '../data/use-page';
 import { PageView } from '../page/parts/page-view';
-import { QuickRun } from '../page/parts/quick-run';
+import { QuickRun } from './quick-run';
 import type { Surface } from '../page/surface';
-import { MainAct, WordAct } from '../ui/acts';
+import { Act, MainAct } from '../ui/acts';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
 import { LaidOver } from './laid-over';
+import { useStudy } from './study-context';
 import { WhereOnReference } from './where-on-reference';
 
-interface CheckPassProps {
+interface CheckedProps {
   readonly study: Study;
   readonly attempt: Attempt;
   readonly keeper: PageKeeper;
@@ -34,8 +36,24 @@ interface CheckPassProps {
   readonly onAnew: () => void;
 }
 
-/** Check: first the landmarks that are lacking, then the drawing laid over its reference with what is off. */
-export function CheckPass({ study, attempt, keeper, trace, onAnew }: CheckPassProps) {
+/** Check, once there is something to check. */
+export function CheckPass() {
+  const { study, attempt, keeper, trace, beginAnew } = useStudy();
+  if (!attempt || !keeper) return null;
+  return (
+    <Checked
+      key={attempt.id}
+      study={study}
+      attempt={attempt}
+      keeper={keeper}
+      trace={trace}
+      onAnew={beginAnew}
+    />
+  );
+}
+
+/** First the landmarks that are lacking, then the drawing laid over its reference with what is off. */
+function Checked({ study, attempt, keeper, trace, onAnew }: CheckedProps) {
   const { reference } = study;
   const page = useThings(keeper, ['form', 'landmark', 'sheet', 'page', 'stroke']);
   const things = withinRegion(page, attempt.region);
@@ -82,7 +100,7 @@ function Findings({
   trace,
   onAnew,
   onLandmarks,
-}: CheckPassProps & { readonly onLandmarks: (() => void) | null }) {
+}: CheckedProps & { readonly onLandmarks: (() => void) | null }) {
   const palette = usePalette();
   const wide = useWide();
   const { reference } = study;
@@ -190,7 +208,7 @@ function Findings({
           <Unsure report={report} />
           <Guesses report={report} keeper={keeper} trace={trace} />
           {onLandmarks ? (
-            <WordAct
+            <Act
               label="Set the landmarks it lacks"
               onPress={onLandmarks}
               style={{ alignSelf: 'flex-start' }}
@@ -312,7 +330,7 @@ function Guesses({
         size={13}
         soft
       >{`Paired by guess: ${named.length > 0 ? named.map(({ part }) => part).join(', ') : `${guesses.length} ${guesses.length === 1 ? 'form' : 'forms'} without a name`}.`}</Words>
-      {named.length > 0 ? <WordAct small label="They are right" onPress={confirm} /> : null}
+      {named.length > 0 ? <Act small label="They are right" onPress={confirm} /> : null}
     </View>
   );
 }

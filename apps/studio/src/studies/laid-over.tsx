@@ -12,10 +12,10 @@ import {
   type Thing,
 } from '@deft/core/page';
 import type { Reference } from '@deft/contract';
-import { pictureOf } from '../data/api';
+import { pictureOf } from '../data/addresses';
 import { pointsOf } from '../page/stroke-points';
-import { inkOn } from '../ui/drawn-page';
-import { FIGURES } from '../ui/theme';
+import { inkOn } from '../page/parts/drawn-page';
+import { FIGURES, ON_PAGE } from '../ui/theme';
 import { usePalette } from '../ui/use-desk-theme';
 
 interface LaidOverProps {
@@ -111,7 +111,7 @@ export function LaidOver({ reference, things, region, report, shown, onChoose }:
         role="img"
         aria-label="Your drawing laid over the reference"
       >
-        <rect width={width} height={height} fill="#FBF8F1" />
+        <rect width={width} height={height} fill={ON_PAGE.paper} />
         <image href={pictureOf(reference)} width={width} height={height} opacity={0.38} />
         {region ? (
           <clipPath id="drawn-part">
@@ -144,7 +144,7 @@ export function LaidOver({ reference, things, region, report, shown, onChoose }:
             key={id}
             d={d}
             fill="none"
-            stroke="#2B579C"
+            stroke={ON_PAGE.form}
             strokeWidth={2.6 * unit}
             strokeLinejoin="round"
             opacity={0.9}
@@ -158,8 +158,14 @@ export function LaidOver({ reference, things, region, report, shown, onChoose }:
             onClick={() => onChoose(shown?.id === finding.id ? null : finding.id)}
             style={{ cursor: 'pointer' }}
           >
-            <circle r={22 * unit} fill="#FBF8F1" stroke="#A92E17" strokeWidth={3 * unit} />
-            <text textAnchor="middle" y={9 * unit} fontSize={26 * unit} fontFamily={FIGURES} fill="#A92E17">
+            <circle r={22 * unit} fill={ON_PAGE.paper} stroke={ON_PAGE.correction} strokeWidth={3 * unit} />
+            <text
+              textAnchor="middle"
+              y={9 * unit}
+              fontSize={26 * unit}
+              fontFamily={FIGURES}
+              fill={ON_PAGE.correction}
+            >
               {number}
             </text>
           </g>
@@ -172,13 +178,13 @@ export function LaidOver({ reference, things, region, report, shown, onChoose }:
 /** From where it is to where it should be. */
 function Correction({ mark, unit }: { readonly mark: Mark; readonly unit: number }) {
   const pen = {
-    stroke: '#A92E17',
+    stroke: ON_PAGE.correction,
     strokeWidth: 4.5 * unit,
     fill: 'none',
     strokeLinecap: 'round' as const,
     strokeLinejoin: 'round' as const,
   };
-  const halo = { ...pen, stroke: '#FBF8F1', strokeWidth: 9 * unit, opacity: 0.8 };
+  const halo = { ...pen, stroke: ON_PAGE.paper, strokeWidth: 9 * unit, opacity: 0.8 };
   const dash = `${12 * unit} ${9 * unit}`;
   if (mark.kind === 'arrow') {
     const d = arrow(mark.from, mark.to, 16 * unit);

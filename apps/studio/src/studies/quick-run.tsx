@@ -2,19 +2,19 @@ import { useEffect, useMemo } from 'react';
 import { View } from 'react-native';
 import type { Point } from '@deft/core/geometry';
 import { thingsOfType, type Id, type LandmarkState } from '@deft/core/page';
-import type { PageKeeper } from '../../data/page-keeper';
-import { newId } from '../../data/new-id';
-import { SideAct, WordAct } from '../../ui/acts';
-import { useLatest } from '../../ui/use-latest';
-import { usePalette } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
-import { deskColour } from '../desk-colour';
-import { sheetFor } from '../place-on';
-import type { Hand, Sample } from '../pointer';
-import { pointsOf } from '../stroke-points';
-import { spreadOf } from '../spread';
-import { toScreen } from '../view';
-import type { Surface } from '../surface';
+import type { PageKeeper } from '../data/page-keeper';
+import { newId } from '../data/new-id';
+import { Act } from '../ui/acts';
+import { useLatest } from '../ui/use-latest';
+import { usePalette } from '../ui/use-desk-theme';
+import { Words } from '../ui/words';
+import { deskColour } from '../page/desk-colour';
+import { sheetFor } from '../page/place-on';
+import type { Hand, Sample } from '../page/pointer';
+import { pointsOf } from '../page/stroke-points';
+import { spreadOf } from '../page/spread';
+import { toScreen } from '../page/view';
+import type { Surface } from '../page/surface';
 
 const ATTRACT = 14;
 const LOUPE = 62;
@@ -173,15 +173,15 @@ export function QuickRun({ keeper, surface, names, onSkip }: QuickRunProps) {
         }}
       >
         <View style={{ flexDirection: 'row' }}>
-          <WordAct label="Not drawn" onPress={() => answer('not drawn', nowhere, 1)} />
-          <WordAct label="Hidden" onPress={() => answer('hidden', nowhere, 1)} />
-          <WordAct
+          <Act label="Not drawn" onPress={() => answer('not drawn', nowhere, 1)} />
+          <Act label="Hidden" onPress={() => answer('hidden', nowhere, 1)} />
+          <Act
             label="Undo"
             disabled={!keeper.replica.log.undoable(keeper.replica.device)}
             onPress={() => void keeper.undo()}
           />
         </View>
-        <SideAct label="Check with what there is" onPress={onSkip} testID="skip-run" />
+        <Act label="Check with what there is" onPress={onSkip} testID="skip-run" />
       </View>
     </View>
   );

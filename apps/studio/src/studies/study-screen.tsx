@@ -1,31 +1,18 @@
-import { useRouter } from 'expo-router';
-import { useCallback, useEffect, useState } from 'react';
-import { View } from 'react-native';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
 import type { Id } from '@deft/core/page';
-import { PASSES, type Pass, type Study } from '@deft/contract';
-import {
-  sentenceOf,
-  useAddAttemptMutation,
-  useAddTraceMutation,
-  useChangeStudyMutation,
-  useStudyQuery,
-} from '../data/api';
+import type { Board, Pass as PassKey, Study } from '@deft/contract';
+import { sentenceOf } from '../data/refusals';
 import { usePage } from '../data/use-page';
 import { Fan } from '../page/parts/fan';
-import { SaveSign, SlimLine } from '../page/parts/slim-line';
-import { WordAct } from '../ui/acts';
+import { PageShell } from '../page/shell/page-shell';
 import { Waiting } from '../ui/screen';
-import { usePalette, useWide } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
-import { CheckPass } from './check-pass';
-import { PagePass } from './page-pass';
-import { PASS_NAMES } from './words';
-
-/** Where one wants to begin in a study; where it was left, if that is not said. */
-interface Asked {
-  readonly attempt: Id | null;
-  readonly pass: Pass | null;
-}
+import { usePalette } from '../ui/use-desk-theme';
+import { useStudyQuery } from './api';
+import { STUDY_PASSES } from './passes';
+import { StudyContext, type OpenedStudy } from './study-context';
+import { passOptions, StudyLine } from './study-line';
+import { useStudyFlow, type Asked } from './use-study-flow';
 
 /** One reference studied slowly: its passes, each on its own page. */
 export function StudyScreen({ id, asked }: { readonly id: Id; readonly asked: Asked }) {
@@ -33,7 +20,7 @@ export function StudyScreen({ id, asked }: { readonly id: Id; readonly asked: As
   const { data: study, isError, error, refetch } = useStudyQuery(id);
   if (!study)
     return (
-      <View style={{ flex: 1, padding: 24, backgroundColor: palette.desk }}>
+      <View style={[styles.waiting, { backgroundColor: palette.desk }]}>
         <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} />
       </View>
     );
@@ -42,177 +29,80 @@ export function StudyScreen({ id, asked }: { readonly id: Id; readonly asked: As
 
 function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: Asked }) {
   const palette = usePalette();
-  const wide = useWide();
-  const router = useRouter();
-  const [changeStudy] = useChangeStudyMutation();
-  const [addTrace, tracing] = useAddTraceMutation();
-  const [addAttempt, attempting] = useAddAttemptMutation();
-  const [pass, setPass] = useState<Pass>(asked.pass ?? study.pass);
-  const [attemptId, setAttempt] = useState<Id | null>(asked.attempt);
+  const flow = useStudyFlow(study, asked);
+  const { pass, attempt, go, beginAnew } = flow;
+  const { page, shell, Screen } = STUDY_PASSES[pass];
   const [passesOpen, setPassesOpen] = useState(false);
   const [pageOnly, setPageOnly] = useState(false);
-  const attempt = study.attempts.find((a) => a.id === attemptId) ?? study.attempts.at(-1) ?? null;
-  const trace = study.traces.at(-1) ?? null;
-
-  const go = useCallback(
-    (to: Pass): void => {
-      setPass(to);
-      setPassesOpen(false);
-      void changeStudy({ id: study.id, pass: to });
-    },
-    [changeStudy, study.id],
+  const [board, setBoard] = useState<Board | null>(null);
+  const keeper = usePage(
+    page === 'trace' ? (flow.trace?.page ?? null) : page ? (attempt?.page ?? null) : null,
   );
-  useEffect(() => {
-    if (pass === 'trace' && !trace && tracing.isUninitialized) void addTrace(study.id);
-    if (pass === 'build' && !attempt && attempting.isUninitialized) void addAttempt(study.id);
-  }, [
-    pass,
-    trace,
-    attempt,
-    tracing.isUninitialized,
-    attempting.isUninitialized,
-    addTrace,
-    addAttempt,
-    study.id,
-  ]);
-
-  const anew = useCallback(async (): Promise<void> => {
-    const more = await addAttempt(study.id).unwrap();
-    setAttempt(more.attempts.at(-1)?.id ?? null);
-    go('build');
-  }, [addAttempt, study.id, go]);
-
-  const page = pass === 'trace' ? trace?.page : attempt?.page;
-  const keeper = usePage(page ?? null);
-  const tracePage = usePage(pass === 'trace' ? null : (trace?.page ?? null));
-  const nth = attempt ? study.attempts.indexOf(attempt) + 1 : 1;
-  const passLabel = pass === 'build' ? `Build ${nth}` : PASS_NAMES[pass];
-  const passes = PASSES.map((value) => ({
-    value,
-    label: PASS_NAMES[value],
-    disabled: value === 'check' && !attempt,
-  }));
-
+  const trace = usePage(page === 'attempt' ? (flow.trace?.page ?? null) : null);
+  const opened: OpenedStudy = { study, attempt, keeper, trace, board, setBoard, beginAnew };
+  const choose = (to: PassKey): void => {
+    setPassesOpen(false);
+    go(to);
+  };
   const line = (
-    <SlimLine
-      left={
-        <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-          <WordAct
-            label="‹"
-            spoken="Back to the desk"
-            onPress={() => (router.canGoBack() ? router.back() : router.replace('/studies'))}
-            style={{ minWidth: 34 }}
-          />
-          {wide ? (
-            <>
-              <Words size={17} kind="heading" lines={1} style={{ marginRight: 22 }}>
-                {study.reference.title}
-              </Words>
-              {passes.map(({ value, label, disabled }) => (
-                <WordAct
-                  key={value}
-                  label={value === pass ? passLabel : label}
-                  on={value === pass}
-                  disabled={disabled}
-                  soft
-                  onPress={() => go(value)}
-                  style={{ marginRight: 18 }}
-                />
-              ))}
-            </>
-          ) : (
-            <WordAct
-              label={`${passLabel} ▾`}
-              spoken={`Pass: ${passLabel}`}
-              on={passesOpen}
-              onPress={() => setPassesOpen(!passesOpen)}
-              testID="passes"
-            />
-          )}
-        </View>
-      }
-      middle={keeper ? <SaveSign keeper={keeper} /> : <View />}
-      right={
-        <View style={{ flexDirection: 'row' }}>
-          {study.attempts.length > 1 && pass !== 'trace' ? (
-            <WordAct
-              small
-              label={`${nth} of ${study.attempts.length}`}
-              spoken={`${nth} of ${study.attempts.length}, show the next attempt`}
-              onPress={() => setAttempt(study.attempts[nth % study.attempts.length]?.id ?? null)}
-            />
-          ) : null}
-          {pass === 'build' && wide ? (
-            <WordAct small label="New attempt" onPress={() => void anew()} />
-          ) : null}
-          {pass === 'trace' ? (
-            <WordAct
-              label="Build ›"
-              spoken="Go on to Build"
-              on
-              testID="next-pass"
-              onPress={() => go('build')}
-            />
-          ) : null}
-          {pass === 'build' ? (
-            <WordAct
-              label="Check ›"
-              spoken="Go on to Check"
-              on
-              testID="next-pass"
-              onPress={() => go('check')}
-            />
-          ) : null}
-        </View>
-      }
+    <StudyLine
+      study={study}
+      flow={flow}
+      keeper={keeper}
+      passesOpen={passesOpen}
+      onPasses={() => setPassesOpen(!passesOpen)}
+      onPass={choose}
     />
   );
+  const waiting = page !== null && !keeper;
   return (
-    <View style={{ flex: 1, backgroundColor: palette.desk }}>
-      {pageOnly && (pass === 'trace' || pass === 'build') ? null : line}
-      <View style={{ flex: 1 }}>
-        {passesOpen ? (
-          <Fan
-            side="top"
-            label="Passes"
-            options={passes}
-            value={pass}
-            onChoose={go}
-            onClose={() => setPassesOpen(false)}
-          />
-        ) : null}
-        {!keeper ? (
-          <View style={{ padding: 24 }}>
-            <Waiting
-              failed={tracing.isError || attempting.isError}
-              retry={() => {
-                tracing.reset();
-                attempting.reset();
-              }}
-            />
-          </View>
-        ) : pass === 'check' && attempt ? (
-          <CheckPass
-            key={attempt.id}
-            study={study}
-            attempt={attempt}
+    <StudyContext.Provider value={opened}>
+      <View style={[styles.fill, { backgroundColor: palette.desk }]}>
+        {shell && keeper ? (
+          <PageShell
+            key={`${pass} ${keeper.page} ${page === 'trace' ? '' : attempt?.id}`}
+            line={line}
+            pass={shell}
             keeper={keeper}
-            trace={tracePage}
-            onAnew={() => void anew()}
-          />
-        ) : (
-          <PagePass
-            key={`${keeper.page} ${pass === 'trace' ? '' : attempt?.id}`}
-            pass={pass === 'trace' ? 'trace' : 'build'}
-            study={study}
-            keeper={keeper}
-            trace={tracePage}
-            region={pass === 'trace' ? null : (attempt?.region ?? null)}
+            reference={study.reference}
+            region={page === 'trace' ? null : (attempt?.region ?? null)}
             pageOnly={pageOnly}
             onPageOnly={setPageOnly}
           />
+        ) : (
+          <>
+            {line}
+            <View style={styles.fill}>
+              {waiting ? (
+                <View style={styles.waiting}>
+                  <Waiting failed={flow.failed} retry={flow.retry} />
+                </View>
+              ) : Screen ? (
+                <Screen />
+              ) : null}
+            </View>
+          </>
         )}
+        {passesOpen ? (
+          <View style={styles.passes}>
+            <Fan
+              side="top"
+              label="Passes"
+              options={passOptions(attempt !== null)}
+              value={pass}
+              onChoose={choose}
+              onClose={() => setPassesOpen(false)}
+            />
+          </View>
+        ) : null}
       </View>
-    </View>
+    </StudyContext.Provider>
   );
 }
+
+const styles = StyleSheet.create({
+  fill: { flex: 1 },
+  waiting: { flex: 1, padding: 24 },
+  // Under the slim line, over everything else.
+  passes: { position: 'absolute', top: 46, left: 0, right: 0, bottom: 0, pointerEvents: 'box-none' },
+});

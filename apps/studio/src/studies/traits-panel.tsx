@@ -1,43 +1,26 @@
-import type { Study } from '@deft/contract';
-import { useChangeStudyMutation } from '../data/api';
-import { WordAct } from '../ui/acts';
+import { useChangeStudyMutation } from './api';
+import type { PassPanelProps } from '../page/shell/pass';
 import { Panel } from '../ui/panel';
+import { Switch } from '../ui/switch';
 import { Words } from '../ui/words';
-
-interface TraitsPanelProps {
-  readonly study: Study;
-  readonly onBack: () => void;
-  readonly onClose: () => void;
-  readonly leftHanded: boolean;
-}
+import { useStudy } from './study-context';
+import { NO_TRAITS } from './words';
 
 /** What defines the subject, to be ticked where it was found; and what was noticed about this picture. */
-export function TraitsPanel({ study, onBack, onClose, leftHanded }: TraitsPanelProps) {
+export function Traits() {
   const [change] = useChangeStudyMutation();
-  const { traits, ticked, reference } = study;
+  const { id: study, traits, ticked, reference } = useStudy().study;
   const noticed = reference.marks.filter((m) => m.kind === 'trait');
   const tick = (id: string): void =>
     void change({
-      id: study.id,
+      id: study,
       ticked: ticked.includes(id) ? ticked.filter((other) => other !== id) : [...ticked, id],
     });
   return (
-    <Panel title="What to look for" onBack={onBack} onClose={onClose} leftHanded={leftHanded}>
-      {traits.length === 0 && noticed.length === 0 ? (
-        <Words soft>
-          Nothing yet. What defines a subject is written with its set, what is special here under Notice at
-          the reference.
-        </Words>
-      ) : null}
+    <>
+      {traits.length === 0 && noticed.length === 0 ? <Words soft>{NO_TRAITS}</Words> : null}
       {traits.map(({ id, text }) => (
-        <WordAct
-          key={id}
-          label={`${ticked.includes(id) ? '✓' : '○'}  ${text}`}
-          spoken={`${text}, ${ticked.includes(id) ? 'found' : 'not found yet'}`}
-          on={ticked.includes(id)}
-          onPress={() => tick(id)}
-          style={{ alignItems: 'flex-start' }}
-        />
+        <Switch key={id} label={text} on={ticked.includes(id)} onPress={() => tick(id)} />
       ))}
       {noticed.length > 0 ? (
         <Words size={13} kind="strong" soft style={{ marginTop: 8 }}>
@@ -47,6 +30,15 @@ export function TraitsPanel({ study, onBack, onClose, leftHanded }: TraitsPanelP
       {noticed.map((trait, i) => (
         <Words key={trait.id}>{`${i + 1}. ${trait.text}`}</Words>
       ))}
+    </>
+  );
+}
+
+/** The same, over a page. */
+export function TraitsPanel({ onBack, onClose }: PassPanelProps) {
+  return (
+    <Panel title="What to look for" onBack={onBack} onClose={onClose}>
+      <Traits />
     </Panel>
   );
 }

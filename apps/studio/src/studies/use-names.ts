@@ -22,7 +22,7 @@ export function useNames({
   subject: Study['reference']['subject'];
   selected: Id | null;
 }) {
-  const landmarks = useDesk((state) => state.desk.formsTool) === 'landmark';
+  const landmarks = useDesk('formsTool').formsTool === 'landmark';
   const [choice, setChoice] = useState<{ name: string | null; among: string } | null>(null);
   const offered = useMemo(() => {
     const known = landmarks

@@ -1,8 +1,9 @@
 import { View } from 'react-native';
 import type { Point } from '@deft/core/geometry';
 import type { Reference } from '@deft/contract';
-import { pictureOf } from '../data/api';
+import { pictureOf } from '../data/addresses';
 import { usePalette, useWide } from '../ui/use-desk-theme';
+import { ON_PAGE } from '../ui/theme';
 
 /** The reference small, with the place that is asked for marked. */
 export function WhereOnReference({ reference, at }: { readonly reference: Reference; readonly at: Point }) {
@@ -33,7 +34,7 @@ export function WhereOnReference({ reference, at }: { readonly reference: Refere
         aria-label="Where on the reference"
       >
         <image href={pictureOf(reference)} width={width} height={height} />
-        <circle cx={at.x} cy={at.y} r={r} fill="none" stroke="#FBF8F1" strokeWidth={r / 2} />
+        <circle cx={at.x} cy={at.y} r={r} fill="none" stroke={ON_PAGE.paper} strokeWidth={r / 2} />
         <circle cx={at.x} cy={at.y} r={r} fill="none" stroke={palette.bluePencil} strokeWidth={r / 4} />
       </svg>
     </View>

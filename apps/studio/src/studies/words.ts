@@ -1,13 +1,23 @@
 import type { Pass } from '@deft/contract';
 
 /** The words of studies, in one place. */
-export const PASS_NAMES: Readonly<Record<Pass, string>> = { trace: 'Trace', build: 'Build', check: 'Check' };
+export const PASS_NAMES: Readonly<Record<Pass, string>> = {
+  observe: 'Observe',
+  trace: 'Trace',
+  build: 'Build',
+  refine: 'Refine',
+  check: 'Check',
+};
 export const PASS_NOTES: Readonly<Record<Pass, string>> = {
+  observe: 'Look before you draw: what is characteristic, what is large, what lines up?',
   trace: 'Lay simple forms over the faded picture, and touch a few landmarks.',
   build: 'Build it freehand from the same forms. A ground line first.',
+  refine: 'A clean line on a new sheet over the construction, then tone. Refine over first.',
   check: 'See what is off, by how much, and which way.',
 };
 export const NO_STUDIES =
   'No study yet. Open a reference and choose “Study this”, or open a pose from a session.';
 export const NOTHING_TO_CHECK =
   'There is nothing to check yet. Build the picture freehand first, then come back.';
+export const NO_TRAITS =
+  'Nothing yet. What defines a subject is written with its set, what is special here under Notice at the reference.';

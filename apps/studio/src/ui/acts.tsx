@@ -1,6 +1,5 @@
 import type { ReactNode } from 'react';
-import { Pressable, View, type StyleProp, type ViewStyle } from 'react-native';
-import { Brush } from './brush';
+import { Pressable, StyleSheet, type StyleProp, type ViewStyle } from 'react-native';
 import { CORNER, TOUCH } from './theme';
 import { usePalette } from './use-desk-theme';
 import { Words } from './words';
@@ -11,27 +10,23 @@ interface ActProps {
   readonly disabled?: boolean;
   readonly style?: StyleProp<ViewStyle>;
   readonly testID?: string;
+  /** For those who listen, where the label alone says too little. It begins with the label. */
+  readonly spoken?: string;
 }
 
 /** The one main act of a screen: a verdigris block. */
-export function MainAct({ label, onPress, disabled = false, style, testID }: ActProps) {
+export function MainAct({ label, onPress, disabled = false, style, testID, spoken }: ActProps) {
   const palette = usePalette();
   return (
     <Pressable
       role="button"
       testID={testID}
+      aria-label={spoken}
       disabled={disabled}
       onPress={onPress}
       style={({ pressed }) => [
-        {
-          minHeight: 52,
-          paddingHorizontal: 18,
-          justifyContent: 'center',
-          alignItems: 'center',
-          backgroundColor: palette.verdigris,
-          borderRadius: CORNER,
-          opacity: disabled ? 0.5 : pressed ? 0.85 : 1,
-        },
+        styles.main,
+        { backgroundColor: palette.verdigris, opacity: disabled ? 0.5 : pressed ? 0.85 : 1 },
         style,
       ]}
     >
@@ -42,91 +37,71 @@ export function MainAct({ label, onPress, disabled = false, style, testID }: Act
   );
 }
 
-/** A further act beside the main one: outlined paper. */
-export function SideAct({ label, onPress, disabled = false, style, testID }: ActProps) {
+interface PaperActProps extends ActProps {
+  readonly small?: boolean;
+  readonly icon?: ReactNode;
+  /** It is what the act has opened, or what it goes on with: said, and seen by its edge. */
+  readonly pressed?: boolean;
+}
+
+/** An act: a piece of paper with a hairline round it, that does something now. */
+export function Act({
+  label,
+  onPress,
+  disabled = false,
+  style,
+  testID,
+  spoken,
+  small = false,
+  icon,
+  pressed: open,
+}: PaperActProps) {
   const palette = usePalette();
   return (
     <Pressable
       role="button"
       testID={testID}
+      aria-label={spoken}
+      aria-expanded={open}
       disabled={disabled}
       onPress={onPress}
       style={({ pressed }) => [
+        styles.act,
+        small && styles.small,
         {
-          minHeight: TOUCH,
-          paddingHorizontal: 16,
-          justifyContent: 'center',
-          alignItems: 'center',
           backgroundColor: palette.paper,
-          borderWidth: 1,
-          borderColor: palette.verdigris,
-          borderRadius: CORNER,
-          opacity: disabled ? 0.5 : pressed ? 0.8 : 1,
+          borderColor: open ? palette.verdigris : palette.rule,
+          opacity: disabled ? 0.45 : pressed ? 0.7 : 1,
         },
         style,
       ]}
     >
-      <Words kind="strong" colour={palette.verdigris}>
+      {icon}
+      <Words size={small ? 13 : 15} lines={1} colour={open ? palette.verdigris : palette.ink}>
         {label}
       </Words>
     </Pressable>
   );
 }
 
-interface WordActProps extends ActProps {
-  readonly on?: boolean;
-  readonly icon?: ReactNode;
-  readonly small?: boolean;
-  readonly spoken?: string;
-  readonly soft?: boolean;
-}
-
-/** A word that can be touched; underlined with one brush stroke while it is on. */
-export function WordAct({
-  label,
-  onPress,
-  on,
-  icon,
-  small = false,
-  spoken,
-  soft = false,
-  disabled = false,
-  style,
-  testID,
-}: WordActProps) {
-  const palette = usePalette();
-  return (
-    <Pressable
-      role="button"
-      testID={testID}
-      aria-label={spoken ?? label}
-      aria-pressed={on}
-      disabled={disabled}
-      onPress={onPress}
-      style={({ pressed }) => [
-        {
-          minHeight: TOUCH,
-          minWidth: TOUCH,
-          paddingHorizontal: 6,
-          justifyContent: 'center',
-          alignItems: 'center',
-          opacity: disabled ? 0.45 : pressed ? 0.6 : 1,
-        },
-        style,
-      ]}
-    >
-      {icon}
-      <View>
-        <Words
-          size={small ? 13 : 15}
-          kind={on ? 'strong' : 'body'}
-          colour={on ? palette.verdigris : soft ? palette.softInk : palette.ink}
-          lines={1}
-        >
-          {label}
-        </Words>
-        {on ? <Brush /> : null}
-      </View>
-    </Pressable>
-  );
-}
+const styles = StyleSheet.create({
+  main: {
+    minHeight: 52,
+    paddingHorizontal: 18,
+    justifyContent: 'center',
+    alignItems: 'center',
+    borderRadius: CORNER,
+  },
+  act: {
+    minHeight: TOUCH,
+    minWidth: TOUCH,
+    paddingHorizontal: 14,
+    flexDirection: 'row',
+    gap: 6,
+    justifyContent: 'center',
+    alignItems: 'center',
+    borderWidth: 1,
+    borderRadius: CORNER,
+  },
+  small: { paddingHorizontal: 10 },
+});

@@ -8,7 +8,7 @@ import {
   type PropsWithChildren,
 } from 'react';
 import { View } from 'react-native';
-import { WordAct } from './acts';
+import { Act } from './acts';
 import { usePalette } from './use-desk-theme';
 import { Words } from './words';
 
@@ -70,8 +70,8 @@ export function Notes({ children }: PropsWithChildren) {
             }}
           >
             <Words style={{ flexShrink: 1, paddingVertical: 8 }}>{note.text}</Words>
-            {undo ? <WordAct label="Undo" on={false} onPress={undo} /> : null}
-            <WordAct small soft label="close" onPress={close} />
+            {undo ? <Act label="Undo" pressed={false} onPress={undo} /> : null}
+            <Act small label="Close" onPress={close} />
           </View>
         </View>
       ) : null}

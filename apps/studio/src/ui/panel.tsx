@@ -1,6 +1,9 @@
-import type { PropsWithChildren } from 'react';
-import { Pressable, ScrollView, View } from 'react-native';
-import { WordAct } from './acts';
+import { useEffect, type PropsWithChildren } from 'react';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { useDesk } from '../data/store';
+import { Act } from './acts';
+import { useFocusTrap } from './use-focus-trap';
+import { useLatest } from './use-latest';
 import { usePalette, useWide } from './use-desk-theme';
 import { Words } from './words';
 
@@ -9,54 +12,51 @@ interface PanelProps {
   readonly onClose: () => void;
   /** Goes back to the panel it was opened from. */
   readonly onBack?: () => void;
-  readonly leftHanded: boolean;
 }
 
-/** A leaf of paper over the page, above the tray; a touch beside it closes it. */
-export function Panel({ title, onClose, onBack, leftHanded, children }: PropsWithChildren<PanelProps>) {
+/** A leaf of paper over the page, above the tray; a touch beside it, or Escape, closes it. */
+export function Panel({ title, onClose, onBack, children }: PropsWithChildren<PanelProps>) {
   const palette = usePalette();
   const wide = useWide();
+  const { leftHanded } = useDesk('leftHanded');
+  const host = useFocusTrap();
+  const close = useLatest(onClose);
+  useEffect(() => {
+    const element = host.current as unknown as HTMLElement | null;
+    const listen = (event: KeyboardEvent): void => {
+      if (event.key !== 'Escape') return;
+      event.stopPropagation();
+      close.current();
+    };
+    element?.addEventListener('keydown', listen);
+    return () => element?.removeEventListener('keydown', listen);
+  }, [host, close]);
+  const side = { [leftHanded ? 'left' : 'right']: wide ? 8 : 0, width: wide ? 400 : ('100%' as const) };
   return (
-    <View style={{ position: 'absolute', inset: 0, zIndex: 5 }}>
+    <View style={styles.over}>
       <Pressable
         role="button"
         aria-label={`Close: ${title}`}
+        tabIndex={-1}
         onPress={onClose}
-        style={{ position: 'absolute', inset: 0 }}
+        style={styles.beside}
       />
       <View
+        ref={host}
         role="dialog"
         aria-label={title}
-        style={{
-          position: 'absolute',
-          bottom: 0,
-          [leftHanded ? 'left' : 'right']: wide ? 8 : 0,
-          width: wide ? 400 : '100%',
-          maxHeight: '96%',
-          backgroundColor: palette.desk,
-          borderWidth: 1,
-          borderColor: palette.rule,
-        }}
+        style={[styles.leaf, side, { backgroundColor: palette.desk, borderColor: palette.rule }]}
       >
-        <View
-          style={{
-            flexDirection: 'row',
-            alignItems: 'center',
-            justifyContent: 'space-between',
-            paddingHorizontal: 10,
-            borderBottomWidth: 1,
-            borderColor: palette.rule,
-          }}
-        >
-          <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-            {onBack ? <WordAct label="‹" spoken="Back" onPress={onBack} style={{ minWidth: 34 }} /> : null}
+        <View style={[styles.head, { borderColor: palette.rule }]}>
+          <View style={styles.title}>
+            {onBack ? <Act label="‹" spoken="‹ Back" onPress={onBack} style={styles.back} /> : null}
             <Words size={17} kind="heading" level={2}>
               {title}
             </Words>
           </View>
-          <WordAct small soft label="close" onPress={onClose} />
+          <Act small label="Close" onPress={onClose} />
         </View>
-        <ScrollView contentContainerStyle={{ padding: 12, gap: 4 }}>{children}</ScrollView>
+        <ScrollView contentContainerStyle={styles.contents}>{children}</ScrollView>
       </View>
     </View>
   );
@@ -65,13 +65,30 @@ export function Panel({ title, onClose, onBack, leftHanded, children }: PropsWit
 /** A few acts under a word of what they are about. */
 export function Acts({ about, children }: PropsWithChildren<{ readonly about: string }>) {
   return (
-    <View role="group" aria-label={about} style={{ marginBottom: 4, maxWidth: '100%' }}>
+    <View role="group" aria-label={about} style={styles.acts}>
       <Words size={13} kind="strong" soft>
         {about}
       </Words>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 6 }}>
-        {children}
-      </View>
+      <View style={styles.row}>{children}</View>
     </View>
   );
 }
+
+const styles = StyleSheet.create({
+  over: { position: 'absolute', inset: 0, zIndex: 5 },
+  beside: { position: 'absolute', inset: 0 },
+  leaf: { position: 'absolute', bottom: 0, maxHeight: '96%', borderWidth: 1 },
+  head: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    paddingHorizontal: 10,
+    paddingVertical: 5,
+    borderBottomWidth: 1,
+  },
+  title: { flexDirection: 'row', alignItems: 'center', gap: 10, flexShrink: 1 },
+  back: { minWidth: 44, paddingHorizontal: 4 },
+  contents: { padding: 12, gap: 6 },
+  acts: { marginBottom: 4, maxWidth: '100%', gap: 4 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8 },
+});

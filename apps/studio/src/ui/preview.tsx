@@ -1,6 +1,6 @@
 import { Pressable, View } from 'react-native';
 import type { ReferenceBrief } from '@deft/contract';
-import { smallOf } from '../data/api';
+import { smallOf } from '../data/addresses';
 import { usePalette } from './use-desk-theme';
 import { Words } from './words';
 

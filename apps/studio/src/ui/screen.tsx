@@ -1,65 +1,64 @@
 import { usePathname, useRouter, type Href } from 'expo-router';
 import type { PropsWithChildren, ReactNode } from 'react';
-import { ScrollView, View } from 'react-native';
-import { WordAct } from './acts';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { Act } from './acts';
+import { Brush } from './brush';
+import { TOUCH } from './theme';
 import { usePalette, useWide } from './use-desk-theme';
 import { Words } from './words';
 
-const PLACES: readonly [string, Href][] = [
+const PLACES: readonly [string, Href & string][] = [
   ['Desk', '/'],
   ['References', '/references'],
   ['Sessions', '/sessions'],
   ['Studies', '/studies'],
 ];
 
+/** Whether an address is in a place. Boards are made of references. */
+const isIn = (path: string, href: string): boolean =>
+  href === '/'
+    ? path === '/'
+    : path.startsWith(href) || (href === '/references' && path.startsWith('/boards'));
+
+/** The places of the desk: at the foot of a phone, at the left of a wide screen. */
 function Places({ upright }: { readonly upright: boolean }) {
   const path = usePathname();
-  const router = useRouter();
   const palette = usePalette();
+  const colours = { borderColor: palette.rule, backgroundColor: palette.desk };
   return (
-    <View
-      role="navigation"
-      style={
-        upright
-          ? {
-              flexDirection: 'row',
-              justifyContent: 'space-around',
-              borderTopWidth: 1,
-              borderColor: palette.rule,
-              paddingTop: 2,
-              paddingBottom: 10,
-              backgroundColor: palette.desk,
-            }
-          : {
-              width: 168,
-              borderRightWidth: 1,
-              borderColor: palette.rule,
-              paddingTop: 24,
-              paddingHorizontal: 20,
-              gap: 4,
-              alignItems: 'flex-start',
-            }
-      }
-    >
+    <View role="navigation" style={[upright ? styles.atFoot : styles.atLeft, colours]}>
       {upright ? null : (
-        <Words size={17} kind="heading" style={{ marginBottom: 14, marginLeft: 6 }}>
+        <Words size={17} kind="heading" style={styles.name}>
           Deft Study
         </Words>
       )}
       {PLACES.map(([label, href]) => (
-        <WordAct
-          key={label}
-          label={label}
-          on={
-            href === '/'
-              ? path === '/'
-              : path.startsWith(String(href)) || (href === '/references' && path.startsWith('/boards'))
-          }
-          onPress={() => router.navigate(href)}
-          soft
-        />
+        <Place key={label} label={label} href={href} here={isIn(path, href)} />
       ))}
     </View>
+  );
+}
+
+interface PlaceProps {
+  readonly label: string;
+  readonly href: Href;
+  readonly here: boolean;
+}
+
+/** A place one can go to; the one where one is has the brush stroke. */
+function Place({ label, href, here }: PlaceProps) {
+  const router = useRouter();
+  const palette = usePalette();
+  const current = { 'aria-current': here ? 'page' : undefined } as object;
+  return (
+    <Pressable role="link" {...current} onPress={() => router.navigate(href)} style={styles.place}>
+      <View>
+        <Words kind={here ? 'strong' : 'body'} colour={here ? palette.ink : palette.softInk}>
+          {label}
+        </Words>
+        {here ? <Brush /> : null}
+      </View>
+    </Pressable>
   );
 }
 
@@ -146,7 +145,7 @@ export function Waiting({
   return failed ? (
     <View style={{ gap: 8, alignItems: 'flex-start' }}>
       <Words>{said ?? 'The desk does not answer. What you drew is kept on this device.'}</Words>
-      <WordAct label="Try again" on onPress={retry} />
+      <Act label="Try again" onPress={retry} />
     </View>
   ) : (
     <Words soft live>
@@ -154,3 +153,23 @@ export function Waiting({
     </Words>
   );
 }
+
+const styles = StyleSheet.create({
+  atFoot: {
+    flexDirection: 'row',
+    justifyContent: 'space-around',
+    borderTopWidth: 1,
+    paddingTop: 2,
+    paddingBottom: 10,
+  },
+  atLeft: {
+    width: 168,
+    borderRightWidth: 1,
+    paddingTop: 24,
+    paddingHorizontal: 20,
+    gap: 4,
+    alignItems: 'flex-start',
+  },
+  name: { marginBottom: 14, marginLeft: 6 },
+  place: { minHeight: TOUCH, minWidth: TOUCH, paddingHorizontal: 6, justifyContent: 'center' },
+});

@@ -43,6 +43,20 @@ export const NIGHT: Palette = {
   bluePencil: '#8FB4EE',
 };
 
+/**
+ * Colours of drawing paper and of what is shown on it, which stay as they are by night: what is drawn was
+ * mixed
+ * for light paper.
+ */
+export const ON_PAGE = {
+  paper: DAY.paper,
+  words: DAY.softInk,
+  rule: DAY.rule,
+  control: DAY.verdigris,
+  correction: DAY.redline,
+  form: DAY.bluePencil,
+} as const;
+
 export const HEADING = 'BricolageGrotesque_700Bold';
 export const FIGURES = 'BricolageGrotesque_600SemiBold';
 export const BODY = 'AtkinsonHyperlegibleNext_400Regular';

@@ -13,7 +13,7 @@ import { generateKeyBetween } from 'fractional-indexing';
 import { newId } from '../../data/new-id';
 import { deskSlice, type DeskState, type PenSetting, type RubBy } from '../../data/desk-slice';
 import type { LiveStroke } from '../live-ink';
-import { orderOnTop, sheetFor, whyNot, type Refusal } from '../place-on';
+import { orderOnTop, sheetFor, whyNot, type Obstacle } from '../place-on';
 import { strokeTouches } from '../stroke-points';
 import type { Hand, Sample } from '../pointer';
 import type { Surface } from '../surface';
@@ -26,8 +26,14 @@ export interface DrawSetting extends PenSetting {
   readonly sheet: Id | null;
 }
 
+/** What the desk remembers that a line depends on. */
+export const DRAW_FIELDS = ['hand', 'pen', 'pens', 'rubBy', 'symmetry'] as const;
+
 /** How the pen in hand draws. */
-export const drawSetting = (desk: DeskState, sheet: Id | null): DrawSetting => ({
+export const drawSetting = (
+  desk: Pick<DeskState, (typeof DRAW_FIELDS)[number]>,
+  sheet: Id | null,
+): DrawSetting => ({
   ...desk.pens[desk.pen],
   pen: desk.pen,
   rubBy: desk.rubBy,
@@ -36,7 +42,7 @@ export const drawSetting = (desk: DeskState, sheet: Id | null): DrawSetting => (
 });
 
 export interface DrawEvents {
-  readonly refused?: (refusal: Refusal) => void;
+  readonly refused?: (refusal: Obstacle) => void;
   /** The strokes that one contact made, the one under the pen first. */
   readonly drawn?: (strokes: readonly Id[]) => void;
 }

@@ -11,14 +11,14 @@ import type { FormsTool } from '../../data/desk-slice';
 import { newId } from '../../data/new-id';
 import { deskColour } from '../desk-colour';
 import { formAt, handlesOf, pullHandle } from '../form-handles';
-import { orderOnTop, sheetFor, whyNot, type Refusal } from '../place-on';
+import { orderOnTop, sheetFor, whyNot, type Obstacle } from '../place-on';
 import type { Hand, PointerKind, Sample } from '../pointer';
 import { spreadOf } from '../spread';
 import type { Surface } from '../surface';
 
 export interface FormsEvents {
   readonly selected: (id: string | null) => void;
-  readonly refused?: (refusal: Refusal) => void;
+  readonly refused?: (refusal: Obstacle) => void;
 }
 
 /** How near a handle a contact takes it, CSS pixels: a finger less surely than a point. */

@@ -1,7 +1,7 @@
 import { axisOf, thingsOfType, type Guide, type MirrorAxis } from '@deft/core/page';
 import { newId } from '../../data/new-id';
 import type { GuidesTool } from '../../data/desk-slice';
-import { sheetFor, whyNot, type Refusal } from '../place-on';
+import { sheetFor, whyNot, type Obstacle } from '../place-on';
 import type { Hand, Sample } from '../pointer';
 import type { Surface } from '../surface';
 
@@ -20,7 +20,7 @@ export class GuidesHand implements Hand {
 
   constructor(
     private readonly surface: Surface,
-    private readonly refused?: (refusal: Refusal) => void,
+    private readonly refused?: (refusal: Obstacle) => void,
   ) {}
 
   take(tool: GuidesTool): void {

@@ -8,7 +8,7 @@ import {
   type Change,
   type Thing,
 } from '@deft/core/page';
-import type { Refusal } from '../place-on';
+import type { Obstacle } from '../place-on';
 import type { Sample } from '../pointer';
 import { deskSlice } from '../../data/desk-slice';
 import { Scene } from '../scene';
@@ -116,7 +116,7 @@ describe('drawing', () => {
     ]);
   });
 
-  test('what is cancelled leaves nothing, what is withdrawn is taken away again', () => {
+  test('what is cancelled leaves nothing, what is withdrawn is removed again', () => {
     const { surface, all } = desk();
     const hand = new DrawHand(surface);
     hand.begin(at(10, 10));
@@ -139,7 +139,7 @@ describe('drawing', () => {
     hand.extend([at(30, 10, 5)]);
     hand.finish();
     expect(all('stroke')).toHaveLength(0);
-    const [[refusal]] = refused.mock.calls as [[Refusal]];
+    const [[refusal]] = refused.mock.calls as [[Obstacle]];
     expect(refusal.sentence).toBe('The sheet “Ink” is locked.');
     // What it offers makes the same gesture go through.
     change(refusal.goOn!.change);

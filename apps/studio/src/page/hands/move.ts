@@ -17,7 +17,7 @@ import {
 import { warpedBy, type Id, type SheetThing } from '@deft/core/page';
 import { polyline } from '../ink';
 import { deskColour } from '../desk-colour';
-import type { Refusal } from '../place-on';
+import type { Obstacle } from '../place-on';
 import { pickAt, pickInLoop, roomOf } from '../selection';
 import { moving, picked, warping } from '../selection-acts';
 import { pointsOf } from '../stroke-points';
@@ -32,7 +32,7 @@ export type MoveWay = (typeof MOVE_WAYS)[number];
 
 export interface MoveEvents {
   readonly selected: (ids: ReadonlySet<Id>) => void;
-  readonly refused?: (refusal: Refusal) => void;
+  readonly refused?: (refusal: Obstacle) => void;
   /** A loop was drawn; page millimetres. Null once it no longer counts. */
   readonly looped?: (loop: readonly Point[] | null) => void;
 }

@@ -2,7 +2,7 @@ import { translation } from '@deft/core/geometry';
 import type { Id, Note, Saying } from '@deft/core/page';
 import { newId } from '../../data/new-id';
 import type { WordsTool } from '../../data/desk-slice';
-import { orderOnTop, sheetFor, whyNot, type Refusal } from '../place-on';
+import { orderOnTop, sheetFor, whyNot, type Obstacle } from '../place-on';
 import { pickAt } from '../selection';
 import type { Hand, Sample } from '../pointer';
 import type { Surface } from '../surface';
@@ -10,7 +10,7 @@ import type { Surface } from '../surface';
 export interface WordsEvents {
   /** Words are wanted at a place, or those of a note changed; `say` takes them, or nothing. */
   readonly ask: (before: string, say: (text: string | null) => void) => void;
-  readonly refused?: (refusal: Refusal) => void;
+  readonly refused?: (refusal: Obstacle) => void;
 }
 
 /** Height of a line of text and of a tick, millimetres. */

@@ -1,19 +1,15 @@
 import { View } from 'react-native';
 import { setFingersDraw, setLeftHanded, setNight, setRealScale } from '../../data/desk-slice';
 import { useDesk, useDeskDispatch } from '../../data/store';
-import { WordAct } from '../../ui/acts';
+import { Act } from '../../ui/acts';
+import { Choice, Option } from '../../ui/choice';
+import { Switch } from '../../ui/switch';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
-import type { Surface } from '../surface';
+import { useShell } from '../shell/shell-context';
+import type { PassPanelProps } from '../shell/pass';
 import { Acts, Panel } from '../../ui/panel';
 import { Slider } from '../../ui/slider';
-
-interface DeskPanelProps {
-  readonly surface: Surface | null;
-  readonly onBack: () => void;
-  readonly onClose: () => void;
-  readonly leftHanded: boolean;
-}
 
 /** A bank card's short and long side, millimetres (ISO/IEC 7810). */
 const CARD = { width: 53.98, height: 85.6 };
@@ -21,10 +17,16 @@ const CARD = { width: 53.98, height: 85.6 };
 const USUAL = 96 / 25.4;
 
 /** How one sits at the desk: which hand, what fingers do, how light it is, how large a millimetre is here. */
-export function DeskPanel({ surface, onBack, onClose, leftHanded }: DeskPanelProps) {
+export function DeskPanel({ onBack, onClose }: PassPanelProps) {
+  const { surface } = useShell();
   const palette = usePalette();
   const dispatch = useDeskDispatch();
-  const { night, fingersDraw, realScale } = useDesk((state) => state.desk);
+  const { night, fingersDraw, realScale, leftHanded } = useDesk(
+    'night',
+    'fingersDraw',
+    'realScale',
+    'leftHanded',
+  );
   const scale = realScale ?? USUAL;
   const fingers = [
     [null, 'until a pen is seen'],
@@ -32,21 +34,21 @@ export function DeskPanel({ surface, onBack, onClose, leftHanded }: DeskPanelPro
     [false, 'never'],
   ] as const;
   return (
-    <Panel title="Desk" onBack={onBack} onClose={onClose} leftHanded={leftHanded}>
+    <Panel title="Desk" onBack={onBack} onClose={onClose}>
       <Acts about="You">
-        <WordAct label="Left-handed" on={leftHanded} onPress={() => dispatch(setLeftHanded(!leftHanded))} />
-        <WordAct label="Night desk" on={night === true} onPress={() => dispatch(setNight(night !== true))} />
+        <Switch label="Left-handed" on={leftHanded} onPress={() => dispatch(setLeftHanded(!leftHanded))} />
+        <Switch label="Night desk" on={night === true} onPress={() => dispatch(setNight(night !== true))} />
       </Acts>
-      <Acts about="Fingers draw">
+      <Choice label="Fingers draw" shown>
         {fingers.map(([value, label]) => (
-          <WordAct
+          <Option
             key={label}
             label={label}
             on={fingersDraw === value}
             onPress={() => dispatch(setFingersDraw(value))}
           />
         ))}
-      </Acts>
+      </Choice>
       <Acts about="Real size">
         <Words size={13} soft>
           Lay a bank card on the screen and draw the slider until the outline is as large as it.
@@ -60,7 +62,7 @@ export function DeskPanel({ surface, onBack, onClose, leftHanded }: DeskPanelPro
           shown={`${scale.toFixed(2)} pixels`}
           onChange={(value) => dispatch(setRealScale(value))}
         />
-        <WordAct
+        <Act
           label="Show the page in real size"
           disabled={!realScale}
           onPress={() => {

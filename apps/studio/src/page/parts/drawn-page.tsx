@@ -3,23 +3,15 @@ import { View } from 'react-native';
 import {
   pageSvg,
   pageOf,
-  reducePage,
   thingsOfType,
-  type Answer,
   type Id,
   type Placement,
   type Region,
   type Thing,
 } from '@deft/core/page';
-import { placedOf } from '../data/api';
-
-/** A page's things as the desk has them; null where it does not answer. */
-export async function thingsOf(page: Id): Promise<ReadonlyMap<Id, Thing> | null> {
-  const response = await fetch(`/api/pages/${page}/operations?after=0`);
-  if (!response.ok) return null;
-  const { operations } = (await response.json()) as Answer;
-  return reducePage(operations.map((o) => o.operation));
-}
+import { placedOf } from '../../data/addresses';
+import { readPage } from '../../data/read-page';
+import { ON_PAGE } from '../../ui/theme';
 
 type Inked = ReadonlyMap<string, { href: string; width: number; height: number }>;
 
@@ -57,9 +49,9 @@ export function DrawnPage({
   const [source, setSource] = useState<string | null>(null);
   useEffect(() => {
     let gone = false;
-    thingsOf(page)
+    readPage(page)
       .then(async (things) => {
-        if (things && pageOf(things) && !gone) setSource(pictureOfPage(things, await inkOn(things), region));
+        if (pageOf(things) && !gone) setSource(pictureOfPage(things, await inkOn(things), region));
       })
       .catch(() => undefined);
     return () => {
@@ -67,7 +59,7 @@ export function DrawnPage({
     };
   }, [page, region]);
   return (
-    <View style={{ flex: 1, backgroundColor: '#FBF8F1' }}>
+    <View style={{ flex: 1, backgroundColor: ON_PAGE.paper }}>
       {source ? (
         <img src={source} alt={label} style={{ width: '100%', height: '100%', objectFit: 'contain' }} />
       ) : null}

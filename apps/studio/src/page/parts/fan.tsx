@@ -1,24 +1,20 @@
-import { Pressable, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Option } from '../../ui/choice';
+import { useFocusTrap } from '../../ui/use-focus-trap';
 import { usePalette } from '../../ui/use-desk-theme';
-import { WordAct } from '../../ui/acts';
 
 interface FanProps<T extends string> {
-  readonly options: readonly {
-    readonly value: T;
-    readonly label: string;
-    readonly note?: string;
-    readonly disabled?: boolean;
-  }[];
+  readonly options: readonly { readonly value: T; readonly label: string; readonly disabled?: boolean }[];
   readonly value: T;
   readonly onChoose: (value: T) => void;
   readonly onClose: () => void;
-  /** Which side of the tray it opens from. */
+  /** Which side of the tray it opens from, or from the slim line above. */
   readonly side?: 'left' | 'right' | 'top';
   readonly label: string;
 }
 
 /**
- * Choices that open from a control, upward from the tray or downward from the slim line; a touch beside them
+ * Options that open from a control, upward from the tray or downward from the slim line; a touch beside them
  * closes them.
  */
 export function Fan<T extends string>({
@@ -30,43 +26,37 @@ export function Fan<T extends string>({
   label,
 }: FanProps<T>) {
   const palette = usePalette();
+  const host = useFocusTrap();
   const place = side === 'top' ? { top: 0, left: 8 } : { bottom: 0, [side]: 8 };
+  const colours = { backgroundColor: palette.desk, borderColor: palette.rule };
   return (
-    <View style={{ position: 'absolute', inset: 0, zIndex: 5 }}>
+    <View style={styles.over}>
       <Pressable
         role="button"
-        aria-label="Close the choices"
+        aria-label={`Close: ${label}`}
+        tabIndex={-1}
         onPress={onClose}
-        style={{ position: 'absolute', inset: 0 }}
+        style={styles.beside}
       />
-      <View
-        role="menu"
-        aria-label={label}
-        style={[
-          {
-            position: 'absolute',
-            minWidth: 140,
-            paddingHorizontal: 10,
-            paddingVertical: 4,
-            backgroundColor: palette.desk,
-            borderWidth: 1,
-            borderColor: palette.rule,
-          },
-          place,
-        ]}
-      >
+      <View ref={host} role="radiogroup" aria-label={label} style={[styles.fan, colours, place]}>
         {options.map((option) => (
-          <WordAct
+          <Option
             key={option.value}
             label={option.label}
-            spoken={option.note ? `${option.label}: ${option.note}` : option.label}
             on={option.value === value}
             disabled={option.disabled ?? false}
             onPress={() => onChoose(option.value)}
-            style={{ alignItems: 'flex-start' }}
+            style={styles.option}
           />
         ))}
       </View>
     </View>
   );
 }
+
+const styles = StyleSheet.create({
+  over: { position: 'absolute', inset: 0, zIndex: 5 },
+  beside: { position: 'absolute', inset: 0 },
+  fan: { position: 'absolute', minWidth: 140, paddingHorizontal: 4, paddingVertical: 4, borderWidth: 1 },
+  option: { alignItems: 'flex-start' },
+});

@@ -1,6 +1,5 @@
-import type { ReactNode } from 'react';
-import { Pressable, ScrollView } from 'react-native';
-import type { PenKind } from '@deft/core/page';
+import { Pressable, ScrollView, StyleSheet } from 'react-native';
+import { axisOf, type PenKind } from '@deft/core/page';
 import {
   setSymmetry,
   takeForm,
@@ -12,11 +11,14 @@ import {
   type WordsTool,
 } from '../../data/desk-slice';
 import { useDesk, useDeskDispatch } from '../../data/store';
-import { WordAct } from '../../ui/acts';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
-import { Icon, type Shape } from './icons';
+import { removable, remove, straightening } from '../shell/shell-acts';
+import { useShell } from '../shell/shell-context';
+import type { Shape } from './icons';
+import { MoveActs } from './move-acts';
 import { SampleStroke } from './sample-stroke';
+import { TrayAct } from './tray-act';
 
 interface Offer<T extends string> {
   readonly value: T;
@@ -46,6 +48,11 @@ const WORDS: readonly Offer<WordsTool>[] = [
   { value: 'arrow', label: 'arrow', shape: 'arrow' },
   { value: 'count', label: 'count', shape: 'count' },
 ];
+const WORDS_NOTES: Readonly<Record<WordsTool, string>> = {
+  text: 'Touch the page and write.',
+  arrow: 'Drag from where to where.',
+  count: 'Each touch ticks one off.',
+};
 
 function Offers<T extends string>({
   offers,
@@ -57,103 +64,127 @@ function Offers<T extends string>({
   readonly onTake: (value: T) => void;
 }) {
   const wide = useWide();
+  return offers.map(({ value: own, label, shape }) => (
+    <TrayAct
+      key={own}
+      label={label}
+      shape={shape}
+      on={own === value}
+      onPress={() => onTake(own)}
+      style={wide ? styles.wide : null}
+    />
+  ));
+}
+
+/** Pens, how the one in hand draws, and what can be done with the line just drawn. */
+function DrawRow() {
+  const palette = usePalette();
+  const wide = useWide();
+  const send = useDeskDispatch();
+  const { pen, pens } = useDesk('pen', 'pens');
+  const shell = useShell();
+  const straight = straightening(shell);
+  const { keeper, dispatch } = shell;
   return (
     <>
-      {offers.map(({ value: own, label, shape }) => (
-        <WordAct
-          key={own}
-          small
-          label={label}
-          on={own === value}
-          icon={<Icon shape={shape} on={own === value} />}
-          onPress={() => onTake(own)}
-          style={{ minWidth: wide ? 72 : 54, height: 58, paddingHorizontal: 4 }}
+      <Offers offers={PEN_OFFERS} value={pen} onTake={(value) => send(takePen(value))} />
+      <Pressable
+        role="button"
+        aria-label={`How the ${pen} draws: size, hardness, pressure, smoothing, colour`}
+        testID="line"
+        onPress={() => dispatch({ kind: 'upper', upper: 'line' })}
+        style={[styles.sample, { borderColor: palette.rule }]}
+      >
+        <SampleStroke pen={pen} setting={pens[pen]} width={wide ? 150 : 92} height={44} />
+      </Pressable>
+      {straight ? (
+        <TrayAct
+          label="straighten"
+          shape="straight"
+          testID="straighten"
+          onPress={() => {
+            void keeper.commit(straight);
+            dispatch({ kind: 'drawn', strokes: [] });
+          }}
         />
-      ))}
+      ) : null}
+      <SymmetryAct />
     </>
   );
 }
 
-interface HandRowProps {
-  readonly onLine: () => void;
-  /** Makes the stroke just drawn straight; null where there is none to be made so. */
-  readonly onStraighten: (() => void) | null;
-  /** Whether the page has an axis to draw about. */
-  readonly hasAxis: boolean;
-  /** Takes the selected form away; null where none is selected. */
-  readonly onRemove: (() => void) | null;
-  /** What can be done with what is picked: the Move hand's own row. */
-  readonly moveActs: ReactNode;
+function FormsRow() {
+  const send = useDeskDispatch();
+  const { formsTool } = useDesk('formsTool');
+  const shell = useShell();
+  const ids = removable(shell, 'Forms');
+  return (
+    <>
+      <Offers offers={FORMS} value={formsTool} onTake={(value) => send(takeForm(value))} />
+      {ids ? <TrayAct label="remove" shape="remove" onPress={() => remove(shell, ids)} /> : null}
+    </>
+  );
 }
 
-/** What the current hand offers: the upper row of the tray. */
-export function HandRow({ onLine, onStraighten, hasAxis, onRemove, moveActs }: HandRowProps) {
-  const desk = useDesk((state) => state.desk);
-  const dispatch = useDeskDispatch();
-  const palette = usePalette();
+function GuidesRow() {
+  const send = useDeskDispatch();
+  const { guide } = useDesk('guide');
+  return (
+    <>
+      <Offers offers={GUIDES} value={guide} onTake={(value) => send(takeGuide(value))} />
+      <SymmetryAct />
+    </>
+  );
+}
+
+function WordsRow() {
   const wide = useWide();
-  const symmetry = hasAxis ? (
-    <WordAct
-      small
-      label="symmetry"
-      on={desk.symmetry}
-      icon={<Icon shape="symmetry" on={desk.symmetry} />}
-      onPress={() => dispatch(setSymmetry(!desk.symmetry))}
-      style={{ minWidth: 66, height: 58 }}
-    />
+  const send = useDeskDispatch();
+  const { words } = useDesk('words');
+  return (
+    <>
+      <Offers offers={WORDS} value={words} onTake={(value) => send(takeWords(value))} />
+      <Words size={13} soft style={[styles.note, { maxWidth: wide ? 420 : 190 }]}>
+        {WORDS_NOTES[words]}
+      </Words>
+    </>
+  );
+}
+
+/** Draws both sides at once, on a page with an axis. */
+function SymmetryAct() {
+  const send = useDeskDispatch();
+  const { symmetry } = useDesk('symmetry');
+  const { things } = useShell();
+  return axisOf(things) ? (
+    <TrayAct label="symmetry" shape="symmetry" on={symmetry} onPress={() => send(setSymmetry(!symmetry))} />
   ) : null;
+}
+
+const ROWS = { Draw: DrawRow, Forms: FormsRow, Guides: GuidesRow, Words: WordsRow, Move: MoveActs } as const;
+
+/** What the current hand offers: the upper row of the tray. */
+export function HandRow() {
+  const wide = useWide();
+  const { hand } = useDesk('hand');
+  const { Row: PassRow } = useShell().pass;
+  const Row = ROWS[hand];
   return (
     <ScrollView
       horizontal
       showsHorizontalScrollIndicator={false}
       style={{ flexGrow: wide ? 1 : 0 }}
-      contentContainerStyle={{ flexGrow: 1, alignItems: 'center', minHeight: 62, paddingHorizontal: 6 }}
+      contentContainerStyle={styles.row}
     >
-      {desk.hand === 'Draw' ? (
-        <>
-          <Offers offers={PEN_OFFERS} value={desk.pen} onTake={(pen) => dispatch(takePen(pen))} />
-          <Pressable
-            role="button"
-            aria-label={`How the ${desk.pen} draws: size, hardness, pressure, smoothing, colour`}
-            testID="line"
-            onPress={onLine}
-            style={{ marginHorizontal: 8, borderWidth: 1, borderColor: palette.rule, height: 46 }}
-          >
-            <SampleStroke pen={desk.pen} setting={desk.pens[desk.pen]} width={wide ? 150 : 92} height={44} />
-          </Pressable>
-          {onStraighten ? (
-            <WordAct small label="straighten" onPress={onStraighten} testID="straighten" />
-          ) : null}
-          {symmetry}
-        </>
-      ) : null}
-      {desk.hand === 'Forms' ? (
-        <>
-          <Offers offers={FORMS} value={desk.formsTool} onTake={(form) => dispatch(takeForm(form))} />
-          {onRemove ? <WordAct small label="take away" onPress={onRemove} /> : null}
-        </>
-      ) : null}
-      {desk.hand === 'Guides' ? (
-        <>
-          <Offers offers={GUIDES} value={desk.guide} onTake={(guide) => dispatch(takeGuide(guide))} />
-          {symmetry}
-        </>
-      ) : null}
-      {desk.hand === 'Words' ? (
-        <>
-          <Offers offers={WORDS} value={desk.words} onTake={(words) => dispatch(takeWords(words))} />
-          <Words size={13} soft style={{ paddingHorizontal: 8, maxWidth: wide ? 420 : 190 }}>
-            {WORDS_NOTES[desk.words]}
-          </Words>
-        </>
-      ) : null}
-      {desk.hand === 'Move' ? moveActs : null}
+      {PassRow ? <PassRow /> : null}
+      <Row />
     </ScrollView>
   );
 }
 
-const WORDS_NOTES: Readonly<Record<WordsTool, string>> = {
-  text: 'Touch the page and write.',
-  arrow: 'Drag from where to where.',
-  count: 'Each touch ticks one off.',
-};
+const styles = StyleSheet.create({
+  row: { flexGrow: 1, alignItems: 'center', minHeight: 62, paddingHorizontal: 6 },
+  wide: { minWidth: 72 },
+  sample: { marginHorizontal: 8, borderWidth: 1, height: 46 },
+  note: { paddingHorizontal: 8 },
+});

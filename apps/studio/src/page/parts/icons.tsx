@@ -1,5 +1,10 @@
 import Svg, { Circle, Ellipse, Line, Path } from 'react-native-svg';
+import type { HandName, PlaceName } from '../../data/desk-slice';
 import { usePalette } from '../../ui/use-desk-theme';
+
+/** A plain line, as most of these drawings are made of. */
+const line = (c: string) =>
+  ({ stroke: c, strokeWidth: 1.6, fill: 'none', strokeLinecap: 'round', strokeLinejoin: 'round' }) as const;
 
 const SHAPES = {
   pencil: (c: string) => (
@@ -55,7 +60,71 @@ const SHAPES = {
     <Path d="M9 3H22V15M5.5 5.5H18.5V17.5M2 8H15V20H2Z" stroke={c} strokeWidth={1.4} fill="none" />
   ),
   dot: (c: string) => <Circle cx={13} cy={10} r={4} fill={c} />,
+  looks: (c: string) => (
+    <Path
+      d="M2 10C6 4 20 4 24 10C20 16 6 16 2 10ZM13 7.2A2.8 2.8 0 1 1 12.9 7.2"
+      stroke={c}
+      strokeWidth={1.6}
+      fill="none"
+    />
+  ),
+  undo: (c: string) => <Path d="M9 3L4 7.5L9 12M4.5 7.5H16C22 7.5 22 16.5 16 16.5H11" {...line(c)} />,
+  redo: (c: string) => <Path d="M17 3L22 7.5L17 12M21.5 7.5H10C4 7.5 4 16.5 10 16.5H15" {...line(c)} />,
+  move: (c: string) => (
+    <Path
+      d="M13 2V18M5 10H21M10.5 4.5L13 2L15.5 4.5M10.5 15.5L13 18L15.5 15.5M7.5 7.5L5 10L7.5 12.5M18.5 7.5L21 10L18.5 12.5"
+      {...line(c)}
+    />
+  ),
+  distort: (c: string) => <Path d="M6 5L20 3L22 15L4 17Z" {...line(c)} />,
+  bend: (c: string) => <Path d="M3 14C8 2 18 18 23 6" {...line(c)} />,
+  across: (c: string) => <Path d="M13 2V18M10 5L3 16H10ZM16 5L23 16H16Z" {...line(c)} />,
+  down: (c: string) => <Path d="M3 10H23M6 8L20 2V8ZM6 12L20 18V12Z" {...line(c)} />,
+  mirror: (c: string) => <Path d="M13 1V19M9 5C4 7 4 13 9 15M17 5C22 7 22 13 17 15" {...line(c)} />,
+  copy: (c: string) => <Path d="M9 3H21V13M9 3V7M5 7H17V17H5Z" {...line(c)} />,
+  cut: (c: string) => (
+    <Path
+      d="M6 16C10 12 16 8 21 3M6 4C10 8 16 12 21 17M4 16a2 2 0 1 0 4 0a2 2 0 1 0-4 0M4 4a2 2 0 1 0 4 0a2 2 0 1 0-4 0"
+      {...line(c)}
+    />
+  ),
+  newSheet: (c: string) => <Path d="M5 3H17L21 7V17H5ZM13 7.5V14.5M9.5 11H16.5" {...line(c)} />,
+  numbers: (c: string) => (
+    <Path d="M4 16V6L2.5 7M9 7C12 3 15 7 12 10L9 16H14M18 6H23L20 10C24 10 24 16 18 15" {...line(c)} />
+  ),
+  remove: (c: string) => <Path d="M5 6H21M8 6L9 17H17L18 6M11 6V3H15V6M11.5 9V14M14.5 9V14" {...line(c)} />,
+  straight: (c: string) => <Path d="M3 15L23 5" {...line(c)} />,
+  one: (c: string) => <Path d="M6 4H20V16H6Z" {...line(c)} />,
+  piece: (c: string) => (
+    <Path d="M5 11C4 5 11 2 16 4C22 6 23 13 18 16C12 19 6 17 5 11Z" {...line(c)} strokeDasharray="3 2.4" />
+  ),
+  front: (c: string) => <Path d="M4 8H15V18H4ZM10 8V2H22V12H15" {...line(c)} />,
+  back: (c: string) => <Path d="M11 2H22V12H15M4 8H15V18H4Z" {...line(c)} strokeDasharray="3 2" />,
+  crop: (c: string) => <Path d="M8 1V14H22M4 5H18V19" {...line(c)} />,
+  hide: (c: string) => <Path d="M2 10C6 4 20 4 24 10C20 16 6 16 2 10ZM5 18L21 2" {...line(c)} />,
+  large: (c: string) => <Path d="M10 3H3V10M16 17H23V10M3 3L10 9M23 17L16 11" {...line(c)} />,
+  fit: (c: string) => <Path d="M3 7V3H8M23 7V3H18M3 13V17H8M23 13V17H18" {...line(c)} />,
+  words: (c: string) => <Path d="M4 4H22M13 4V17" {...line(c)} />,
+  behind: (c: string) => <Path d="M4 3H17V14H4ZM9 7H22V18H9Z" {...line(c)} strokeDasharray="3 2" />,
+  beside: (c: string) => <Path d="M3 4H12V17H3ZM14 4H23V17H14Z" {...line(c)} />,
+  corner: (c: string) => <Path d="M3 3H23V18H3ZM15 3V9H23" {...line(c)} />,
+  away: (c: string) => <Path d="M3 3H23V18H3Z" {...line(c)} strokeDasharray="3 2" />,
 } as const;
+
+/** The drawing of each hand, and of each place that the reference may take. */
+export const HAND_SHAPES: Readonly<Record<HandName, Shape>> = {
+  Draw: 'pencil',
+  Forms: 'ellipse',
+  Guides: 'plumb',
+  Move: 'move',
+  Words: 'words',
+};
+export const PLACE_SHAPES: Readonly<Record<PlaceName, Shape>> = {
+  Behind: 'behind',
+  Beside: 'beside',
+  Corner: 'corner',
+  Away: 'away',
+};
 
 export type Shape = keyof typeof SHAPES;
 

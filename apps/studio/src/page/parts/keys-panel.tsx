@@ -1,20 +1,13 @@
 import { View } from 'react-native';
 import { Words } from '../../ui/words';
 import { KEYS } from '../keys';
+import type { PassPanelProps } from '../shell/pass';
 import { Panel } from '../../ui/panel';
 
 /** The keys of the page. */
-export function KeysPanel({
-  onBack,
-  onClose,
-  leftHanded,
-}: {
-  readonly onBack: () => void;
-  readonly onClose: () => void;
-  readonly leftHanded: boolean;
-}) {
+export function KeysPanel({ onBack, onClose }: PassPanelProps) {
   return (
-    <Panel title="Keys" onBack={onBack} onClose={onClose} leftHanded={leftHanded}>
+    <Panel title="Keys" onBack={onBack} onClose={onClose}>
       {KEYS.map(({ about, keys }) => (
         <View key={about} style={{ marginBottom: 8 }}>
           <Words size={13} kind="strong" soft>

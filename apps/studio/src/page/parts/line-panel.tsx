@@ -1,31 +1,29 @@
 import { useEffect, useRef } from 'react';
 import { Pressable, View } from 'react-native';
-import type { NamedColour } from '@deft/core/tone';
 import { addMix, setPen, setRubBy } from '../../data/desk-slice';
 import { useDesk, useDeskDispatch } from '../../data/store';
-import { WordAct } from '../../ui/acts';
-import { BODY, CORNER } from '../../ui/theme';
+import { Act } from '../../ui/acts';
+import { Choice, Option } from '../../ui/choice';
+import { Switch } from '../../ui/switch';
+import { BODY, CORNER, ON_PAGE, TOUCH } from '../../ui/theme';
 import { useLatest } from '../../ui/use-latest';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
+import { useShell } from '../shell/shell-context';
+import { useProposed } from './use-proposed';
 import { SampleStroke } from './sample-stroke';
 import { Slider } from '../../ui/slider';
 
 const LARGEST = { pencil: 4, pen: 4, shade: 20, rubber: 20 } as const;
 const percent = (value: number): string => `${Math.round(value * 100)} %`;
 
-interface LinePanelProps {
-  /** Colours that stand out from what lies under them, the best first. */
-  readonly proposed: readonly NamedColour[];
-  /** The next touch on page or reference picks its colour. */
-  readonly onPick: () => void;
-  readonly onDone: () => void;
-}
-
 /** How the pen in hand draws, with a sample of it: in the tray's place. */
-export function LinePanel({ proposed, onPick, onDone }: LinePanelProps) {
+export function LinePanel() {
+  const { surface, dispatch: act } = useShell();
+  const proposed = useProposed(surface, true);
+  const palette = usePalette();
   const wide = useWide();
-  const { pen, pens, rubBy, mixes } = useDesk((state) => state.desk);
+  const { pen, pens, rubBy, mixes } = useDesk('pen', 'pens', 'rubBy', 'mixes');
   const dispatch = useDeskDispatch();
   const setting = pens[pen];
   const slider = (
@@ -53,32 +51,31 @@ export function LinePanel({ proposed, onPick, onDone }: LinePanelProps) {
       testID="line-panel"
     >
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, flexWrap: 'wrap' }}>
-        <View style={{ borderWidth: 1, borderColor: '#CFC5B3' }}>
+        <View style={{ borderWidth: 1, borderColor: palette.rule }}>
           <SampleStroke pen={pen} setting={setting} width={150} height={44} />
         </View>
         <Words size={13} soft>
           {pen}
         </Words>
-        <WordAct
+        <Switch
           small
-          label="even"
-          spoken="One even width"
+          label="even width"
           on={setting.even}
           onPress={() => dispatch(setPen({ even: !setting.even }))}
         />
         {pen === 'rubber' ? (
-          <>
-            <WordAct
+          <Choice label="Rubs out">
+            <Option
               small
               label="whole strokes"
               on={rubBy === 'stroke'}
               onPress={() => dispatch(setRubBy('stroke'))}
             />
-            <WordAct small label="by area" on={rubBy === 'area'} onPress={() => dispatch(setRubBy('area'))} />
-          </>
+            <Option small label="by area" on={rubBy === 'area'} onPress={() => dispatch(setRubBy('area'))} />
+          </Choice>
         ) : null}
         <View style={{ flex: 1 }} />
-        <WordAct label="Done" on onPress={onDone} />
+        <Act label="Done" onPress={() => act({ kind: 'upper', upper: null })} />
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         {slider('Size', 'size', 0.2, LARGEST[pen], 0.1, `${setting.size.toFixed(1)} mm`)}
@@ -113,11 +110,11 @@ export function LinePanel({ proposed, onPick, onDone }: LinePanelProps) {
           {known.has(setting.colour) ? null : (
             <Dab name={`colour ${setting.colour}`} hex={setting.colour} on onPress={() => undefined} />
           )}
-          <WordAct
+          <Act
             small
-            label="pick"
+            label="Pick"
             spoken="Pick a colour from the page or the reference"
-            onPress={onPick}
+            onPress={() => act({ kind: 'take', taking: 'colour' })}
           />
           <MixAct
             value={setting.colour}
@@ -152,10 +149,10 @@ function Dab({
       aria-label={name}
       onPress={onPress}
       style={{
-        width: 38,
-        height: 38,
-        padding: 4,
-        backgroundColor: '#FBF8F1',
+        width: TOUCH,
+        height: TOUCH,
+        padding: 6,
+        backgroundColor: ON_PAGE.paper,
         borderWidth: on ? 2 : 1,
         borderColor: on ? palette.verdigris : palette.rule,
         borderRadius: CORNER,
@@ -165,7 +162,7 @@ function Dab({
         <path
           d="M4 17C3 9 10 4 17 5C24 6 28 12 26 19C24 26 15 28 9 25C6 23 4 21 4 17Z"
           fill={hex}
-          stroke={hex === '#FFFFFF' ? '#CFC5B3' : 'none'}
+          stroke={hex === '#FFFFFF' ? ON_PAGE.rule : 'none'}
         />
       </svg>
     </Pressable>

@@ -1,10 +1,9 @@
 import { useState } from 'react';
-import { View } from 'react-native';
-import type { Point } from '@deft/core/geometry';
+import { StyleSheet, View } from 'react-native';
 import { axisOf, type Change, type Id } from '@deft/core/page';
-import type { PageKeeper } from '../../data/page-keeper';
-import { WordAct } from '../../ui/acts';
+import { Act } from '../../ui/acts';
 import { Field } from '../../ui/field';
+import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
 import { MOVE_WAYS, type MoveWay } from '../hands/move';
 import { readNumber } from '../read-number';
@@ -19,144 +18,188 @@ import {
   ontoNewSheet,
   removing,
 } from '../selection-acts';
-import type { Surface } from '../surface';
+import { useShell } from '../shell/shell-context';
+import type { Shape } from './icons';
+import { TrayAct } from './tray-act';
 
-interface MoveActsProps {
-  readonly keeper: PageKeeper;
-  readonly surface: Surface | null;
-  readonly picks: ReadonlySet<Id>;
-  readonly onPick: (ids: ReadonlySet<Id>) => void;
-  readonly loop: readonly Point[] | null;
-  readonly way: MoveWay;
-  readonly onWay: (way: MoveWay) => void;
-  /** Where there are sheets to choose from: the current one, and whether things are picked from it alone. */
-  readonly sheets?: {
-    readonly current: string;
-    readonly one: boolean;
-    readonly onOne: (one: boolean) => void;
-    readonly onSheet: (sheet: Id) => void;
-  };
-  readonly onNumbers: () => void;
-}
+const WAY_SHAPES: Readonly<Record<MoveWay, Shape>> = { move: 'move', distort: 'distort', bend: 'bend' };
 
 const addedBy = (change: Change): ReadonlySet<Id> =>
   new Set((change.add ?? []).filter((thing) => 'sheet' in thing).map(({ id }) => id));
 
+/** What is picked after an act: the same, what it made, or nothing. */
+type Then = 'keep' | 'pick what is made' | 'drop';
+
 /** What can be done with what is picked; before anything is, how to pick. */
-export function MoveActs({
-  keeper,
-  surface,
-  picks,
-  onPick,
-  loop,
-  way,
-  onWay,
-  sheets,
-  onNumbers,
-}: MoveActsProps) {
+export function MoveActs() {
+  const { keeper, surface, state } = useShell();
+  const room = surface && roomOf(surface.painter.scene, state.picks);
   if (!surface) return null;
-  const { things } = keeper;
-  const { scene } = surface.painter;
-  const only = sheets ? (
-    <WordAct
-      small
-      label={sheets.one ? `only ${sheets.current}` : 'all sheets'}
-      spoken={sheets.one ? `Picks from ${sheets.current} only` : 'Picks from all sheets'}
-      on={sheets.one}
-      onPress={() => sheets.onOne(!sheets.one)}
-    />
-  ) : null;
-  const piece = loop ? cuttingPiece(things, scene, loop) : null;
-  const cut = piece ? (
-    <WordAct
-      small
-      label="cut from picture"
-      spoken="Cut this piece out of the picture"
-      onPress={() => void keeper.commit(piece.change).then(() => onPick(new Set([piece.piece])))}
-    />
-  ) : null;
-  const room = roomOf(scene, picks);
-  if (picks.size === 0 || !room) {
+  if (state.picks.size === 0 || !room)
     return (
-      <View style={{ flexDirection: 'row', alignItems: 'center', flex: 1 }}>
-        <Words size={13} soft style={{ flexShrink: 1, paddingHorizontal: 8, minWidth: 150 }}>
+      <View style={styles.hint}>
+        <Words size={13} soft style={styles.words}>
           Draw round what you want to move, or touch it.
         </Words>
-        {cut}
-        {only}
+        <CutAct />
+        <ScopeAct />
+        <PieceAct />
       </View>
     );
-  }
-  const act = (
-    label: string,
-    change: () => Change,
-    then: 'keep' | 'take what is made' | 'drop' = 'keep',
-    spoken?: string,
-  ) => (
-    <WordAct
-      key={label}
-      small
-      label={label}
-      spoken={spoken ?? label}
-      onPress={() => {
-        const made = change();
-        void keeper
-          .commit(made)
-          .then(() =>
-            then === 'drop'
-              ? onPick(new Set())
-              : then === 'take what is made'
-                ? onPick(addedBy(made))
-                : undefined,
-          );
-      }}
-    />
-  );
-  const onto = (how: 'cut' | 'copy') => () => {
-    const { change, sheet } = ontoNewSheet(things, scene, picks, how);
-    sheets?.onSheet(sheet);
-    return change;
-  };
+  const { things } = keeper;
+  const { scene } = surface.painter;
+  const { picks } = state;
   const axis = axisOf(things);
   return (
-    <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-      {MOVE_WAYS.map((one) => (
-        <WordAct key={one} small label={one} on={one === way} onPress={() => onWay(one)} />
-      ))}
-      <Rule />
-      {act(
-        'flip ↔',
-        () => moving(things, picks, flipOver(room, 'left to right')),
-        'keep',
-        'Flip left to right',
-      )}
-      {act(
-        'flip ↕',
-        () => moving(things, picks, flipOver(room, 'top to bottom')),
-        'keep',
-        'Flip top to bottom',
-      )}
-      {axis
-        ? act('mirror over', () => mirroring(things, scene, picks, axis), 'keep', 'Mirror over the axis')
-        : null}
-      {act('copy', () => copying(things, scene, picks), 'take what is made')}
-      <WordAct small label="numbers" onPress={onNumbers} />
-      {sheets ? act('cut to new sheet', onto('cut')) : null}
-      {sheets ? act('copy to new sheet', onto('copy'), 'take what is made') : null}
-      {cut}
-      {act('take away', () => removing(picks), 'drop')}
-      {only}
+    <View style={styles.acts}>
+      <Ways />
+      <ChangeAct
+        label="flip ↔"
+        shape="across"
+        spoken="flip ↔, left to right"
+        change={() => moving(things, picks, flipOver(room, 'left to right'))}
+      />
+      <ChangeAct
+        label="flip ↕"
+        shape="down"
+        spoken="flip ↕, top to bottom"
+        change={() => moving(things, picks, flipOver(room, 'top to bottom'))}
+      />
+      {axis ? (
+        <ChangeAct
+          label="mirror over"
+          shape="mirror"
+          spoken="mirror over the axis"
+          change={() => mirroring(things, scene, picks, axis)}
+        />
+      ) : null}
+      <ChangeAct
+        label="copy"
+        shape="copy"
+        change={() => copying(things, scene, picks)}
+        then="pick what is made"
+      />
+      <NumbersAct />
+      <NewSheetActs />
+      <CutAct />
+      <ChangeAct label="remove" shape="remove" change={() => removing(picks)} then="drop" />
+      <ScopeAct />
+      <PieceAct />
     </View>
   );
 }
 
-const Rule = () => <View style={{ width: 1, height: 26, backgroundColor: '#CFC5B3', marginHorizontal: 4 }} />;
+interface ChangeActProps {
+  readonly label: string;
+  readonly shape: Shape;
+  readonly spoken?: string;
+  readonly change: () => Change;
+  readonly then?: Then;
+}
 
-interface NumbersProps {
-  readonly keeper: PageKeeper;
-  readonly surface: Surface;
-  readonly picks: ReadonlySet<Id>;
-  readonly onDone: () => void;
+/** Changes what is picked, and picks what is to be picked afterwards. */
+function ChangeAct({ label, shape, spoken, change, then = 'keep' }: ChangeActProps) {
+  const { keeper, dispatch } = useShell();
+  const act = (): void => {
+    const made = change();
+    void keeper.commit(made).then(() => {
+      if (then === 'drop') dispatch({ kind: 'pick', ids: new Set() });
+      if (then === 'pick what is made') dispatch({ kind: 'pick', ids: addedBy(made) });
+    });
+  };
+  return <TrayAct label={label} shape={shape} {...(spoken ? { spoken } : {})} onPress={act} />;
+}
+
+/** Whether a drag moves, distorts by four corners or bends. */
+function Ways() {
+  const palette = usePalette();
+  const { state, dispatch } = useShell();
+  return (
+    <>
+      {MOVE_WAYS.map((way) => (
+        <TrayAct
+          key={way}
+          label={way}
+          shape={WAY_SHAPES[way]}
+          on={way === state.way}
+          onPress={() => dispatch({ kind: 'way', way })}
+        />
+      ))}
+      <View style={[styles.rule, { backgroundColor: palette.rule }]} />
+    </>
+  );
+}
+
+function NumbersAct() {
+  const { dispatch } = useShell();
+  return (
+    <TrayAct label="numbers" shape="numbers" onPress={() => dispatch({ kind: 'upper', upper: 'numbers' })} />
+  );
+}
+
+/** Cuts or copies what is picked to a sheet of its own, on pages whose sheets one chooses among. */
+function NewSheetActs() {
+  const { keeper, surface, state, dispatch, pass } = useShell();
+  if (!surface || !pass.hands.includes('Draw')) return null;
+  const onto = (how: 'cut' | 'copy') => (): Change => {
+    const { change, sheet } = ontoNewSheet(keeper.things, surface.painter.scene, state.picks, how);
+    dispatch({ kind: 'sheet', sheet });
+    return change;
+  };
+  return (
+    <>
+      <ChangeAct label="cut to new sheet" shape="newSheet" change={onto('cut')} />
+      <ChangeAct label="copy to new sheet" shape="newSheet" change={onto('copy')} then="pick what is made" />
+    </>
+  );
+}
+
+/** Cuts the piece within the loop out of the picture that lies under it. */
+function CutAct() {
+  const { keeper, surface, state, dispatch } = useShell();
+  const piece = surface && state.loop ? cuttingPiece(keeper.things, surface.painter.scene, state.loop) : null;
+  if (!piece) return null;
+  return (
+    <TrayAct
+      label="cut from picture"
+      spoken="cut from picture: this piece"
+      shape="cut"
+      onPress={() =>
+        void keeper.commit(piece.change).then(() => dispatch({ kind: 'pick', ids: new Set([piece.piece]) }))
+      }
+    />
+  );
+}
+
+/** Whether things are picked from the current sheet alone. */
+function ScopeAct() {
+  const { state, dispatch, current, pass } = useShell();
+  if (!pass.hands.includes('Draw')) return null;
+  const { oneSheet } = state;
+  return (
+    <TrayAct
+      label={oneSheet ? `only ${current?.name ?? ''}` : 'all sheets'}
+      spoken={oneSheet ? `only ${current?.name ?? ''}: picks from it alone` : 'all sheets: picks from all'}
+      shape="one"
+      on={oneSheet}
+      onPress={() => dispatch({ kind: 'one sheet', one: !oneSheet })}
+    />
+  );
+}
+
+/** Cuts a piece out of the reference beside the page. */
+function PieceAct() {
+  const { state, dispatch, reference } = useShell();
+  if (!reference || state.place === 'Behind' || state.place === null) return null;
+  const cutting = state.taking === 'piece';
+  return (
+    <TrayAct
+      label="piece of the reference"
+      shape="piece"
+      on={cutting}
+      onPress={() => dispatch({ kind: 'take', taking: cutting ? null : 'piece' })}
+    />
+  );
 }
 
 const FIELDS = [
@@ -167,30 +210,27 @@ const FIELDS = [
 ] as const;
 
 /** Moves, sizes and turns what is picked by typed numbers. */
-export function Numbers({ keeper, surface, picks, onDone }: NumbersProps) {
-  const [typed, setTyped] = useState<Record<string, string>>(
-    Object.fromEntries(FIELDS.map(([key, , start]) => [key, start])),
+export function Numbers() {
+  const { keeper, surface, state, dispatch } = useShell();
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>(
+    Object.fromEntries(FIELDS.map(([key, , first]) => [key, first])),
   );
-  const [told, setTold] = useState<string | null>(null);
+  const [sentence, setSentence] = useState<string | null>(null);
+  const done = (): void => dispatch({ kind: 'upper', upper: null });
   const apply = (): void => {
-    const [x, y, scale, turn] = FIELDS.map(([key]) => readNumber(typed[key] ?? '')) as [
-      number,
-      number,
-      number,
-      number,
-    ];
-    const room = roomOf(surface.painter.scene, picks);
-    if (![x, y, scale, turn].every(Number.isFinite)) return setTold('One of these is not a number.');
+    const [x = NaN, y = NaN, scale = NaN, turn = NaN] = FIELDS.map(([key]) => readNumber(typed[key] ?? ''));
+    if (![x, y, scale, turn].every(Number.isFinite)) return setSentence('One of these is not a number.');
     if (scale < 1 || scale > 2000 || Math.abs(x) > 2000 || Math.abs(y) > 2000)
-      return setTold('Size from 1 to 2000 %, at most 2000 mm aside.');
+      return setSentence('Size from 1 to 2000 %, at most 2000 mm aside.');
+    const room = surface && roomOf(surface.painter.scene, state.picks);
     if (room)
-      void keeper.commit(moving(keeper.things, picks, byNumbers(room, { x, y, scale: scale / 100, turn })));
-    return onDone();
+      void keeper.commit(
+        moving(keeper.things, state.picks, byNumbers(room, { x, y, scale: scale / 100, turn })),
+      );
+    return done();
   };
   return (
-    <View
-      style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 6, padding: 8, flex: 1 }}
-    >
+    <View style={styles.numbers}>
       {FIELDS.map(([key, label]) => (
         <Field
           key={key}
@@ -199,16 +239,25 @@ export function Numbers({ keeper, surface, picks, onDone }: NumbersProps) {
           inputMode="decimal"
           onChangeText={(text) => setTyped({ ...typed, [key]: text })}
           onSubmitEditing={apply}
-          style={{ width: 84 }}
+          style={styles.number}
         />
       ))}
-      <WordAct label="Apply" on onPress={apply} />
-      <WordAct label="Leave" onPress={onDone} />
-      {told ? (
+      <Act label="Apply" onPress={apply} />
+      <Act label="Leave" onPress={done} />
+      {sentence ? (
         <Words size={13} live>
-          {told}
+          {sentence}
         </Words>
       ) : null}
     </View>
   );
 }
+
+const styles = StyleSheet.create({
+  hint: { flexDirection: 'row', alignItems: 'center', flex: 1 },
+  words: { flexShrink: 1, paddingHorizontal: 8, minWidth: 150 },
+  acts: { flexDirection: 'row', alignItems: 'center' },
+  rule: { width: 1, height: 34, marginHorizontal: 4 },
+  numbers: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 6, padding: 8, flex: 1 },
+  number: { width: 84 },
+});

@@ -1,16 +1,16 @@
 import { View } from 'react-native';
-import { WordAct } from '../../ui/acts';
+import { Act } from '../../ui/acts';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
-import type { Refusal } from '../place-on';
+import type { Obstacle } from '../place-on';
 
 /** Says why something was not done, and offers to go on. */
 export function Notice({
-  refusal,
+  obstacle,
   onGoOn,
   onClose,
 }: {
-  readonly refusal: Refusal;
+  readonly obstacle: Obstacle;
   readonly onGoOn: () => void;
   readonly onClose: () => void;
 }) {
@@ -35,9 +35,9 @@ export function Notice({
         columnGap: 8,
       }}
     >
-      <Words style={{ flexGrow: 1, flexShrink: 1, flexBasis: 180 }}>{refusal.sentence}</Words>
-      {refusal.goOn ? <WordAct label={refusal.goOn.label} on onPress={onGoOn} /> : null}
-      <WordAct label="Close" onPress={onClose} />
+      <Words style={{ flexGrow: 1, flexShrink: 1, flexBasis: 180 }}>{obstacle.sentence}</Words>
+      {obstacle.goOn ? <Act label={obstacle.goOn.label} onPress={onGoOn} /> : null}
+      <Act label="Close" onPress={onClose} />
     </View>
   );
 }

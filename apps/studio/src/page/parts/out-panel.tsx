@@ -1,32 +1,29 @@
 import { useState } from 'react';
-import { MOST_PNG_PIXELS } from '@deft/contract';
+import { addressOf, API, MOST_PNG_PIXELS } from '@deft/contract';
 import { scaleOf } from '@deft/core/geometry';
 import { pageOf, thingsOfType } from '@deft/core/page';
-import type { PageKeeper } from '../../data/page-keeper';
-import { saveFile } from '../../data/save-file';
+import { useSaving } from '../../data/use-saving';
 import { useThings } from '../../data/use-page';
-import { WordAct } from '../../ui/acts';
+import { Act } from '../../ui/acts';
+import { Choice, Option } from '../../ui/choice';
+import { SavingSign } from '../../ui/saving-sign';
+import { Switch } from '../../ui/switch';
 import { Words } from '../../ui/words';
 import { MM_PER_INCH, pixelsAt } from '../paper';
+import type { PassPanelProps } from '../shell/pass';
+import { useShell } from '../shell/shell-context';
 import { Acts, Panel } from '../../ui/panel';
-
-interface OutPanelProps {
-  readonly keeper: PageKeeper;
-  readonly title: string;
-  readonly onBack: () => void;
-  readonly onClose: () => void;
-  readonly leftHanded: boolean;
-}
 
 const RESOLUTIONS = [150, 300, 600] as const;
 
 /** The page as a file: as lines or as pixels, without structure lines unless they are asked for. */
-export function OutPanel({ keeper, title, onBack, onClose, leftHanded }: OutPanelProps) {
+export function OutPanel({ onBack, onClose }: PassPanelProps) {
+  const { keeper, reference } = useShell();
+  const { making, sentence, save, stop } = useSaving();
   const things = useThings(keeper, ['page', 'placement']);
   const [guides, setGuides] = useState(false);
   const [picture, setPicture] = useState(false);
   const [dpi, setDpi] = useState<number>(300);
-  const [told, setTold] = useState<string | null>(null);
   const paper = pageOf(things);
   const placements = thingsOfType(things, 'placement');
   if (!paper) return null;
@@ -36,38 +33,24 @@ export function OutPanel({ keeper, title, onBack, onClose, leftHanded }: OutPane
   const own = picture
     ? Math.min(...placements.map(({ transform }) => MM_PER_INCH / scaleOf(transform)))
     : Infinity;
-  const take = async (kind: 'svg' | 'png'): Promise<void> => {
-    setTold('Waiting for the last strokes …');
-    try {
-      await keeper.flush();
-      await saveFile(
-        `/api/pages/${keeper.page}/page.${kind}?guides=${guides ? 1 : 0}&picture=${picture ? 1 : 0}&dpi=${dpi}`,
-        `${title}.${kind}`,
-      );
-      setTold(`${title}.${kind} is saved.`);
-    } catch (error) {
-      setTold(error instanceof Error ? error.message : 'The desk does not answer.');
-    }
-  };
+  const title = reference?.title ?? 'Page';
+  const take = (kind: 'svg' | 'png') => (): void =>
+    void save(
+      addressOf(API.pages[kind], { page: keeper.page }, { guides, picture, dpi }),
+      `${title}.${kind}`,
+      () => keeper.flush(),
+    );
   return (
-    <Panel title="Take it out" onBack={onBack} onClose={onClose} leftHanded={leftHanded}>
-      <Acts about="With it">
-        <WordAct
-          label={guides ? 'with guides' : 'without guides'}
-          on={guides}
-          onPress={() => setGuides(!guides)}
-        />
+    <Panel title="Save as a file" onBack={onBack} onClose={onClose}>
+      <Acts about="With the drawing">
+        <Switch label="guides" on={guides} onPress={() => setGuides(!guides)} />
         {placements.length > 0 ? (
-          <WordAct
-            label={picture ? 'with the picture' : 'without the picture'}
-            on={picture}
-            onPress={() => setPicture(!picture)}
-          />
+          <Switch label="the picture" on={picture} onPress={() => setPicture(!picture)} />
         ) : null}
       </Acts>
-      <Acts about="Fineness of the PNG, dots an inch">
+      <Choice label="Fineness of the PNG, dots an inch" shown>
         {RESOLUTIONS.map((value) => (
-          <WordAct
+          <Option
             key={value}
             label={String(value)}
             spoken={`${value} dots an inch`}
@@ -75,7 +58,7 @@ export function OutPanel({ keeper, title, onBack, onClose, leftHanded }: OutPane
             onPress={() => setDpi(value)}
           />
         ))}
-      </Acts>
+      </Choice>
       <Words
         size={13}
         soft
@@ -90,15 +73,11 @@ export function OutPanel({ keeper, title, onBack, onClose, leftHanded }: OutPane
           testID="enlarged"
         >{`The picture has only ${Math.round(own)} dots an inch here; at ${dpi} it is enlarged beyond its own pixels.`}</Words>
       ) : null}
-      <Acts about="As a file">
-        <WordAct label="SVG" spoken="Take the page out as SVG" on onPress={() => void take('svg')} />
-        <WordAct label="PNG" spoken="Take the page out as PNG" on onPress={() => void take('png')} />
+      <Acts about="As">
+        <Act label="SVG" spoken="SVG: save the page as lines" onPress={take('svg')} />
+        <Act label="PNG" spoken="PNG: save the page as pixels" onPress={take('png')} />
       </Acts>
-      {told ? (
-        <Words size={13} soft live>
-          {told}
-        </Words>
-      ) : null}
+      <SavingSign making={making} sentence={sentence} onStop={stop} />
     </Panel>
   );
 }

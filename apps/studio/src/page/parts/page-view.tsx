@@ -2,7 +2,7 @@ import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { boxOf } from '@deft/core/geometry';
 import type { Region } from '@deft/core/page';
-import { placedOf } from '../../data/api';
+import { placedOf } from '../../data/addresses';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useDesk } from '../../data/store';
 import { deskPalm, guardFromPalm } from '../palm';
@@ -32,7 +32,7 @@ export function PageView({
 }: PageViewProps) {
   const host = useRef<View>(null);
   const [surface, setSurface] = useState<Surface | null>(null);
-  const fingersDraw = useDesk((state) => state.desk.fingersDraw);
+  const { fingersDraw } = useDesk('fingersDraw');
   useEffect(() => {
     deskPalm.fingersDraw = fingersDraw;
   }, [fingersDraw]);

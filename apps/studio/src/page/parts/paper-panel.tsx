@@ -2,9 +2,10 @@ import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { LARGEST_PAPER, SMALLEST_PAPER } from '@deft/contract';
 import { pageOf, type Change } from '@deft/core/page';
-import type { PageKeeper } from '../../data/page-keeper';
 import { useThings } from '../../data/use-page';
-import { WordAct } from '../../ui/acts';
+import { Act } from '../../ui/acts';
+import { Choice, Option } from '../../ui/choice';
+import { Switch } from '../../ui/switch';
 import { Field } from '../../ui/field';
 import { CORNER } from '../../ui/theme';
 import { usePalette } from '../../ui/use-desk-theme';
@@ -22,32 +23,28 @@ import {
   type Side,
 } from '../paper';
 import { readNumber } from '../read-number';
+import type { PassPanelProps } from '../shell/pass';
+import { useShell } from '../shell/shell-context';
 import { Acts, Panel } from '../../ui/panel';
-
-interface PaperPanelProps {
-  readonly keeper: PageKeeper;
-  readonly onBack: () => void;
-  readonly onClose: () => void;
-  readonly leftHanded: boolean;
-}
 
 const STEP = 20;
 const SIDES: readonly Side[] = ['left', 'right', 'top', 'bottom'];
 
 /** Size, colour, growth and cells of the paper. */
-export function PaperPanel({ keeper, onBack, onClose, leftHanded }: PaperPanelProps) {
+export function PaperPanel({ onBack, onClose }: PassPanelProps) {
+  const { keeper } = useShell();
   const palette = usePalette();
   const things = useThings(keeper, ['page']);
   const paper = pageOf(things);
   const [inches, setInches] = useState(false);
   const [typed, setTyped] = useState<{ width: string; height: string } | null>(null);
-  const [told, setTold] = useState<string | null>(null);
+  const [sentence, setSentence] = useState<string | null>(null);
   if (!paper) return null;
   const { width, height } = paper;
   const unit = inches ? MM_PER_INCH : 1;
   const shown = (mm: number): string => String(Math.round((mm / unit) * 100) / 100);
   const change = (made: Change | null): void => {
-    setTold(
+    setSentence(
       made
         ? null
         : `Paper is between ${shown(SMALLEST_PAPER)} and ${shown(LARGEST_PAPER)} ${inches ? 'inches' : 'mm'} a side.`,
@@ -74,17 +71,17 @@ export function PaperPanel({ keeper, onBack, onClose, leftHanded }: PaperPanelPr
   );
   const count = (label: string, value: number, to: (n: number) => Change) => (
     <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-      <WordAct
+      <Act
         label="−"
-        spoken={`Fewer ${label}`}
+        spoken={`− one ${label}`}
         disabled={value <= 1}
         onPress={() => change(to(value - 1))}
         style={{ minWidth: 34 }}
       />
       <Words size={13}>{`${value} ${label}`}</Words>
-      <WordAct
+      <Act
         label="+"
-        spoken={`More ${label}`}
+        spoken={`+ one ${label}`}
         disabled={value >= 12}
         onPress={() => change(to(value + 1))}
         style={{ minWidth: 34 }}
@@ -92,13 +89,15 @@ export function PaperPanel({ keeper, onBack, onClose, leftHanded }: PaperPanelPr
     </View>
   );
   return (
-    <Panel title="Paper" onBack={onBack} onClose={onClose} leftHanded={leftHanded}>
-      <Acts about="Size">
+    <Panel title="Paper" onBack={onBack} onClose={onClose}>
+      <Choice label="Size" shown>
         {(Object.keys(PAPER_SIZES) as PaperSize[]).map((name) => (
-          <WordAct key={name} label={name} on={sizeOf(paper) === name} onPress={() => take(name)} />
+          <Option key={name} label={name} on={sizeOf(paper) === name} onPress={() => take(name)} />
         ))}
-        <WordAct
-          label={upright ? 'turn landscape' : 'turn portrait'}
+      </Choice>
+      <Acts about="Held">
+        <Act
+          label={upright ? 'Turn landscape' : 'Turn portrait'}
           disabled={width === height}
           onPress={() => change(resizing(paper, height, width))}
         />
@@ -106,18 +105,9 @@ export function PaperPanel({ keeper, onBack, onClose, leftHanded }: PaperPanelPr
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center', marginBottom: 6 }}>
         {field('width', 'Width')}
         {field('height', 'Height')}
-        <WordAct
-          small
-          label={inches ? 'inches' : 'mm'}
-          spoken={`Measured in ${inches ? 'inches' : 'millimetres'}`}
-          onPress={() => {
-            setInches(!inches);
-            setTyped(null);
-          }}
-        />
-        <WordAct
+        <Act
           label="Set"
-          on
+
           disabled={!typed}
           onPress={() =>
             typed &&
@@ -131,17 +121,26 @@ export function PaperPanel({ keeper, onBack, onClose, leftHanded }: PaperPanelPr
           }
         />
       </View>
+      <Switch
+        small
+        label="in inches"
+        on={inches}
+        onPress={() => {
+          setInches(!inches);
+          setTyped(null);
+        }}
+      />
       <Acts about={`More paper, ${STEP} mm at a side`}>
         {SIDES.map((side) => (
-          <WordAct
+          <Act
             key={side}
-            label={side}
-            spoken={`Grow the paper at the ${side}`}
+            label={side[0]?.toUpperCase() + side.slice(1)}
+            spoken={`${side}: more paper at the ${side}`}
             onPress={() => change(growing(paper, side, STEP))}
           />
         ))}
       </Acts>
-      <Acts about="Colour">
+      <View role="radiogroup" aria-label="Colour" style={{ flexDirection: 'row', gap: 8 }}>
         {PAPER_COLOURS.map(({ name, hex }) => (
           <Pressable
             key={hex}
@@ -160,14 +159,14 @@ export function PaperPanel({ keeper, onBack, onClose, leftHanded }: PaperPanelPr
             }}
           />
         ))}
-      </Acts>
+      </View>
       <Acts about="Cells, one pose each">
         {count('across', columns, (n) => parting(paper, n, rows))}
         {count('down', rows, (n) => parting(paper, columns, n))}
       </Acts>
-      {told ? (
+      {sentence ? (
         <Words size={13} live>
-          {told}
+          {sentence}
         </Words>
       ) : null}
     </Panel>

@@ -47,7 +47,7 @@ describe('a fan of choices', () => {
     );
     fireEvent.press(screen.getByText('Build'));
     fireEvent.press(screen.getByText('Check'));
-    fireEvent.press(screen.getByLabelText('Close the choices'));
+    fireEvent.press(screen.getByLabelText('Close: Passes'));
     expect(choose.mock.calls).toEqual([['build']]);
     expect(close).toHaveBeenCalledTimes(1);
   });

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { lineLayers, CentreLine, lookOf, outlinePath, type PenKind, type StrokePoint } from '@deft/core/page';
 import type { PenSetting } from '../../data/desk-slice';
+import { ON_PAGE } from '../../ui/theme';
 
 /** A line as a hand would draw it: pressed in its middle, with a small tremor that smoothing takes out. */
 function handDrawn(length: number, rise: number): StrokePoint[] {
@@ -46,9 +47,9 @@ export function SampleStroke({
   }, [pen, setting, tall]);
   return (
     <svg width={width} height={height} viewBox={`-4 ${-tall / 2} ${length} ${tall}`} aria-hidden>
-      <rect x={-4} y={-tall / 2} width={length} height={tall} fill="#FBF8F1" />
+      <rect x={-4} y={-tall / 2} width={length} height={tall} fill={ON_PAGE.paper} />
       {layers.map(({ d, alpha }, i) => (
-        <path key={i} d={d} fill={pen === 'rubber' ? '#CFC5B3' : setting.colour} fillOpacity={alpha} />
+        <path key={i} d={d} fill={pen === 'rubber' ? ON_PAGE.rule : setting.colour} fillOpacity={alpha} />
       ))}
     </svg>
   );

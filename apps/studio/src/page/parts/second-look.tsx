@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { formOutline, type Sheet } from '@deft/core/page';
 import type { Reference } from '@deft/contract';
-import { pictureOf, previewOf } from '../../data/api';
+import { pictureOf, previewOf } from '../../data/addresses';
 import { looksWorker } from '../../data/workers';
 import { SteadyPicture } from '../../ui/steady-picture';
 import { usePalette } from '../../ui/use-desk-theme';

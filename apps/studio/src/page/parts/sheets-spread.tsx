@@ -1,14 +1,17 @@
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { pageSvg, sheetsOf, type Id, type Sheet, type Thing } from '@deft/core/page';
+import { useShell } from '../shell/shell-context';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useThings } from '../../data/use-page';
-import { WordAct } from '../../ui/acts';
+import { Act } from '../../ui/acts';
+import { Switch } from '../../ui/switch';
 import { Field } from '../../ui/field';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
 import { addingSheet, refiningOver, removingSheet, reordering, settingGroup } from '../sheet-acts';
 import { Slider } from '../../ui/slider';
+import { ON_PAGE } from '../../ui/theme';
 
 /** A sheet alone, as a small picture. */
 function smallPicture(things: ReadonlyMap<Id, Thing>, sheet: Sheet): string {
@@ -21,16 +24,12 @@ function smallPicture(things: ReadonlyMap<Id, Thing>, sheet: Sheet): string {
   return `data:image/svg+xml;utf8,${encodeURIComponent(pageSvg(alone, { guides: true }))}`;
 }
 
-interface SpreadProps {
-  readonly keeper: PageKeeper;
-  readonly current: Id | null;
-  readonly onChoose: (sheet: Id | null) => void;
-}
-
 /**
  * The page's sheets laid out side by side, the lowest at the left, with what can be done to the current one.
  */
-export function SheetsSpread({ keeper, current, onChoose }: SpreadProps) {
+export function SheetsSpread() {
+  const { keeper, current, dispatch } = useShell();
+  const onChoose = (sheet: Id | null): void => dispatch({ kind: 'sheet', sheet });
   const palette = usePalette();
   const things = useThings(keeper, ['sheet', 'page', 'form', 'guide', 'axis', 'note', 'landmark', 'stroke']);
   const [typing, setTyping] = useState<'name' | 'group' | null>(null);
@@ -39,7 +38,7 @@ export function SheetsSpread({ keeper, current, onChoose }: SpreadProps) {
     () => new Map(sheets.map((sheet) => [sheet.id, smallPicture(things, sheet)])),
     [things, sheets],
   );
-  const chosen = sheets.find(({ id }) => id === current) ?? sheets.at(-1);
+  const chosen = sheets.find(({ id }) => id === current?.id) ?? sheets.at(-1);
   const [fade, setFade] = useState<number | null>(null);
   if (!chosen) return null;
   const group = (to: Parameters<typeof settingGroup>[2]): void =>
@@ -50,7 +49,7 @@ export function SheetsSpread({ keeper, current, onChoose }: SpreadProps) {
   const order = (label: string, spoken: string, by: 1 | -1) => {
     const change = reordering(things, chosen.id, by);
     return (
-      <WordAct
+      <Act
         small
         label={label}
         spoken={spoken}
@@ -84,12 +83,12 @@ export function SheetsSpread({ keeper, current, onChoose }: SpreadProps) {
                   height: 78,
                   borderWidth: on ? 2 : 1,
                   borderColor: on ? palette.verdigris : palette.rule,
-                  backgroundColor: '#FBF8F1',
+                  backgroundColor: ON_PAGE.paper,
                   opacity: sheet.hidden ? 0.4 : 1,
                 }}
               >
                 {sheet.kind === 'picture' ? (
-                  <Words size={12} colour="#535A67" style={{ margin: 6 }}>
+                  <Words size={12} colour={ON_PAGE.words} style={{ margin: 6 }}>
                     picture
                   </Words>
                 ) : (
@@ -101,11 +100,11 @@ export function SheetsSpread({ keeper, current, onChoose }: SpreadProps) {
                       position: 'absolute',
                       right: 2,
                       bottom: 2,
-                      backgroundColor: '#FBF8F1',
+                      backgroundColor: ON_PAGE.paper,
                       paddingHorizontal: 3,
                     }}
                   >
-                    <Words size={12} colour="#535A67">
+                    <Words size={12} colour={ON_PAGE.words}>
                       locked
                     </Words>
                   </View>
@@ -145,18 +144,18 @@ export function SheetsSpread({ keeper, current, onChoose }: SpreadProps) {
       ) : (
         <>
           <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }}>
-            <WordAct small label="Refine over" on onPress={() => adding(refiningOver(things))} />
-            <WordAct
+            <Act small label="Refine over" onPress={() => adding(refiningOver(things))} />
+            <Act
               small
               label={chosen.hidden ? 'Show' : 'Hide'}
               onPress={() => group({ hidden: !chosen.hidden })}
             />
-            <WordAct
+            <Act
               small
               label={chosen.locked ? 'Unlock' : 'Lock'}
               onPress={() => group({ locked: !chosen.locked })}
             />
-            <WordAct
+            <Switch
               small
               label="Multiply"
               on={chosen.multiply ?? false}
@@ -166,24 +165,24 @@ export function SheetsSpread({ keeper, current, onChoose }: SpreadProps) {
             {order('higher ›', 'Move the sheet higher', 1)}
           </View>
           <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }}>
-            <WordAct small label="Name" onPress={() => setTyping('name')} />
-            <WordAct small label="Group" onPress={() => setTyping('group')} />
-            <WordAct
+            <Act small label="Name" onPress={() => setTyping('name')} />
+            <Act small label="Group" onPress={() => setTyping('group')} />
+            <Act
               small
               label="+ ink"
               spoken="New ink sheet"
               onPress={() => adding(addingSheet(things, 'ink', chosen.id))}
             />
-            <WordAct
+            <Act
               small
               label="+ tone"
               spoken="New sheet for tone"
               onPress={() => adding(addingSheet(things, 'tone', chosen.id))}
             />
-            <WordAct
+            <Act
               small
-              label="Take away"
-              spoken="Take the sheet away"
+              label="Remove"
+              spoken="Remove the sheet"
               disabled={sheets.length < 2}
               onPress={() => void keeper.commit(removingSheet(things, chosen.id)).then(() => onChoose(null))}
             />
@@ -236,9 +235,9 @@ function Naming({
         style={{ width: 190 }}
       />
       {offers.map((offer) => (
-        <WordAct key={offer} small label={offer} onPress={() => onKeep(offer)} />
+        <Act key={offer} small label={offer} onPress={() => onKeep(offer)} />
       ))}
-      <WordAct label="Keep" on onPress={() => onKeep(text.trim())} />
+      <Act label="Keep" onPress={() => onKeep(text.trim())} />
     </View>
   );
 }

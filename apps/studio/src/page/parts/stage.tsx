@@ -13,6 +13,7 @@ import { Palm } from '../palm';
 import { PointerInput, type Hand, type Sample } from '../pointer';
 import { UPRIGHT, zoomView, type View as Lie } from '../view';
 import { useLatest } from '../../ui/use-latest';
+import { ON_PAGE } from '../../ui/theme';
 
 /** What a contact on the picture does. Points are pixels of the picture as it is seen. */
 export interface StageHand {
@@ -209,10 +210,10 @@ function Loupe({
         width: LOUPE,
         height: LOUPE,
         borderRadius: LOUPE,
-        border: '2px solid #17635A',
+        border: `2px solid ${ON_PAGE.control}`,
         overflow: 'hidden',
         pointerEvents: 'none',
-        backgroundColor: '#FBF8F1',
+        backgroundColor: ON_PAGE.paper,
         backgroundImage: `url("${address}")`,
         backgroundRepeat: 'no-repeat',
         backgroundSize: `${width * by}px auto`,
@@ -222,7 +223,7 @@ function Loupe({
       <svg width={LOUPE} height={LOUPE}>
         <path
           d={`M${LOUPE / 2 - 9} ${LOUPE / 2}h18M${LOUPE / 2} ${LOUPE / 2 - 9}v18`}
-          stroke="#17635A"
+          stroke={ON_PAGE.control}
           strokeWidth={1.5}
         />
       </svg>

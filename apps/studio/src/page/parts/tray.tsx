@@ -1,122 +1,110 @@
 import type { ReactNode } from 'react';
-import { View } from 'react-native';
-import type { PlaceName } from '../../data/desk-slice';
+import { StyleSheet, View } from 'react-native';
 import { useDesk } from '../../data/store';
-import type { PageKeeper } from '../../data/page-keeper';
 import { useThings } from '../../data/use-page';
-import { WordAct } from '../../ui/acts';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
-import type { PanelName } from './panels';
+import { useShell } from '../shell/shell-context';
+import { HAND_SHAPES, PLACE_SHAPES } from './icons';
+import { TrayAct } from './tray-act';
 
-interface TrayProps {
-  readonly keeper: PageKeeper;
-  readonly upper: ReactNode;
-  readonly place: PlaceName;
-  readonly open: PanelName | null;
-  readonly onOpen: (what: PanelName | null) => void;
-}
+const EVERYTHING = [
+  'form',
+  'guide',
+  'axis',
+  'note',
+  'landmark',
+  'sheet',
+  'stroke',
+  'placement',
+  'page',
+  'version',
+] as const;
 
 /**
  * Two rows within the thumb's reach: what the hand offers, and the five controls. On a wide screen they are
  * one.
  */
-export function Tray({ keeper, upper, place, open, onOpen }: TrayProps) {
+export function Tray({ upper }: { readonly upper: ReactNode }) {
   const palette = usePalette();
   const wide = useWide();
-  const { hand, leftHanded } = useDesk((state) => state.desk);
-  useThings(keeper, [
-    'form',
-    'guide',
-    'axis',
-    'note',
-    'landmark',
-    'sheet',
-    'stroke',
-    'placement',
-    'page',
-    'version',
-  ]);
-  const { log, device } = keeper.replica;
-  const toggle = (what: 'hand' | 'place' | 'looks'): void => onOpen(open === what ? null : what);
-  const arrow = (what: string): string => (open === what ? '▾' : '▴');
-  const controls = [
-    <WordAct
-      key="hand"
-      label={`${hand} ${arrow('hand')}`}
-      spoken={`Hand: ${hand}`}
-      on={open === 'hand'}
-      onPress={() => toggle('hand')}
-      testID="hand"
-      style={{ minWidth: 78 }}
-    />,
-    <WordAct
-      key="place"
-      label={`${place} ${arrow('place')}`}
-      spoken={`Place of the reference: ${place}`}
-      on={open === 'place'}
-      onPress={() => toggle('place')}
-      testID="place"
-      style={{ minWidth: 86 }}
-    />,
-    <WordAct
-      key="looks"
-      label="Looks"
-      spoken="Looks: see it afresh, hide parts, the view, the paper, taking it out"
-      on={open === 'looks'}
-      onPress={() => toggle('looks')}
-      testID="looks"
-    />,
-    <WordAct
-      key="undo"
-      label="Undo"
-      disabled={!log.undoable(device)}
-      onPress={() => void keeper.undo()}
-      testID="undo"
-    />,
-    <WordAct
-      key="redo"
-      label="Redo"
-      disabled={!log.redoable(device)}
-      onPress={() => void keeper.redo()}
-      testID="redo"
-    />,
-  ];
+  const { leftHanded } = useDesk('leftHanded');
   const row = (
-    <View
-      style={{
-        flexDirection: leftHanded ? 'row-reverse' : 'row',
-        justifyContent: 'space-between',
-        paddingHorizontal: 8,
-        minHeight: 50,
-        alignItems: 'center',
-        gap: wide ? 14 : 0,
-      }}
-    >
-      {leftHanded ? controls.reverse() : controls}
+    <View style={[styles.row, { flexDirection: leftHanded ? 'row-reverse' : 'row', gap: wide ? 14 : 0 }]}>
+      <Controls />
     </View>
   );
+  const edge = { backgroundColor: palette.desk, borderColor: palette.rule };
   return (
-    <View
-      style={{
-        backgroundColor: palette.desk,
-        borderTopWidth: 1,
-        borderColor: palette.rule,
-        ...(wide
-          ? { flexDirection: 'row', alignItems: 'center', paddingHorizontal: 12 }
-          : { paddingBottom: 6 }),
-      }}
-    >
-      {wide ? (
-        <>
-          {upper}
-          {row}
-        </>
-      ) : (
-        <>
-          <View style={{ borderBottomWidth: 1, borderColor: palette.rule }}>{upper}</View>
-          {row}
-        </>
-      )}
+    <View style={[styles.tray, edge, wide ? styles.wide : styles.upright]} testID="tray">
+      {wide ? upper : <View style={[styles.upper, edge]}>{upper}</View>}
+      {row}
     </View>
   );
 }
+
+/** The hand, the place of the reference or what the pass has there, looks, undo and redo. */
+function Controls() {
+  const { hand } = useDesk('hand');
+  const { pass, keeper, state, dispatch } = useShell();
+  useThings(keeper, EVERYTHING);
+  const { log, device } = keeper.replica;
+  const { panel, place } = state;
+  const { MainAct } = pass;
+  const toggle = (what: string) => (): void =>
+    dispatch({ kind: 'panel', panel: panel === what ? null : what });
+  return (
+    <>
+      {MainAct ? <MainAct /> : null}
+      {pass.hands.length > 1 ? (
+        <TrayAct
+          label={`${hand} ▴`}
+          spoken={`${hand} ▴, the hand`}
+          shape={HAND_SHAPES[hand]}
+          on={panel === 'hand'}
+          onPress={toggle('hand')}
+          testID="hand"
+        />
+      ) : null}
+      {place ? (
+        <TrayAct
+          label={`${place} ▴`}
+          spoken={`${place} ▴, the place of the reference`}
+          shape={PLACE_SHAPES[place]}
+          on={panel === 'place'}
+          onPress={toggle('place')}
+          testID="place"
+        />
+      ) : null}
+      <TrayAct
+        label="Looks"
+        spoken="Looks: see it afresh, hide parts, the view, the paper, saving it as a file"
+        shape="looks"
+        on={panel === 'looks'}
+        onPress={toggle('looks')}
+        testID="looks"
+      />
+      <TrayAct
+        label="Undo"
+        shape="undo"
+        disabled={!log.undoable(device)}
+        onPress={() => void keeper.undo()}
+        testID="undo"
+      />
+      <TrayAct
+        label="Redo"
+        shape="redo"
+        disabled={!log.redoable(device)}
+        onPress={() => void keeper.redo()}
+        testID="redo"
+      />
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  tray: { borderTopWidth: 1 },
+  upright: { paddingBottom: 4 },
+  wide: { flexDirection: 'row', alignItems: 'center', paddingHorizontal: 12 },
+  upper: { borderBottomWidth: 1 },
+  row: { justifyContent: 'space-between', paddingHorizontal: 8, minHeight: 58, alignItems: 'center' },
+});

@@ -1,50 +1,42 @@
 import { useEffect, useLayoutEffect, useMemo } from 'react';
-import type { Point } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
 import { useDesk } from '../../data/store';
 import { useLatest } from '../../ui/use-latest';
-import { DrawHand, drawSetting } from '../hands/draw';
+import { DRAW_FIELDS, DrawHand, drawSetting } from '../hands/draw';
 import { FormsHand } from '../hands/forms';
 import { GuidesHand } from '../hands/guides';
-import { MoveHand, type MoveWay } from '../hands/move';
+import { MoveHand } from '../hands/move';
 import { WordsHand } from '../hands/words';
-import type { Refusal } from '../place-on';
-import type { Surface } from '../surface';
+import type { Obstacle } from '../place-on';
+import type { Shell } from '../shell/shell-context';
 
-interface HandsOptions {
-  readonly surface: Surface | null;
-  readonly selected: Id | null;
-  readonly select: (id: Id | null) => void;
-  readonly picks: ReadonlySet<Id>;
-  readonly pick: (ids: ReadonlySet<Id>) => void;
-  readonly looped: (loop: readonly Point[] | null) => void;
-  readonly way: MoveWay;
-  /** Move picks from the current sheet alone. */
-  readonly oneSheet: boolean;
-  /** Name that the next form or landmark is given. */
-  readonly name: string | null;
+/** Asks for words where they are to stand. @param say is told them; null leaves it */
+export type AskWords = (before: string, say: (text: string | null) => void) => void;
+
+type Handed = Pick<Shell, 'surface' | 'state' | 'dispatch'> & {
+  /** The sheet to draw on. */
   readonly sheet: Id | null;
-  readonly refused: (refusal: Refusal) => void;
-  readonly drawn: (strokes: readonly Id[]) => void;
-  readonly ask: (before: string, say: (text: string | null) => void) => void;
-}
+  readonly ask: AskWords;
+};
 
 /** Puts the chosen hand on the surface and keeps its settings. */
-export function useHands(options: HandsOptions): void {
-  const { surface, selected, picks, way, oneSheet, name, sheet } = options;
-  const desk = useDesk((state) => state.desk);
+export function useHands(options: Handed): void {
+  const { surface, state, sheet } = options;
+  const { selected, picks, way, oneSheet, nextName } = state;
+  const desk = useDesk(...DRAW_FIELDS, 'formsTool', 'guide', 'words');
   const { hand, formsTool, guide, words } = desk;
   const latest = useLatest(options);
   const hands = useMemo(() => {
     if (!surface) return null;
-    const refused = (refusal: Refusal): void => latest.current.refused(refusal);
+    const send: Shell['dispatch'] = (act) => latest.current.dispatch(act);
+    const refused = (obstacle: Obstacle): void => send({ kind: 'obstacle', obstacle });
     return {
-      Draw: new DrawHand(surface, { refused, drawn: (strokes) => latest.current.drawn(strokes) }),
-      Forms: new FormsHand(surface, { selected: (id) => latest.current.select(id), refused }),
+      Draw: new DrawHand(surface, { refused, drawn: (strokes) => send({ kind: 'drawn', strokes }) }),
+      Forms: new FormsHand(surface, { selected: (id) => send({ kind: 'select', id }), refused }),
       Guides: new GuidesHand(surface, refused),
       Move: new MoveHand(surface, {
-        selected: (ids) => latest.current.pick(ids),
-        looped: (loop) => latest.current.looped(loop),
+        selected: (ids) => send({ kind: 'pick', ids }),
+        looped: (loop) => send({ kind: 'loop', loop }),
         refused,
       }),
       Words: new WordsHand(surface, { ask: (before, say) => latest.current.ask(before, say), refused }),
@@ -57,11 +49,11 @@ export function useHands(options: HandsOptions): void {
   useLayoutEffect(() => {
     if (!hands) return;
     hands.Draw.take(drawSetting(desk, sheet));
-    hands.Forms.take(formsTool, name);
+    hands.Forms.take(formsTool, nextName);
     hands.Guides.take(guide);
     hands.Move.take(way, oneSheet ? sheet : null);
     hands.Words.take(words, desk.pens[desk.pen].colour, sheet);
-  }, [hands, desk, formsTool, guide, words, way, oneSheet, name, sheet]);
+  }, [hands, desk, formsTool, guide, words, way, oneSheet, nextName, sheet]);
   useEffect(() => {
     if (!hands || hand !== 'Forms') return undefined;
     hands.Forms.select(selected);

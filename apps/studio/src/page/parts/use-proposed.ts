@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { labOf, proposeColours, type NamedColour } from '@deft/core/tone';
-import type { Surface } from '../page/surface';
+import type { Surface } from '../surface';
 
 /** Rows of the picture that are looked at. */
 const HEIGHT = 24;

@@ -4,19 +4,14 @@ import { pageSvg, thingsOfType, type Id } from '@deft/core/page';
 import { newId } from '../../data/new-id';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useThings } from '../../data/use-page';
-import { WordAct } from '../../ui/acts';
+import { Act } from '../../ui/acts';
+import { Choice, Option } from '../../ui/choice';
 import { Field } from '../../ui/field';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Words } from '../../ui/words';
+import type { PassPanelProps } from '../shell/pass';
+import { useShell } from '../shell/shell-context';
 import { Acts, Panel } from '../../ui/panel';
-
-interface VersionsPanelProps {
-  readonly keeper: PageKeeper;
-  readonly onBack: () => void;
-  readonly onClose: () => void;
-  readonly onCompare: () => void;
-  readonly leftHanded: boolean;
-}
 
 const when = (at: number): string =>
   new Date(at).toLocaleString('en-GB', {
@@ -27,7 +22,8 @@ const when = (at: number): string =>
   });
 
 /** Names for the page as it stands, and the way to see two of them side by side. */
-export function VersionsPanel({ keeper, onBack, onClose, onCompare, leftHanded }: VersionsPanelProps) {
+export function VersionsPanel({ onBack, onClose }: PassPanelProps) {
+  const { keeper, dispatch } = useShell();
   const things = useThings(keeper, ['version']);
   const versions = thingsOfType(things, 'version');
   const [name, setName] = useState('');
@@ -45,7 +41,7 @@ export function VersionsPanel({ keeper, onBack, onClose, onCompare, leftHanded }
     setName('');
   };
   return (
-    <Panel title="Versions" onBack={onBack} onClose={onClose} leftHanded={leftHanded}>
+    <Panel title="Versions" onBack={onBack} onClose={onClose}>
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center' }}>
         <Field
           label={`Version ${versions.length + 1}`}
@@ -55,7 +51,7 @@ export function VersionsPanel({ keeper, onBack, onClose, onCompare, leftHanded }
           onSubmitEditing={keep}
           style={{ flex: 1 }}
         />
-        <WordAct label="Keep" spoken="Keep this version" on onPress={keep} />
+        <Act label="Keep" spoken="Keep this version" onPress={keep} />
       </View>
       {versions.length === 0 ? (
         <Words size={13} soft>
@@ -72,9 +68,9 @@ export function VersionsPanel({ keeper, onBack, onClose, onCompare, leftHanded }
             <Words size={13} soft>
               {when(version.at)}
             </Words>
-            <WordAct
+            <Act
               small
-              label="forget"
+              label="Forget"
               spoken={`Forget the name ${version.name}`}
               onPress={() => void keeper.commit({ remove: [version.id] })}
             />
@@ -83,7 +79,7 @@ export function VersionsPanel({ keeper, onBack, onClose, onCompare, leftHanded }
       ))}
       {versions.length > 0 ? (
         <Acts about="Before and after">
-          <WordAct label="Side by side" on onPress={onCompare} />
+          <Act label="Side by side" onPress={() => dispatch({ kind: 'compare', comparing: true })} />
         </Acts>
       ) : null}
     </Panel>
@@ -91,13 +87,9 @@ export function VersionsPanel({ keeper, onBack, onClose, onCompare, leftHanded }
 }
 
 /** Two versions of a page side by side; each can be any of them, or the page as it is now. */
-export function VersionsCompared({
-  keeper,
-  onClose,
-}: {
-  readonly keeper: PageKeeper;
-  readonly onClose: () => void;
-}) {
+export function VersionsCompared() {
+  const { keeper, dispatch } = useShell();
+  const onClose = (): void => dispatch({ kind: 'compare', comparing: false });
   const palette = usePalette();
   const things = useThings(keeper, ['version']);
   const versions = thingsOfType(things, 'version');
@@ -122,19 +114,15 @@ export function VersionsCompared({
         <Words size={17} kind="heading" level={2}>
           Side by side
         </Words>
-        <WordAct label="Close" onPress={onClose} />
+        <Act label="Close" onPress={onClose} />
       </View>
       <View style={{ flex: 1, flexDirection: 'row', padding: 8, gap: 8 }}>
         {([0, 1] as const).map((side) => (
           <View key={side} style={{ flex: 1, minWidth: 0 }}>
             <VersionPicture keeper={keeper} version={chosen[side]} />
-            <View
-              role="radiogroup"
-              aria-label={side === 0 ? 'Left' : 'Right'}
-              style={{ flexDirection: 'row', flexWrap: 'wrap' }}
-            >
+            <Choice label={side === 0 ? 'Left' : 'Right'}>
               {[...versions, null].map((version) => (
-                <WordAct
+                <Option
                   key={version?.id ?? 'now'}
                   small
                   label={version?.name ?? 'now'}
@@ -142,7 +130,7 @@ export function VersionsCompared({
                   onPress={() => choose(side, version?.id ?? null)}
                 />
               ))}
-            </View>
+            </Choice>
           </View>
         ))}
       </View>

@@ -1,5 +1,5 @@
 import { useCallback, useSyncExternalStore } from 'react';
-import { WordAct } from '../../ui/acts';
+import { Act } from '../../ui/acts';
 import { usePalette } from '../../ui/use-desk-theme';
 import type { Surface } from '../surface';
 
@@ -31,12 +31,12 @@ export function ViewSign({
     .filter(Boolean)
     .join(', ');
   return (
-    <WordAct
+    <Act
       small
       label={says}
       spoken={`The view is ${says}: set it upright`}
       testID="view-sign"
-      on
+
       onPress={() => surface.setUpright()}
       style={{
         position: 'absolute',

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { WordAct } from '../../ui/acts';
+import { Act } from '../../ui/acts';
 import { Field } from '../../ui/field';
 
 /** Takes the words for a note: in the tray's place. */
@@ -23,8 +23,8 @@ export function WordsField({
         onChangeText={setText}
         style={{ flex: 1, maxHeight: 110 }}
       />
-      <WordAct label={before && !text.trim() ? 'Take away' : 'Write'} on onPress={() => onSay(text.trim())} />
-      <WordAct label="Leave" onPress={() => onSay(null)} />
+      <Act label={before && !text.trim() ? 'Remove' : 'Write'} onPress={() => onSay(text.trim())} />
+      <Act label="Leave" onPress={() => onSay(null)} />
     </View>
   );
 }

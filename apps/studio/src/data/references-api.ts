@@ -1,0 +1,34 @@
+import {
+  API,
+  type Reference,
+  type ReferencePage,
+  type ReferencePatch,
+  type ReferenceQuery,
+} from '@deft/contract';
+import type { Id } from '@deft/core/page';
+import { api, ask, listOf } from './api';
+
+/** References as every feature sees them; what only their own screens do is in `references/api.ts`. */
+export const referencesApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    references: build.query<ReferencePage, ReferenceQuery>({
+      query: (query) => ask(API.references.list, { query }),
+      providesTags: [listOf('Reference')],
+    }),
+    reference: build.query<Reference, Id>({
+      query: (id) => ask(API.references.read, { params: { id } }),
+      providesTags: (_reference, _error, id) => [{ type: 'Reference', id }],
+    }),
+    changeReference: build.mutation<Reference, { id: Id; patch: ReferencePatch }>({
+      query: ({ id, patch }) => ask(API.references.change, { params: { id }, body: patch }),
+      invalidatesTags: (_reference, _error, { id, patch }) => [
+        { type: 'Reference', id },
+        listOf('Reference'),
+        { type: 'StudiesOf', id },
+        ...('hidden' in patch ? [listOf('Set'), listOf('Alike')] : []),
+      ],
+    }),
+  }),
+});
+
+export const { useReferencesQuery, useReferenceQuery, useChangeReferenceMutation } = referencesApi;

@@ -1,0 +1,86 @@
+import { useRouter } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import { newBlock } from '@deft/core/session';
+import type { ReferenceBrief, ReferenceSet } from '@deft/contract';
+import { previewOf } from '../data/addresses';
+import { SILENT } from '../data/refusals';
+import { useStart } from '../data/use-start';
+import { Act, MainAct } from '../ui/acts';
+import { PaperCard } from '../ui/paper-card';
+import { usePalette, useWide } from '../ui/use-desk-theme';
+import { Way } from '../ui/way';
+import { Words } from '../ui/words';
+import { onePose, warmUp } from './words';
+
+const ONE_MINUTE = { title: 'One minute', blocks: [newBlock(1, 60)] };
+
+interface WarmUpProps {
+  readonly set: ReferenceSet;
+  readonly next: ReferenceBrief;
+  /** Other sets with pictures. */
+  readonly others: readonly ReferenceSet[];
+}
+
+/** Something to begin with at once: one pose of a set, or of another. */
+export function WarmUp({ set, next, others }: WarmUpProps) {
+  const palette = usePalette();
+  const wide = useWide();
+  const router = useRouter();
+  const { start, busy, failed } = useStart();
+  return (
+    <>
+      <PaperCard style={{ flexDirection: wide ? 'row' : 'column' }}>
+        <View style={{ height: wide ? 360 : 250, flex: wide ? 1 : undefined, backgroundColor: palette.rule }}>
+          <img src={previewOf(next)} alt={next.title} style={PICTURE} />
+        </View>
+        <View style={[styles.words, wide && styles.wide]}>
+          <Words size={wide ? 26 : 21} kind="heading" level={2}>
+            {warmUp(set.title)}
+          </Words>
+          <Words soft>{onePose(next.title, set.note)}</Words>
+          <MainAct
+            label="Start, 1 min"
+            disabled={busy}
+            onPress={() => void start({ set: set.id, plan: ONE_MINUTE })}
+            testID="start"
+            style={{ marginTop: 6 }}
+          />
+          <Way
+            label="Choose a plan"
+            onPress={() => router.push({ pathname: '/sessions/new', params: { set: set.id } })}
+          />
+          {failed ? (
+            <Words size={13} live>
+              {SILENT}
+            </Words>
+          ) : null}
+        </View>
+      </PaperCard>
+      {others.length > 0 ? (
+        <View style={styles.others}>
+          <Words size={17} kind="heading" level={2}>
+            Or a minute with
+          </Words>
+          <View style={styles.row}>
+            {others.map(({ id, title }) => (
+              <Act
+                key={id}
+                label={title}
+                disabled={busy}
+                onPress={() => void start({ set: id, plan: ONE_MINUTE })}
+              />
+            ))}
+          </View>
+        </View>
+      ) : null}
+    </>
+  );
+}
+
+const PICTURE = { width: '100%', height: '100%', objectFit: 'cover', objectPosition: '50% 22%' } as const;
+const styles = StyleSheet.create({
+  words: { padding: 16, gap: 8, justifyContent: 'center' },
+  wide: { flex: 1, padding: 28 },
+  others: { gap: 6 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+});

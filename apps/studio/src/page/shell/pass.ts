@@ -1,0 +1,49 @@
+import type { ComponentType } from 'react';
+import type { Id, Thing } from '@deft/core/page';
+import type { HandName, PlaceName } from '../../data/desk-slice';
+import type { KeyAct } from '../keys';
+import type { Shell } from './shell-context';
+
+/** What every panel over a page is given. */
+export interface PassPanelProps {
+  readonly onBack: () => void;
+  readonly onClose: () => void;
+}
+
+/** A panel that a pass adds to the shell's own. */
+export interface PassPanel {
+  readonly name: string;
+  /** How it is offered under Looks; null where something else opens it. */
+  readonly label: string | null;
+  readonly Panel: ComponentType<PassPanelProps>;
+}
+
+/**
+ * What differs from one stage of work on a page to another. A pass is a plain object: to add one is to write
+ * its file and to name it in one list.
+ */
+export interface Pass {
+  readonly name: string;
+  /** The hands it offers, in the order of their keys. */
+  readonly hands: readonly HandName[];
+  /** With which of them it begins, by what lies on the page. */
+  readonly firstHand: (things: ReadonlyMap<Id, Thing>) => HandName;
+  /** Where the reference may sit; empty where there is none. */
+  readonly places: readonly PlaceName[];
+  readonly firstPlace: (wide: boolean) => PlaceName | null;
+  /** What to do first: shown while the page is empty. */
+  readonly hint: string;
+  readonly panels: readonly PassPanel[];
+  /** What lies in the tray before what the hand offers. */
+  readonly Row?: ComponentType;
+  /** What stands in the tray in place of the reference's control: the pass's main act. */
+  readonly MainAct?: ComponentType;
+  /**
+   * What lies beside the page in the reference's stead: a board, for instance. It may render the reference.
+   */
+  readonly Beside?: ComponentType;
+  /** What lies between page and tray: names for what is placed, for instance. */
+  readonly Under?: ComponentType;
+  /** What its own keys do. @returns whether the key was one of them */
+  readonly onKey?: (act: KeyAct, shell: Shell) => boolean;
+}

@@ -1,0 +1,167 @@
+import { StyleSheet, View } from 'react-native';
+import { useDesk, useDeskDispatch } from '../../data/store';
+import { Act } from '../../ui/acts';
+import { usePalette, useWide } from '../../ui/use-desk-theme';
+import { Words } from '../../ui/words';
+import { Notice } from '../parts/notice';
+import { PageView } from '../parts/page-view';
+import { PickColour } from '../parts/pick-colour';
+import { CornerView, PeekAct } from '../parts/reference-view';
+import { PageLook, SmallPair } from '../parts/second-look';
+import { SmallPage } from '../parts/small-page';
+import { TrayAct } from '../parts/tray-act';
+import { ViewSign } from '../parts/view-sign';
+import type { Surface } from '../surface';
+import { takeColour } from './shell-acts';
+import { useShell } from './shell-context';
+
+/** The page itself with what lies on the screen over it: the reference, the overall view, signs, hints. */
+export function ShellPage({ onSurface }: { readonly onSurface: (surface: Surface) => void }) {
+  const send = useDeskDispatch();
+  const { leftHanded } = useDesk('leftHanded');
+  const shell = useShell();
+  const { keeper, surface, region, state, dispatch, reference, mirrored, pass } = shell;
+  const { place, look, taking, obstacle } = state;
+  const seen = { look, mirrored };
+  return (
+    <PageView
+      keeper={keeper}
+      region={region}
+      showPicture={place === 'Behind' || place === null}
+      onSurface={onSurface}
+    >
+      <PageLook surface={surface} look={look} />
+      {reference && place === 'Corner' ? (
+        <CornerView reference={reference} leftHanded={leftHanded} seen={seen} />
+      ) : null}
+      {reference && place === 'Away' ? <PeekAct reference={reference} seen={seen} /> : null}
+      {surface ? <ViewSign surface={surface} leftHanded={leftHanded} /> : null}
+      {surface && reference && look.name === 'small' ? (
+        <SmallPair surface={surface} reference={reference} mirrored={mirrored} leftHanded={leftHanded} />
+      ) : null}
+      {surface && state.overall ? <OverallView surface={surface} /> : null}
+      <LookSign />
+      {pass.hands.includes('Draw') ? <SheetsAct /> : null}
+      <TrayBack />
+      {obstacle ? null : <FirstHint />}
+      {taking === 'colour' && surface ? (
+        <PickColour surface={surface} onPick={(hex) => takeColour(shell, send, hex)} />
+      ) : null}
+      {obstacle ? (
+        <Notice
+          obstacle={obstacle}
+          onClose={() => dispatch({ kind: 'obstacle', obstacle: null })}
+          onGoOn={() => {
+            if (obstacle.goOn) void keeper.commit(obstacle.goOn.change);
+            dispatch({ kind: 'obstacle', obstacle: null });
+          }}
+        />
+      ) : null}
+    </PageView>
+  );
+}
+
+/** A piece of paper over the page, at one of its corners. */
+function usePlaced() {
+  const palette = usePalette();
+  const { leftHanded } = useDesk('leftHanded');
+  const [near, far] = leftHanded ? (['left', 'right'] as const) : (['right', 'left'] as const);
+  const leaf = { backgroundColor: palette.paper, borderColor: palette.rule };
+  return (side: 'near' | 'far', at: { readonly top?: number; readonly bottom?: number }) => [
+    styles.placed,
+    leaf,
+    { [side === 'near' ? near : far]: 8 },
+    at,
+  ];
+}
+
+/** The current sheet's name at the page's corner; touched, it spreads the sheets out in the tray. */
+function SheetsAct() {
+  const placed = usePlaced();
+  const { current, state, dispatch, onPageOnly } = useShell();
+  const name = current?.name ?? 'no sheet';
+  const open = state.upper === 'sheets';
+  return (
+    <TrayAct
+      label={name}
+      spoken={`${name}, the current sheet: spread the sheets out`}
+      shape="sheets"
+      on={open}
+      testID="sheets"
+      onPress={() => {
+        onPageOnly(false);
+        dispatch({ kind: 'upper', upper: open ? null : 'sheets' });
+      }}
+      style={placed('near', { bottom: 8 })}
+    />
+  );
+}
+
+/** Where the page alone is seen: the way back to the tray. */
+function TrayBack() {
+  const placed = usePlaced();
+  const { pageOnly, onPageOnly } = useShell();
+  return pageOnly ? (
+    <Act
+      small
+      label="Tray ▴"
+      testID="tray-back"
+      onPress={() => onPageOnly(false)}
+      style={placed('far', { bottom: 8 })}
+    />
+  ) : null;
+}
+
+/** Through which second look one sees, and how to end it. */
+function LookSign() {
+  const placed = usePlaced();
+  const { state, dispatch } = useShell();
+  const { look } = state;
+  return look.name ? (
+    <Act
+      small
+      label={`${look.name} ×`}
+      spoken={`${look.name} ×: see it as it is again`}
+      testID="look-sign"
+      onPress={() => dispatch({ kind: 'look', look: { ...look, name: null } })}
+      style={placed('far', { bottom: 74 })}
+    />
+  ) : null;
+}
+
+/** All of the page, small, under the reference where that lies in the corner. */
+function OverallView({ surface }: { readonly surface: Surface }) {
+  const placed = usePlaced();
+  const wide = useWide();
+  const { place } = useShell().state;
+  const top = place === 'Corner' ? (wide ? 240 : 170) : 8;
+  return (
+    <View testID="overall" style={[placed('near', { top }), styles.overall]}>
+      <SmallPage surface={surface} height={120} steers label="Overall view: touch to go there" />
+    </View>
+  );
+}
+
+const DRAWN: ReadonlySet<string> = new Set(['form', 'landmark', 'stroke', 'note']);
+
+/** What to do first, while nothing is drawn. */
+function FirstHint() {
+  const wide = useWide();
+  const { keeper, things, state, pass } = useShell();
+  const drawn = [...things.values()].some(({ type }) => DRAWN.has(type));
+  if (!keeper.ready || drawn || pass.hint === '') return null;
+  return (
+    <View style={[styles.hint, { right: state.place === 'Corner' ? (wide ? 230 : 150) : 12 }]}>
+      <Words size={13} soft style={styles.centred}>
+        {pass.hint}
+      </Words>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  placed: { position: 'absolute', borderWidth: 1 },
+  overall: { padding: 4 },
+  hint: { position: 'absolute', top: 10, left: 12, pointerEvents: 'none' },
+  centred: { textAlign: 'center' },
+});

@@ -1,0 +1,78 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import type { Sheet } from '@deft/core/page';
+import { Act } from '../../ui/acts';
+import { Slider } from '../../ui/slider';
+import { useWide } from '../../ui/use-desk-theme';
+import { Words } from '../../ui/words';
+import { HandRow } from '../parts/hand-row';
+import { LinePanel } from '../parts/line-panel';
+import { Numbers } from '../parts/move-acts';
+import { SheetsSpread } from '../parts/sheets-spread';
+import { WordsField } from '../parts/words-field';
+import { useShell } from './shell-context';
+
+/** Words that a hand asks for: what stood there before, and who is told. */
+export interface Asked {
+  readonly before: string;
+  readonly say: (text: string | null) => void;
+}
+
+interface ShellRowProps {
+  readonly asked: Asked | null;
+  readonly onSay: (text: string | null) => void;
+}
+
+/** The tray's upper row: what is asked for, what was opened there, else what the hand offers. */
+export function ShellRow({ asked, onSay }: ShellRowProps) {
+  const wide = useWide();
+  const { state, sheets } = useShell();
+  if (asked) return <WordsField key={asked.before} before={asked.before} onSay={onSay} />;
+  switch (state.upper) {
+    case 'sheets':
+      return (
+        <View style={{ flex: wide ? 1 : undefined }}>
+          <SheetsSpread />
+        </View>
+      );
+    case 'place': {
+      const pictures = sheets.filter(({ kind }) => kind === 'picture');
+      const picture = pictures.find(({ locked }) => locked) ?? pictures[0];
+      return picture ? <OpacityRow sheet={picture} /> : <HandRow />;
+    }
+    case 'line':
+      return <LinePanel />;
+    case 'numbers':
+      return state.picks.size > 0 ? <Numbers /> : <HandRow />;
+    case null:
+      return <HandRow />;
+  }
+}
+
+/** The veil over the faded reference; shown only while its place is being set. */
+function OpacityRow({ sheet }: { readonly sheet: Sheet }) {
+  const { keeper, dispatch } = useShell();
+  const [now, setNow] = useState(sheet.opacity);
+  return (
+    <View style={styles.opacity}>
+      <Words size={13} soft>
+        Faded reference
+      </Words>
+      <Slider
+        label="Opacity of the reference"
+        value={now}
+        least={0.05}
+        most={1}
+        step={0.05}
+        shown={`${Math.round(now * 100)} %`}
+        onChange={setNow}
+        onSettle={(opacity) => void keeper.commit({ set: [{ id: sheet.id, to: { opacity } }] })}
+      />
+      <Act label="Done" onPress={() => dispatch({ kind: 'upper', upper: null })} />
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  opacity: { flexDirection: 'row', alignItems: 'center', minHeight: 62, paddingHorizontal: 10, flex: 1 },
+});

@@ -1,0 +1,62 @@
+import { useEffect, useMemo, useReducer, useState } from 'react';
+import type { Reference } from '@deft/contract';
+import { sheetsOf, type Region } from '@deft/core/page';
+import { takeHand } from '../../data/desk-slice';
+import type { PageKeeper } from '../../data/page-keeper';
+import { useDesk, useDeskDispatch } from '../../data/store';
+import { useThings } from '../../data/use-page';
+import { useWide } from '../../ui/use-desk-theme';
+import { useMirrored } from '../parts/view-sign';
+import type { Surface } from '../surface';
+import type { Pass } from './pass';
+import type { Shell } from './shell-context';
+import { openShell, shellReducer } from './shell-state';
+
+export interface ShellOptions {
+  readonly pass: Pass;
+  readonly keeper: PageKeeper;
+  readonly reference?: Reference | null;
+  readonly region?: Region;
+  readonly pageOnly?: boolean;
+  readonly onPageOnly?: (only: boolean) => void;
+}
+
+/** Opens a page's screen, and puts the pass's first hand on it. */
+export function useOpenShell({
+  pass,
+  keeper,
+  reference = null,
+  region = null,
+  pageOnly = false,
+  onPageOnly = () => undefined,
+}: ShellOptions): Shell & { readonly onSurface: (surface: Surface) => void } {
+  const wide = useWide();
+  const send = useDeskDispatch();
+  const [surface, onSurface] = useState<Surface | null>(null);
+  const [state, dispatch] = useReducer(shellReducer, pass.firstPlace(wide), openShell);
+  const mirrored = useMirrored(surface);
+  const things = useThings(keeper, ['sheet', 'form', 'landmark', 'placement', 'page', 'axis']);
+  const sheets = useMemo(() => sheetsOf(things), [things]);
+  const { hand } = useDesk('hand');
+  useEffect(() => {
+    send(takeHand(pass.firstHand(keeper.things)));
+  }, [send, pass, keeper]);
+  // Whatever else stood in the way of the page goes when another hand is taken up.
+  useEffect(() => dispatch({ kind: 'hand' }), [hand]);
+  return {
+    pass,
+    keeper,
+    surface,
+    reference,
+    region,
+    state,
+    dispatch,
+    things,
+    sheets,
+    current: sheets.find(({ id }) => id === state.sheet) ?? sheets.at(-1) ?? null,
+    mirrored,
+    pageOnly,
+    onPageOnly,
+    onSurface,
+  };
+}

@@ -1,0 +1,92 @@
+import {
+  API,
+  type ClockChange,
+  type Joining,
+  type KeptPlan,
+  type Lifting,
+  type PaperWork,
+  type PosePatch,
+  type Session,
+  type SessionPatch,
+} from '@deft/contract';
+import type { Id } from '@deft/core/page';
+import type { Plan } from '@deft/core/session';
+import { api, ask, listOf } from '../data/api';
+
+const sessionsOwnApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    session: build.query<Session, Id>({
+      query: (id) => ask(API.sessions.read, { params: { id } }),
+      providesTags: (_session, _error, id) => [{ type: 'Session', id }],
+    }),
+    putClock: build.mutation<void, { id: Id } & ClockChange>({
+      query: ({ id, ...body }) => ask(API.sessions.putClock, { params: { id }, body }),
+      invalidatesTags: (_answer, _error, { id, over }) =>
+        over ? [{ type: 'Session', id }, listOf('Session')] : [],
+    }),
+    changeSession: build.mutation<Session, { id: Id; patch: SessionPatch }>({
+      query: ({ id, patch }) => ask(API.sessions.change, { params: { id }, body: patch }),
+      invalidatesTags: (_session, _error, { id }) => [{ type: 'Session', id }, listOf('Session')],
+    }),
+    changePose: build.mutation<Session, { session: Id; pose: Id; patch: PosePatch }>({
+      query: ({ session, pose, patch }) =>
+        ask(API.sessions.changePose, { params: { id: session, pose }, body: patch }),
+      invalidatesTags: (_session, _error, { session }) => [
+        { type: 'Session', id: session },
+        listOf('Session'),
+      ],
+    }),
+    plans: build.query<KeptPlan[], void>({
+      query: () => ask(API.plans.list),
+      providesTags: [listOf('Plan')],
+    }),
+    keepPlan: build.mutation<KeptPlan, { id: Id; plan: Plan }>({
+      query: ({ id, plan }) => ask(API.plans.keep, { params: { id }, body: plan }),
+      invalidatesTags: [listOf('Plan')],
+    }),
+    removePlan: build.mutation<void, Id>({
+      query: (id) => ask(API.plans.remove, { params: { id } }),
+      invalidatesTags: [listOf('Plan')],
+    }),
+    papers: build.query<PaperWork[], Id>({
+      query: (session) => ask(API.sessions.papers, { params: { id: session } }),
+      providesTags: (_papers, _error, session) => [{ type: 'Paper', id: session }],
+    }),
+    photographPaper: build.mutation<PaperWork, { session: Id; photo: File | 'camera' }>({
+      query: ({ session: id, photo }) => {
+        if (photo === 'camera') return ask(API.sessions.photographSimulated, { params: { id } });
+        const body = new FormData();
+        body.append('photo', photo);
+        return ask(API.sessions.photograph, { params: { id }, body });
+      },
+      invalidatesTags: (_paper, _error, { session }) => [{ type: 'Paper', id: session }],
+    }),
+    liftPaper: build.mutation<PaperWork, { id: Id; settings: Lifting }>({
+      query: ({ id, settings }) => ask(API.papers.lift, { params: { id }, body: settings }),
+      invalidatesTags: (paper) => (paper ? [{ type: 'Paper', id: paper.session }] : []),
+    }),
+    joinPaper: build.mutation<void, { id: Id; session: Id; poses: Joining[] }>({
+      query: ({ id, poses }) => ask(API.papers.joinPoses, { params: { id }, body: { poses } }),
+      // Drawings of poses are attempts of studies too.
+      invalidatesTags: (_answer, _error, { session }) => [
+        { type: 'Session', id: session },
+        listOf('Session'),
+        'Study',
+      ],
+    }),
+  }),
+});
+
+export const {
+  useSessionQuery,
+  usePutClockMutation,
+  useChangeSessionMutation,
+  useChangePoseMutation,
+  usePlansQuery,
+  useKeepPlanMutation,
+  useRemovePlanMutation,
+  usePapersQuery,
+  usePhotographPaperMutation,
+  useLiftPaperMutation,
+  useJoinPaperMutation,
+} = sessionsOwnApi;

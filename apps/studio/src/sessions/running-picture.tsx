@@ -1,0 +1,86 @@
+import { Pressable, View } from 'react-native';
+import { doingOf, stretchOf, timeLeft } from '@deft/core/session';
+import type { Pose } from '@deft/contract';
+import { useWide } from '../ui/use-desk-theme';
+import { Words } from '../ui/words';
+import { PictureStack } from './picture-stack';
+import { Rim } from './rim';
+import type { Running } from './use-running';
+import { adviceFor } from './words';
+
+/** The picture of the pose, whole, with the time that is left running round it; a touch holds. */
+export function RunningPicture({ running, pose }: { readonly running: Running; readonly pose: Pose }) {
+  const wide = useWide();
+  const { poses, next, clock, now, say, watch, look, mirrored } = running;
+  const doing = doingOf(clock);
+  const left = (): number => {
+    const stretch = stretchOf(now.current);
+    return stretch ? timeLeft(now.current) / (stretch.planned + stretch.added) : 0;
+  };
+  const title = pose.reference.title;
+  return (
+    <Rim left={left}>
+      <Pressable
+        role="button"
+        aria-label={clock.phase === 'held' ? title : `${title}. Touch to hold`}
+        onPress={() => say({ kind: 'hold' })}
+        style={{ flex: 1, cursor: 'auto' } as object}
+      >
+        <PictureStack poses={poses} clock={clock} watch={watch} look={look} mirrored={mirrored} />
+        {isAway(running) ? <Away pose={pose} small={!wide} /> : null}
+        {doing === 'rest' ? (
+          <Instead
+            title="Rest"
+            text={next ? `Then ${next.reference.title.toLowerCase()}. ${adviceFor(next.step.seconds)}` : ''}
+          />
+        ) : null}
+      </Pressable>
+    </Rim>
+  );
+}
+
+/** Whether the picture is not to be seen just now, though it is drawn. */
+export function isAway({ clock }: Pick<Running, 'clock'>): boolean {
+  return !(stretchOf(clock)?.seen ?? false) && doingOf(clock) !== 'rest';
+}
+
+function Away({ pose: { step, reference }, small }: { readonly pose: Pose; readonly small: boolean }) {
+  return step.source === 'memory' ? (
+    <Instead title="From memory" text="The picture comes back when the time is up." small={small} />
+  ) : (
+    <Instead
+      title="From what you know"
+      text={`Draw it as you know it: ${reference.title.toLowerCase()}. Then look.`}
+      small={small}
+    />
+  );
+}
+
+interface InsteadProps {
+  readonly title: string;
+  readonly text: string;
+  readonly small?: boolean;
+}
+
+/** What stands where the picture is not. */
+function Instead({ title, text, small = false }: InsteadProps) {
+  return (
+    <View
+      style={{
+        position: 'absolute',
+        inset: 0,
+        alignItems: 'center',
+        justifyContent: 'center',
+        padding: 14,
+        gap: 4,
+      }}
+    >
+      <Words size={small ? 17 : 26} kind="heading" level={1}>
+        {title}
+      </Words>
+      <Words size={small ? 13 : 15} soft style={{ textAlign: 'center', maxWidth: 340 }}>
+        {text}
+      </Words>
+    </View>
+  );
+}

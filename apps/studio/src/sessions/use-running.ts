@@ -1,0 +1,111 @@
+import { useRouter } from 'expo-router';
+import { useCallback, useEffect, useState, type RefObject } from 'react';
+import { pageOf, type Id } from '@deft/core/page';
+import { doingOf, type Clock } from '@deft/core/session';
+import type { Pose, Session } from '@deft/contract';
+import { takePen } from '../data/desk-slice';
+import type { PageKeeper } from '../data/page-keeper';
+import { useDeskDispatch } from '../data/store';
+import { useThings } from '../data/use-page';
+import { NO_LOOK, type Look } from '../page/second-look';
+import { MORE } from './held-panel';
+import { useSessionKeys } from './session-keys';
+import { useAwake } from './use-awake';
+import { useBells } from './use-bells';
+import { useClock } from './use-clock';
+
+/** How long a pose waits for its page before it is held, milliseconds. */
+const PATIENCE = 250;
+
+type SessionClock = ReturnType<typeof useClock>;
+
+/** A session on the clock, as its parts show it. */
+export interface Running {
+  readonly poses: readonly Pose[];
+  /** The pose that runs; undefined only where a session has none. */
+  readonly pose: Pose | undefined;
+  readonly next: Pose | undefined;
+  readonly clock: Clock;
+  readonly now: RefObject<Clock>;
+  readonly say: SessionClock['say'];
+  readonly watch: SessionClock['watch'];
+  /** What keeps the page that is drawn on, once it is open. */
+  readonly keeper: PageKeeper | null;
+  /** The page has not come yet: it cannot be drawn on. */
+  readonly lacking: boolean;
+  readonly look: Look;
+  readonly setLook: (look: Look) => void;
+  readonly mirrored: boolean;
+  readonly mirror: () => void;
+  readonly onReady: (page: Id, keeper: PageKeeper) => void;
+  readonly onContact: (down: boolean) => void;
+}
+
+/** Runs a session: its clock, its page, its keys and bells, and the screen kept awake. */
+export function useRunning(session: Session): Running {
+  const { clock, say, now, watch } = useClock(session);
+  const { poses } = session;
+  const pose = poses[Math.min(clock.current, poses.length - 1)];
+  const [stands, setStands] = useState<{ page: Id; keeper: PageKeeper } | null>(null);
+  const [look, setLook] = useState<Look>(NO_LOOK);
+  const [mirrored, setMirrored] = useState(false);
+  const keeper = stands?.page === pose?.page ? (stands?.keeper ?? null) : null;
+  const onReady = useCallback((page: Id, opened: PageKeeper) => setStands({ page, keeper: opened }), []);
+  const onContact = useCallback((down: boolean): void => say({ kind: down ? 'pen down' : 'pen up' }), [say]);
+  const things = useThings(keeper, ['page']);
+  const lacking = pose?.step.ground !== 'on paper' && !pageOf(things);
+  const mirror = (): void => setMirrored(!mirrored);
+  useWaitingForPage(clock, lacking, say);
+  useAwake(clock.phase === 'running');
+  useBells(watch);
+  useRunningKeys({ clock, say, keeper, look, setLook, mirror });
+  const next = poses.find((_, i) => i > clock.current && !clock.poses[i]?.over);
+  const page = { keeper, lacking, onReady, onContact };
+  return { poses, pose, next, clock, now, say, watch, ...page, look, setLook, mirrored, mirror };
+}
+
+/** The clock starts once there is something to draw on, and is held where the page does not come. */
+function useWaitingForPage({ phase, ...rest }: Clock, lacking: boolean, say: SessionClock['say']): void {
+  const doing = doingOf({ phase, ...rest });
+  useEffect(() => {
+    if (phase === 'ready' && !lacking) say({ kind: 'start' });
+  }, [phase, lacking, say]);
+  useEffect(() => {
+    if (!lacking || doing !== 'draw') return undefined;
+    const timer = setTimeout(() => say({ kind: 'hold' }), PATIENCE);
+    return () => clearTimeout(timer);
+  }, [lacking, doing, say]);
+}
+
+type KeyedParts = Pick<Running, 'clock' | 'say' | 'keeper' | 'look' | 'setLook' | 'mirror'>;
+
+function useRunningKeys({ clock, say, keeper, look, setLook, mirror }: KeyedParts): void {
+  const router = useRouter();
+  const dispatch = useDeskDispatch();
+  const held = clock.phase === 'held';
+  useSessionKeys(held, (act) => {
+    switch (act) {
+      case 'hold':
+        return say({ kind: held ? 'go on' : 'hold' });
+      case 'leave':
+        return held ? router.replace('/') : say({ kind: 'hold' });
+      case 'back':
+        return say({ kind: 'back' });
+      case 'skip':
+        return say({ kind: 'skip' });
+      case 'more':
+        return say({ kind: 'more', ms: MORE });
+      case 'undo':
+        return void keeper?.undo();
+      case 'redo':
+        return void keeper?.redo();
+      case 'squint':
+      case 'grey':
+        return setLook({ ...look, name: look.name === act ? null : act });
+      case 'mirror':
+        return mirror();
+      default:
+        dispatch(takePen(act));
+    }
+  });
+}

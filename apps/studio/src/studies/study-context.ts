@@ -1,0 +1,28 @@
+import { createContext, useContext } from 'react';
+import type { Attempt, Board, Study } from '@deft/contract';
+import type { PageKeeper } from '../data/page-keeper';
+
+/** The study whose pass is on the screen. */
+export interface OpenedStudy {
+  readonly study: Study;
+  /** The attempt that is shown; null before there is one. */
+  readonly attempt: Attempt | null;
+  /** The page that the pass lies on; null where it lies on none, or until it is open. */
+  readonly keeper: PageKeeper | null;
+  /** The trace's page while one builds: its names are taken over. */
+  readonly trace: PageKeeper | null;
+  /** A board that lies beside the page in the reference's stead. */
+  readonly board: Board | null;
+  readonly setBoard: (board: Board | null) => void;
+  /** Begins a new attempt, on a page of its own. */
+  readonly beginAnew: () => void;
+}
+
+export const StudyContext = createContext<OpenedStudy | null>(null);
+
+/** The study that one is in. Throws outside of one. */
+export function useStudy(): OpenedStudy {
+  const opened = useContext(StudyContext);
+  if (!opened) throw new Error('This part belongs into a study.');
+  return opened;
+}

@@ -1,0 +1,74 @@
+import { useCallback, useEffect, useState } from 'react';
+import type { Id } from '@deft/core/page';
+import type { Attempt, Pass, Study, Trace } from '@deft/contract';
+import { useAddAttemptMutation, useAddTraceMutation, useChangeStudyMutation } from './api';
+import { STUDY_PASSES } from './passes';
+
+/** Where one wants to begin in a study; where it was left, if that is not said. */
+export interface Asked {
+  readonly attempt: Id | null;
+  readonly pass: Pass | null;
+}
+
+export interface StudyFlow {
+  readonly pass: Pass;
+  readonly go: (to: Pass) => void;
+  readonly trace: Trace | null;
+  readonly attempt: Attempt | null;
+  /** Which attempt it is, from 1. */
+  readonly nth: number;
+  readonly showNext: () => void;
+  readonly beginAnew: () => void;
+  /** A page could not be begun. */
+  readonly failed: boolean;
+  readonly retry: () => void;
+}
+
+/** Which pass of a study one is in, on which trace and attempt; pages are begun where there is none yet. */
+export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
+  const [changeStudy] = useChangeStudyMutation();
+  const [addTrace, tracing] = useAddTraceMutation();
+  const [addAttempt, attempting] = useAddAttemptMutation();
+  const [pass, setPass] = useState<Pass>(asked.pass ?? study.pass);
+  const [attemptId, setAttempt] = useState<Id | null>(asked.attempt);
+  const attempt = study.attempts.find(({ id }) => id === attemptId) ?? study.attempts.at(-1) ?? null;
+  const trace = study.traces.at(-1) ?? null;
+  const nth = attempt ? study.attempts.indexOf(attempt) + 1 : 1;
+  const { page } = STUDY_PASSES[pass];
+  const lacksTrace = page === 'trace' && !trace && tracing.isUninitialized;
+  const lacksAttempt = page === 'attempt' && !attempt && attempting.isUninitialized;
+  useEffect(() => {
+    if (lacksTrace) void addTrace(study.id);
+    if (lacksAttempt) void addAttempt(study.id);
+  }, [lacksTrace, lacksAttempt, addTrace, addAttempt, study.id]);
+  const go = useCallback(
+    (to: Pass): void => {
+      setPass(to);
+      void changeStudy({ id: study.id, pass: to });
+    },
+    [changeStudy, study.id],
+  );
+  return {
+    pass,
+    go,
+    trace,
+    attempt,
+    nth,
+    showNext: () => setAttempt(study.attempts[nth % study.attempts.length]?.id ?? null),
+    beginAnew: () =>
+      void addAttempt(study.id)
+        .unwrap()
+        .then(
+          (more) => {
+            setAttempt(more.attempts.at(-1)?.id ?? null);
+            go('build');
+          },
+          () => undefined,
+        ),
+    failed: tracing.isError || attempting.isError,
+    retry: () => {
+      tracing.reset();
+      attempting.reset();
+    },
+  };
+}

@@ -1,0 +1,54 @@
+import { useEffect, useState } from 'react';
+import { View } from 'react-native';
+import { ProgressBar } from 'react-native-paper';
+import { Act } from './acts';
+import { Words } from './words';
+import { usePalette } from './use-desk-theme';
+
+interface SavingSignProps {
+  readonly making: { readonly name: string; readonly done: number; readonly of: number } | null;
+  readonly sentence: string | null;
+  readonly onStop: () => void;
+}
+
+/** What takes less than this is over before one has read what it is, milliseconds. */
+const SHORT = 500;
+
+/** How far a file is that the desk makes, with a way to stop it; afterwards, what became of it. */
+export function SavingSign({ making, sentence, onStop }: SavingSignProps) {
+  const palette = usePalette();
+  const [long, setLong] = useState(false);
+  const name = making?.name ?? null;
+  useEffect(() => {
+    if (!name) return undefined;
+    const timer = setTimeout(() => setLong(true), SHORT);
+    return () => {
+      clearTimeout(timer);
+      setLong(false);
+    };
+  }, [name]);
+  if (!making)
+    return sentence ? (
+      <Words size={13} soft live>
+        {sentence}
+      </Words>
+    ) : null;
+  if (!long) return null;
+  const { done, of } = making;
+  return (
+    <View testID="making" style={{ flexDirection: 'row', alignItems: 'center', gap: 12 }}>
+      <View style={{ flex: 1, gap: 4 }}>
+        <Words size={13} live>
+          {of > 1 ? `Making ${making.name}: ${done} of ${of}` : `Making ${making.name} …`}
+        </Words>
+        <ProgressBar
+          indeterminate={of <= 1}
+          progress={of > 1 ? done / of : 0}
+          color={palette.verdigris}
+          style={{ height: 3, backgroundColor: palette.rule }}
+        />
+      </View>
+      <Act label="Stop" onPress={onStop} />
+    </View>
+  );
+}
