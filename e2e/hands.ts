@@ -124,3 +124,17 @@ export function arc(
     return { x: cx + rx * Math.cos(t), y: cy + ry * Math.sin(t) };
   });
 }
+
+/** Roles of what can be pressed. */
+const PRESSED = ['button', 'radio', 'checkbox', 'switch', 'link'] as const;
+
+/**
+ * What can be pressed and has this name, whatever its kind.
+ * @param whole the name is the whole of it, in capitals or not; otherwise a part
+ */
+export function control(scope: Page | Locator, name: string | RegExp, whole = true): Locator {
+  const exact = (text: string): RegExp => new RegExp(`^${text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}$`, 'i');
+  const wanted = { name: typeof name === 'string' && whole ? exact(name) : name };
+  const [first, ...others] = PRESSED.map((role) => scope.getByRole(role, wanted));
+  return others.reduce((any, one) => any.or(one), first as Locator);
+}

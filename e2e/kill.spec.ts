@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { openDesk } from './desk.ts';
-import { arc, Fingers, pageOnScreen } from './hands.ts';
+import { control, arc, Fingers, pageOnScreen } from './hands.ts';
 import { openReference } from './trace.ts';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
@@ -13,7 +13,7 @@ test('strokes drawn while the server is killed are all there when it is back, ea
     await openReference(page, desk, 'Man waving');
     await page.getByTestId('study-this').click();
     await page.getByTestId('hand').click();
-    await page.getByRole('menu', { name: 'Hands' }).getByRole('button', { name: 'Draw' }).click();
+    await control(page.getByRole('radiogroup', { name: 'Hands' }), 'Draw', false).click();
     const state = page.getByTestId('save-state');
     await expect(state).toHaveText('saved');
     const on = await pageOnScreen(page.getByTestId('page'));

@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { strokePoints } from '@deft/core/page';
 import { openDesk, type Desk } from './desk.ts';
-import { arc, type At } from './hands.ts';
+import { control, arc, type At } from './hands.ts';
 import { drawing, lying, openTrace, saved, SIZES, stored, takeHand, watch } from './trace.ts';
 
 /**
@@ -21,10 +21,9 @@ const line = (x1: number, y1: number, x2: number, y2: number, count = 16): At[] 
     x: x1 + ((x2 - x1) * i) / (count - 1),
     y: y1 + ((y2 - y1) * i) / (count - 1),
   }));
-const button = (page: Page, name: string, exact = true) => page.getByRole('button', { name, exact });
 const look = async (page: Page, name: string): Promise<void> => {
   await page.getByTestId('looks').click();
-  await button(page, name).click();
+  await control(page, name).click();
   await page.keyboard.press('Escape');
 };
 
@@ -46,7 +45,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
         line(30, 40, 90, 43).map((p, i) => ({ x: p.x, y: p.y + (i % 2 ? 0.5 : -0.5) })),
         pointer,
       );
-      await button(page, 'straighten').click();
+      await control(page, 'straighten').click();
       await expect
         .poll(async () => {
           const [first] = await strokes();
@@ -55,33 +54,33 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
           return points.length > 5 && Math.max(...slopes) - Math.min(...slopes) < 0.1;
         })
         .toBe(true);
-      await button(page, 'shade').click();
+      await control(page, 'shade').click();
       await d.stroke(arc(70, 110, 25, 20, 0, 4), pointer);
       await expect.poll(async () => (await strokes()).map((s) => s.pen)).toEqual(['pencil', 'shade']);
 
       // The rubber by area cuts, by stroke takes away.
-      await button(page, 'rubber').click();
+      await control(page, 'rubber').click();
       await page.getByTestId('line').click();
-      await button(page, 'by area').click();
-      await button(page, 'Done').click();
+      await control(page, 'by area').click();
+      await control(page, 'Done').click();
       await d.stroke(line(60, 30, 60, 55), pointer);
       await expect.poll(async () => (await strokes()).at(-1)?.pen).toBe('rubber');
       await page.getByTestId('line').click();
-      await button(page, 'whole strokes').click();
-      await button(page, 'Done').click();
+      await control(page, 'whole strokes').click();
+      await control(page, 'Done').click();
       await d.stroke(line(45, 110, 120, 110), pointer);
       await expect.poll(async () => (await strokes()).map((s) => s.pen)).toEqual(['pencil', 'rubber']);
       await page.getByTestId('undo').click();
       await expect.poll(async () => (await strokes()).length).toBe(3);
 
       // A colour that stands out is offered; another is picked from the page.
-      await button(page, 'pen').click();
+      await control(page, 'pen').click();
       await page.getByTestId('line').click();
       await page.getByRole('radio', { name: 'red chalk' }).click();
       const hardness = page.getByRole('slider', { name: 'Hardness' });
       await hardness.focus();
       for (let i = 0; i < 4; i += 1) await hardness.press('ArrowLeft');
-      await button(page, 'Done').click();
+      await control(page, 'Done').click();
       await d.stroke(line(20, 180, 40, 190), pointer);
       await expect
         .poll(async () => (await strokes()).at(-1))
@@ -89,9 +88,9 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
 
       // Symmetry about an axis that is placed first.
       await takeHand(page, 'Guides');
-      await button(page, 'axis').click();
+      await control(page, 'axis').click();
       await d.stroke(line(74, 60, 74, 190), pointer);
-      await button(page, 'symmetry').click();
+      await control(page, 'symmetry').click();
       await takeHand(page, 'Draw');
       await d.stroke(line(50, 150, 60, 170), pointer);
       await expect.poll(async () => (await strokes()).length).toBe(6);
@@ -102,10 +101,10 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await takeHand(page, 'Words');
       await d.tap(30, 60, pointer);
       await page.getByLabel('Words on the page').fill('weight on the left leg');
-      await button(page, 'Write').click();
-      await button(page, 'arrow').click();
+      await control(page, 'Write').click();
+      await control(page, 'arrow').click();
       await d.stroke(line(40, 70, 60, 90), pointer);
-      await button(page, 'count').click();
+      await control(page, 'count').click();
       for (let i = 0; i < 3; i += 1) await d.tap(120, 190, pointer);
       await expect
         .poll(async () =>
@@ -139,37 +138,37 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await d.stroke(line(60, 80, 75, 90, 5), pointer);
       await expect.poll(async () => (await stroke()).transform?.slice(4).map(Math.round)).toEqual([15, 10]);
       expect((await form()).transform.slice(4).map(Math.round)).toEqual([75, 90]);
-      await button(page, 'Flip left to right').click();
+      await control(page, 'flip ↔, left to right').click();
       await expect.poll(async () => Math.round((await stroke()).transform![0])).toBe(-1);
-      await button(page, 'numbers').click();
+      await control(page, 'numbers').click();
       await page.getByLabel('Size, %').fill('150');
       await page.getByLabel('Right, mm').fill('-5');
-      await button(page, 'Apply').click();
+      await control(page, 'Apply').click();
       await expect.poll(async () => Math.round((await form()).transform[3] * 10) / 10).toBe(1.5);
-      const tray = button(page, 'distort');
+      const tray = control(page, 'distort');
       await tray.click();
       await expect(tray).toHaveAttribute('aria-pressed', 'true');
       const corner = { x: 70 - 1.5 * 13, y: 90 - 1.5 * 17 };
       await d.stroke(line(corner.x - 1, corner.y - 1, corner.x + 6, corner.y + 8, 6), pointer);
       await expect.poll(async () => (await form()).shape.kind).toBe('outline');
-      await button(page, 'bend').click();
+      await control(page, 'bend').click();
       const before = await form();
       await d.stroke(line(70, 90, 78, 90, 5), pointer);
       await expect
         .poll(async () => JSON.stringify((await form()).shape) !== JSON.stringify(before.shape))
         .toBe(true);
       expect((await form()).part).toBe(before.part);
-      await button(page, 'copy').click();
+      await control(page, 'copy').click();
       await expect.poll(async () => (await lying(desk, pageId, 'form')).length).toBe(2);
-      await button(page, 'cut to new sheet').click();
+      await control(page, 'cut to new sheet').click();
       await expect
         .poll(async () => (await lying(desk, pageId, 'sheet')).map((s) => s.name))
         .toEqual(['Picture', 'Guides', 'Forms', 'Ink', 'Cut out']);
-      await button(page, 'take away').click();
+      await control(page, 'Remove').click();
       await expect.poll(async () => (await lying(desk, pageId, 'form')).length).toBe(1);
 
       // A piece is cut from the picture and bent.
-      await button(page, 'move').or(page.getByText('Draw round what you want')).first().waitFor();
+      await control(page, 'move').or(page.getByText('Draw round what you want')).first().waitFor();
       await d.stroke(
         [
           ...line(20, 150, 50, 150, 6),
@@ -179,7 +178,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
         ],
         pointer,
       );
-      await button(page, 'Cut this piece out of the picture').click();
+      await control(page, 'cut from picture', false).click();
       await expect
         .poll(async () => (await lying(desk, pageId, 'placement')).filter((p) => p.clip).length)
         .toBe(1);
@@ -190,19 +189,20 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
 
       // Sheets: order, group, multiply, hide, and what a hidden one says.
       await page.getByTestId('sheets').click();
-      await page.getByRole('button', { name: 'Sheet Ink', exact: true }).click();
-      await button(page, 'Multiply').click();
-      await button(page, 'Move the sheet lower').click();
-      await button(page, 'Name').click();
+      await control(page, 'Sheet Ink').click();
+      await expect(control(page, 'Sheet Ink')).toHaveAttribute('aria-pressed', 'true');
+      await control(page, 'Multiply').click();
+      await control(page, 'Move the sheet lower').click();
+      await control(page, 'Name').click();
       await page.getByLabel('Name of the sheet').fill('First lines');
-      await button(page, 'Keep').click();
-      await button(page, 'Group').click();
+      await control(page, 'Keep').click();
+      await control(page, 'Group').click();
       await page.getByLabel('Group, or nothing').fill('Rough');
-      await button(page, 'Keep').click();
+      await control(page, 'Keep').click();
       const opacity = page.getByRole('slider', { name: 'Opacity' });
       await opacity.focus();
       await opacity.press('ArrowLeft');
-      await button(page, 'New sheet for tone').click();
+      await control(page, 'New sheet for tone').click();
       await expect
         .poll(async () =>
           (await lying(desk, pageId, 'sheet')).map(
@@ -218,13 +218,13 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
           'Forms 1',
           'Cut out 1',
         ]);
-      await page.getByRole('button', { name: 'Sheet First lines', exact: true }).click();
-      await button(page, 'Hide').click();
+      await control(page, 'Sheet First lines').click();
+      await control(page, 'Hide').click();
       await page.getByTestId('sheets').click();
       await takeHand(page, 'Draw');
       await d.stroke(line(100, 40, 120, 60), pointer);
       await expect(page.getByRole('alert')).toContainText('The sheet “First lines” is hidden.');
-      await button(page, 'Show it and go on').click();
+      await control(page, 'Show it and go on').click();
       await d.stroke(line(100, 40, 120, 60), pointer);
       await expect.poll(async () => (await lying(desk, pageId, 'stroke')).length).toBe(2);
       // Everything is there after a reload, and undo goes on from where it was.
@@ -251,7 +251,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
         await look(page, second);
         await expect.poll(filter).toMatch(shows);
         await d.stroke(line(30, 150, 60, 150 + second.length), pointer);
-        await look(page, second);
+        await look(page, 'as it is');
         await expect.poll(filter).toBe('none');
       }
       // Silhouette and gaps lie over the page; what is drawn goes on under them.
@@ -270,10 +270,10 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await expect.poll(dark).toBeGreaterThan(0.9 * ((Math.PI * (600 + 400)) / (148 * 210)));
       await look(page, 'gaps');
       await expect.poll(dark).toBeGreaterThan(0.01);
-      await look(page, 'gaps');
+      await look(page, 'as it is');
       await look(page, 'small');
       await expect(page.getByTestId('small-look').locator('img')).toBeVisible();
-      await look(page, 'small');
+      await look(page, 'as it is');
       await look(page, 'mirrored');
       await expect(page.getByTestId('view-sign')).toHaveText('mirrored');
       // Drawn at the right in the mirrored view is at the left of the page.
@@ -288,32 +288,33 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await expect(page.getByTestId('view-sign')).toBeHidden();
       for (const part of ['picture', 'construction', 'drawing']) {
         await page.getByTestId('looks').click();
-        await button(page, `Hide ${part}`).click();
-        await button(page, `Show ${part}`).click();
+        await control(page, `hide ${part}`).click();
+        await expect(control(page, `hide ${part}`)).toBeChecked();
+        await control(page, `hide ${part}`).click();
         await page.keyboard.press('Escape');
       }
       await page.getByTestId('looks').click();
-      await button(page, 'Overall view').click();
+      await control(page, 'Overall view').click();
       await expect(page.getByTestId('overall')).toBeVisible();
       await page.getByTestId('looks').click();
-      await button(page, 'Page only').click();
+      await control(page, 'Page only').click();
       await expect(page.getByTestId('hand')).toBeHidden();
       const whole = (await page.getByTestId('page').boundingBox())!;
       expect(whole.height / viewport.height).toBeGreaterThan(0.99);
       await page.getByTestId('tray-back').click();
 
       await page.getByTestId('looks').click();
-      await button(page, 'Versions ›').click();
+      await control(page, 'Versions').click();
       await page.getByLabel('Version 1').fill('before growing');
-      await button(page, 'Keep this version').click();
-      await button(page, 'Back').click();
-      await button(page, 'Paper ›').click();
-      await button(page, 'Grow the paper at the left').click();
-      await button(page, 'turn landscape').click();
+      await control(page, 'Keep this version').click();
+      await control(page, '‹ Back').click();
+      await control(page, 'Paper').click();
+      await control(page, 'left: more paper at the left').click();
+      await control(page, 'turn landscape').click();
       await page.getByRole('radio', { name: 'grey paper', exact: true }).click();
-      await button(page, 'More across').click();
+      await control(page, '+ one across').click();
       await page.getByLabel('Width, mm').fill('5');
-      await button(page, 'Set').click();
+      await control(page, 'Set').click();
       await expect(page.getByText('Paper is between 10 and 2000 mm a side.')).toBeVisible();
       await expect
         .poll(async () => (await lying(desk, pageId, 'page'))[0])
@@ -331,21 +332,21 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
               .backgroundSize,
         ),
       ).toBe('50% 100%');
-      await button(page, 'Back').click();
-      await button(page, 'Take it out ›').click();
+      await control(page, '‹ Back').click();
+      await control(page, 'Save as a file').click();
       await expect(page.getByTestId('pixels')).toContainText('2480 × 1984 pixels for 210 × 168 mm');
-      await button(page, 'without the picture').click();
+      await control(page, 'the picture').click();
       await expect(page.getByTestId('enlarged')).toContainText('enlarged beyond its own pixels');
-      await button(page, 'Back').click();
-      await button(page, 'Versions ›').click();
-      await button(page, 'Side by side').click();
+      await control(page, '‹ Back').click();
+      await control(page, 'Versions').click();
+      await control(page, 'Side by side').click();
       const pictures = page.getByTestId('compared').locator('img');
       await expect(pictures).toHaveCount(2);
       const shapes = await pictures.evaluateAll((all) =>
         all.map((img) => decodeURIComponent((img as HTMLImageElement).src).match(/viewBox="([^"]*)"/)![1]),
       );
       expect(shapes).toEqual(['0 0 148 210', '-20 0 210 168']);
-      await button(page, 'Close').click();
+      await control(page, 'Close').click();
       d = await drawing(page, { x: -20, width: 210, height: 168 });
       await d.stroke(line(-10, 20, 0, 30), pointer);
       await expect
@@ -363,8 +364,8 @@ test.describe('a palm', () => {
     page,
   }) => {
     const pageId = await openTrace(page, desk, 6);
-    const { fingers, lie } = await drawing(page);
-    const on = await lie();
+    const { fingers, onScreen } = await drawing(page);
+    const on = await onScreen();
     const undo = (await page.getByTestId('undo').boundingBox())!;
     const tray = { x: undo.x + undo.width / 2, y: undo.y + undo.height / 2 };
     const pen = (y: number) =>
@@ -411,30 +412,30 @@ test.describe('the way out', () => {
     const d = await drawing(page);
     await look(page, 'Hide picture');
     await d.stroke(arc(70, 80, 30, 40), 'pen');
-    await button(page, 'pen').click();
+    await control(page, 'pen').click();
     await page.getByTestId('line').click();
     const size = page.getByRole('slider', { name: 'Size' });
     await size.focus();
     for (let i = 0; i < 9; i += 1) await size.press('ArrowLeft');
     await page.getByRole('radio', { name: 'grey', exact: true }).click();
-    await button(page, 'Done').click();
+    await control(page, 'Done').click();
     for (let i = 0; i < 6; i += 1) await d.stroke(line(20, 130 + 6 * i, 110, 126 + 7 * i), 'pen');
-    await button(page, 'shade').click();
+    await control(page, 'shade').click();
     await d.stroke(arc(60, 60, 20, 20, 0, 3), 'pen');
-    await button(page, 'rubber').click();
+    await control(page, 'rubber').click();
     await page.getByTestId('line').click();
-    await button(page, 'by area').click();
-    await button(page, 'Done').click();
+    await control(page, 'by area').click();
+    await control(page, 'Done').click();
     await d.stroke(line(60, 20, 80, 160), 'pen');
     await takeHand(page, 'Guides');
-    await button(page, 'level').click();
+    await control(page, 'level').click();
     await d.tap(20, 190, 'mouse');
     await takeHand(page, 'Words');
-    await button(page, 'arrow').click();
+    await control(page, 'arrow').click();
     await d.stroke(line(100, 150, 120, 170), 'mouse');
     await saved(page);
     await expect.poll(async () => (await lying(desk, pageId, 'note')).length).toBe(1);
-    const on = await d.lie();
+    const on = await d.onScreen();
     const ends = [on(10, 12), on(120, 180)] as const;
     const clip = {
       x: Math.round(ends[0].x),

@@ -28,5 +28,6 @@ export default defineConfig({
       ],
     },
     trace: 'off',
+    screenshot: 'only-on-failure',
   },
 });

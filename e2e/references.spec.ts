@@ -5,7 +5,7 @@ import sharp from 'sharp';
 import type { Reference, ReferencePage, ReferenceSet } from '@deft/contract';
 import { temporaryFolder } from '../apps/server/test/desk.ts';
 import { openDesk, type Desk } from './desk.ts';
-import { Fingers, type Pointer } from './hands.ts';
+import { control, Fingers, type Pointer } from './hands.ts';
 import { openReference } from './trace.ts';
 
 let desk: Desk;
@@ -112,36 +112,35 @@ for (const { name, viewport, hasTouch } of SIZES) {
         );
       await expect(list.getByRole('group', { name: 'refused' })).toContainText('list.txt');
       remove();
-      await page.getByRole('button', { name: 'close', exact: true }).click();
+      await control(page, 'close').click();
       await page.getByTestId('search').fill(`hook ${name}`);
       await expect(page.getByTestId('reference')).toHaveCount(3);
-      await page.getByRole('button', { name: 'choose several' }).click();
-      await page.getByRole('button', { name: 'all of them' }).click();
+      await control(page, 'choose several', false).click();
+      await control(page, 'all of them', false).click();
       await expect(page.getByText('3 pictures chosen')).toBeVisible();
-      await page.getByRole('button', { name: 'Into a set' }).click();
+      await control(page, 'Into a set', false).click();
       await page.getByLabel('Or a new set, called').fill(`Hooks ${name}`);
-      await page.getByRole('button', { name: 'Make the set' }).click();
+      await control(page, 'Make the set', false).click();
       await expect(page.getByRole('alert')).toContainText(
         `The set “Hooks ${name}” is made, with 3 pictures.`,
       );
       await page.getByTestId('search').fill('');
-      await page.getByRole('button', { name: `Hooks ${name}`, exact: true }).click();
+      await control(page, `Hooks ${name}`).click();
       await expect(page.getByTestId('reference')).toHaveCount(3);
     });
 
     test('a set is ordered by drag and by keys', async ({ page }) => {
       await page.goto(`${desk.address}/references`);
-      await page.getByRole('button', { name: 'Trunks and lamps', exact: true }).click();
+      await control(page, 'Trunks and lamps').click();
       await page.getByTestId('reference').first().waitFor();
       const set = (await read<ReferenceSet[]>(page, '/sets')).find((s) => s.title === 'Trunks and lamps')!;
       const order = async (): Promise<string[]> =>
         (await read<ReferencePage>(page, `/references?set=${set.id}`)).items.map(({ title }) => title);
       const before = await order();
-      await page.getByRole('button', { name: 'Change the order by hand' }).click();
-      const sorter = page.getByTestId('sorter');
-      const box = (await sorter.boundingBox())!;
-      const columns = name === 'phone' ? 3 : 6;
-      const cell = box.width / columns;
+      await control(page, 'Order by hand').click();
+      const cells = page.getByTestId('order-cell');
+      const [box, beside] = [(await cells.first().boundingBox())!, (await cells.nth(1).boundingBox())!];
+      const cell = beside.x - box.x;
       const fingers = await Fingers.of(page);
       const way = [0.5, 1, 1.5, 2, 2.5].map((x) => ({ x: box.x + x * cell, y: box.y + 40 }));
       await fingers.down(way[0]!, pointer);
@@ -149,10 +148,18 @@ for (const { name, viewport, hasTouch } of SIZES) {
       for (const at of way) await fingers.move(at, pointer);
       await fingers.up(way.at(-1)!, pointer);
       await expect.poll(order).toEqual([before[1], before[2], before[0], ...before.slice(3)]);
-      await sorter.focus();
-      await page.keyboard.press('Shift+ArrowLeft');
+      const back = async (from: number): Promise<void> => {
+        const moved = page.getByRole('button', { name: `${from}: ${before[0]}` });
+        await moved.focus();
+        await page.keyboard.press('Enter');
+        await expect(moved).toHaveAttribute('aria-pressed', 'true');
+        await page.keyboard.press('ArrowLeft');
+        await expect(page.getByText(`Over place ${from - 1} of`)).toBeAttached();
+        await page.keyboard.press('Enter');
+      };
+      await back(3);
       await expect.poll(order).toEqual([before[1], before[0], before[2], ...before.slice(3)]);
-      await page.keyboard.press('Shift+ArrowLeft');
+      await back(2);
       await expect.poll(order).toEqual(before);
       await page.getByTestId('ordering-done').click();
     });
@@ -165,10 +172,10 @@ for (const { name, viewport, hasTouch } of SIZES) {
       const now = (): Promise<Reference> => read<Reference>(page, `/references/${id}`);
       const reference = await now();
       const fingers = await Fingers.of(page);
-      await page.getByRole('button', { name: 'Notice', exact: true }).click();
+      await control(page, 'Notice').click();
       await page.getByTestId('notice').fill('All the weight on one leg');
-      await page.getByRole('button', { name: 'Add', exact: true }).click();
-      await page.getByRole('button', { name: 'Tie to a spot: All the weight on one leg' }).click();
+      await control(page, 'Add').click();
+      await control(page, 'Tie to a spot: All the weight on one leg', false).click();
       const spot = await onStage(page, reference, 0.5, 0.6);
       await fingers.tap(spot, pointer);
       await expect
@@ -179,15 +186,15 @@ for (const { name, viewport, hasTouch } of SIZES) {
         )
         .toEqual([5]);
 
-      await page.getByRole('button', { name: 'Landmarks', exact: true }).click();
-      await page.getByRole('button', { name: 'crown', exact: true }).click();
+      await control(page, 'Landmarks').click();
+      await control(page, 'crown').click();
       await expect(page.getByTestId('asks')).toHaveText('Touch the crown');
       const crown = await onStage(page, reference, 0.42, 0.12);
       await fingers.tap(crown, pointer);
       await expect.poll(async () => (await now()).marks.filter((m) => m.kind === 'landmark').length).toBe(1);
 
-      await page.getByRole('button', { name: 'Sights', exact: true }).click();
-      await page.getByRole('button', { name: 'A length' }).click();
+      await control(page, 'Sights').click();
+      await control(page, 'A length', false).click();
       const line = async (y0: number, y1: number): Promise<void> => {
         const [a, b] = [await onStage(page, reference, 0.3, y0), await onStage(page, reference, 0.3, y1)];
         await fingers.stroke(
@@ -198,18 +205,18 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await line(0.1, 0.2);
       await expect(page.getByTestId('sight-asks')).toContainText('Now draw the length');
       await line(0.2, 0.7);
-      await page.getByRole('button', { name: '4', exact: true }).click();
+      await control(page, '4').click();
       await expect(page.getByTestId('measured')).toHaveCount(0);
-      await page.getByRole('button', { name: 'Tell the number' }).click();
+      await control(page, 'Show the number', false).click();
       await expect(page.getByTestId('measured')).toContainText(
         /Measured: (4\.9|5(\.0)?).* Your eye saw it \d+ % shorter/,
       );
 
-      await page.getByRole('button', { name: 'Prepare', exact: true }).click();
+      await control(page, 'Prepare').click();
       const draft = page.getByTestId('draft');
       await expect(draft).toHaveAttribute('data-shown', /[1-9]/);
-      await page.getByRole('button', { name: 'flip', exact: true }).click();
-      await page.getByRole('button', { name: 'grey', exact: true }).click();
+      await control(page, 'flip').click();
+      await control(page, 'grey').click();
       await page.getByRole('slider', { name: 'Black point' }).fill('60');
       await page.getByTestId('keep').click();
       await expect(page.getByRole('alert')).toContainText('Kept. The original stays as it came.');
@@ -236,9 +243,9 @@ for (const { name, viewport, hasTouch } of SIZES) {
       const now = (): Promise<Reference> => read<Reference>(page, `/references/${id}`);
       const reference = await now();
       const fingers = await Fingers.of(page);
-      await page.getByRole('button', { name: 'Prepare', exact: true }).click();
+      await control(page, 'Prepare').click();
       await expect(page.getByTestId('draft')).toHaveAttribute('data-shown', /[1-9]/);
-      await page.getByRole('button', { name: 'crop', exact: true }).click();
+      await control(page, 'crop').click();
       const line = async (from: [number, number], to: [number, number]): Promise<void> => {
         const [a, b] = [await onStage(page, reference, ...from), await onStage(page, reference, ...to)];
         await fingers.stroke(
@@ -250,11 +257,11 @@ for (const { name, viewport, hasTouch } of SIZES) {
         );
       };
       await line([0.99, 0.99], [0.95, 0.9]);
-      await page.getByRole('button', { name: 'crop', exact: true }).click();
-      await page.getByRole('button', { name: 'suggest from a line over it' }).click();
+      await control(page, 'crop').click();
+      await control(page, 'suggest from a line over it', false).click();
       await line([0.38, 0.5], [0.6, 0.5]);
-      await expect(page.getByRole('button', { name: 'all of it again' })).toBeVisible();
-      await page.getByRole('button', { name: 'suggest from a line over it' }).click();
+      await expect(control(page, 'All of it again', false)).toBeVisible();
+      await control(page, 'suggest from a line over it', false).click();
       expect((await now()).revision).toBe(0);
       await page.getByTestId('keep').click();
       await expect(page.getByRole('alert')).toContainText('Kept.');
@@ -264,7 +271,7 @@ for (const { name, viewport, hasTouch } of SIZES) {
       expect(
         [width / reference.width, height / reference.height].map((v) => Math.round(v * 20) / 20),
       ).toEqual([0.95, 0.9]);
-      await page.getByRole('alert').getByRole('button', { name: 'Undo' }).click();
+      await control(page.getByRole('alert'), 'Undo', false).click();
       await expect.poll(async () => (await now()).revision).toBe(0);
     });
 
@@ -278,7 +285,7 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await page.getByTestId('service-search').fill('goat');
       await expect(page.getByText('The picture service does not answer just now.')).toBeVisible();
       await page.request.put(`${desk.address}/api/services/pictures/fault`, { data: { fault: 'none' } });
-      await page.getByRole('button', { name: 'Try again' }).click();
+      await control(page, 'Try again', false).click();
       await page
         .getByTestId('offered')
         .nth(name === 'phone' ? 0 : 2)
@@ -296,20 +303,20 @@ for (const { name, viewport, hasTouch } of SIZES) {
       page,
     }) => {
       await page.goto(`${desk.address}/references?q=head`);
-      await page.getByRole('button', { name: 'choose several' }).click();
+      await control(page, 'choose several', false).click();
       for (const n of [0, 1]) await page.getByTestId('reference').nth(n).click();
-      await page.getByRole('button', { name: 'On a board' }).click();
+      await control(page, 'On a board', false).click();
       await page.getByTestId('add-pictures').waitFor();
       await expect(page.getByTestId('save-state')).toHaveText('saved');
       await expect(page.getByTestId('page')).toHaveAttribute('aria-busy', 'false');
       const box = (await page.getByTestId('page').boundingBox())!;
       const middle = { x: box.x + box.width * 0.35, y: box.y + box.height * 0.5 };
       await page.mouse.click(middle.x, middle.y);
-      await page.getByRole('button', { name: 'to the front' }).click();
-      await page.getByRole('button', { name: 'hide', exact: true }).click();
-      await expect(page.getByRole('button', { name: 'hidden: 1' })).toBeVisible();
+      await control(page, 'to the front', false).click();
+      await control(page, 'hide').click();
+      await expect(control(page, 'hidden: 1', false)).toBeVisible();
       await page.getByTestId('undo').click();
-      await expect(page.getByRole('button', { name: 'hidden: 1' })).toHaveCount(0);
+      await expect(control(page, 'hidden: 1', false)).toHaveCount(0);
       await page.getByTestId('add-pictures').click();
       await page.getByRole('dialog', { name: 'Add pictures' }).getByTestId('reference').first().click();
       await expect(page.getByTestId('save-state')).toHaveText('saved');
@@ -326,8 +333,8 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await openReference(page, desk, 'Barrel');
       await page.getByTestId('study-this').click();
       await page.getByTestId('looks').click();
-      await page.getByRole('button', { name: 'Boards ›' }).click();
-      await page.getByRole('button', { name: 'behind the page' }).first().click();
+      await control(page, 'Boards', false).click();
+      await control(page, 'behind the page', false).first().click();
       await expect(page.getByRole('alert')).toContainText('lies behind the page, on a sheet of its own');
       await expect(page.getByTestId('save-state')).toHaveText('saved');
       const { traces } = await read<{ traces: { page: string }[] }>(

@@ -4,7 +4,7 @@ import { newBlock } from '@deft/core/session';
 import type { PaperWork, Reference, Session, Study } from '@deft/contract';
 import { newSession } from './clock-run.ts';
 import { openDesk, type Desk } from './desk.ts';
-import { arc, Fingers, pageOnScreen } from './hands.ts';
+import { control, arc, Fingers, pageOnScreen } from './hands.ts';
 import { lying, watch } from './trace.ts';
 
 let desk: Desk;
@@ -110,7 +110,7 @@ test.describe('phone', () => {
     await expect(page.getByRole('alert')).toContainText('cut off or damaged');
     await take('large.jpg', photo);
     await expect(page.getByText('No page was found in this photo.')).toBeVisible({ timeout: 30_000 });
-    await page.getByRole('button', { name: 'the whole photo is the page' }).click();
+    await control(page, 'the whole photo is the page', false).click();
     await page.getByTestId('lift').click();
     await page.getByTestId('join').click({ timeout: 30_000 });
     await expect(page.getByAltText(/^Your drawing of/).first()).toBeVisible();
@@ -177,8 +177,8 @@ test.describe('wide', () => {
     await page.getByTestId('simulated').click();
     await page.getByTestId('lift').click({ timeout: 20_000 });
     await page.getByTestId('join').click({ timeout: 20_000 });
-    await page.getByRole('button', { name: /^Open pose 1/ }).click();
-    await page.getByTestId('check-pose').click();
+    await control(page, /^1\. .*replay/, false).click();
+    await page.getByTestId('check-open-pose').click();
     const asks = page.getByTestId('asks');
     await asks.waitFor();
     // Landmarks where they lie on the reference, but for one hip that is put a tenth of the height too far
@@ -281,7 +281,7 @@ test.describe('wide', () => {
     await page.keyboard.press(' ');
     await page.getByTestId('end').click();
     await page.getByTestId('end').click();
-    await expect(page.getByRole('button', { name: /^Open pose \d+/ })).toHaveCount(4, { timeout: 20_000 });
+    await expect(control(page, /^\d+\. .*replay/, false)).toHaveCount(4, { timeout: 20_000 });
     await expect(page.getByText('3 skipped. 196 not begun.')).toBeVisible();
     expect(strange).toEqual([]);
   });

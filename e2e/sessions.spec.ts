@@ -3,7 +3,7 @@ import { newBlock } from '@deft/core/session';
 import type { Session } from '@deft/contract';
 import { newSession, runThrough, watchPictures } from './clock-run.ts';
 import { openDesk, type Desk } from './desk.ts';
-import { arc, Fingers, pageOnScreen, type Pointer } from './hands.ts';
+import { control, arc, Fingers, pageOnScreen, type Pointer } from './hands.ts';
 import { lying } from './trace.ts';
 
 let desk: Desk;
@@ -45,18 +45,21 @@ for (const { name, viewport, hasTouch } of [
       page,
     }) => {
       await page.goto(desk.address);
-      await page.getByRole('button', { name: 'Choose a plan' }).click();
-      await page.getByRole('button', { name: 'Make a plan of your own' }).click();
+      await control(page, 'Choose a plan', false).click();
+      await control(page, 'Make a plan of your own', false).click();
       await page.getByLabel('Name of the plan').fill(`Short ${name}`);
       await page.getByLabel('Poses').fill('2');
       await page.getByLabel('Time each').fill('soon');
       await expect(page.getByText('“soon” is no time for a pose.')).toBeVisible();
       await page.getByLabel('Time each').fill('0:03');
-      await page.getByRole('button', { name: 'from memory' }).click();
+      await control(page, 'from memory', false).click();
       await page.getByLabel('Time to look').fill('2 s');
       await expect(page.getByText('2 poses, 30 s')).toBeVisible();
-      await page.getByRole('button', { name: 'Keep it' }).click();
-      await page.getByRole('button', { name: `Start: Short ${name}` }).click();
+      await control(page, 'Keep it', false).click();
+      await page
+        .getByTestId('plan')
+        .filter({ hasText: `Short ${name}` })
+        .click();
       await expect(page.getByText('1 of 2, look, it will be gone')).toBeVisible();
       await expect(page.locator('[data-pose="0"]')).toBeVisible();
       await expect(page.getByRole('heading', { name: 'From memory' })).toBeVisible();
@@ -68,7 +71,7 @@ for (const { name, viewport, hasTouch } of [
       if (hasTouch) await page.getByTestId('pictures').click();
       else await page.keyboard.press('Space');
       await expect(page.getByTestId('held')).toBeVisible();
-      await page.getByRole('button', { name: 'Skip' }).click();
+      await control(page, 'Skip', false).click();
       await page.getByTestId('end').click();
       await page.getByTestId('end').click();
       await page.getByTestId('lesson').fill('Look at the weight first');
@@ -94,19 +97,16 @@ for (const { name, viewport, hasTouch } of [
         await expect.poll(() => strokes(pose.page)).toBe(i + 1);
         if (hasTouch) {
           await page.getByTestId('hold').click();
-          await page.getByRole('button', { name: 'Skip' }).click();
+          await control(page, 'Skip', false).click();
           if (i < 3) await page.getByTestId('go-on').click();
         } else await page.keyboard.press('Tab');
       }
       await expect(page.getByText(/fills \d+ % of its cell’s height/).first()).toBeVisible();
-      await page
-        .getByRole('button', { name: /^Star / })
-        .first()
-        .click();
-      await page.getByRole('button', { name: /^Open pose 2/ }).click();
+      await page.getByTestId('star').first().click();
+      await control(page, /^2\. .*replay/, false).click();
       await expect(page.getByTestId('replay')).toContainText('of 1');
-      await page.getByLabel('Note').fill('too careful');
-      await page.getByRole('button', { name: 'close', exact: true }).click();
+      await page.getByRole('textbox', { name: 'Note' }).fill('too careful');
+      await control(page, 'close').click();
       await expect
         .poll(async () => (await read(page, session.id)).poses.map(({ starred, note }) => [starred, note]))
         .toEqual([
@@ -115,8 +115,8 @@ for (const { name, viewport, hasTouch } of [
           [false, ''],
           [false, ''],
         ]);
-      await page.getByRole('button', { name: /^Open pose 1/ }).click();
-      await page.getByRole('button', { name: 'Draw it 4 ways' }).click();
+      await control(page, /^1\. .*replay/, false).click();
+      await control(page, 'Draw it 4 ways', false).click();
       await expect(page.getByText('1 of 4, movement first')).toBeVisible();
       const variants = await read(page, page.url().split('/').at(-1)!);
       expect(new Set(variants.poses.map(({ reference }) => reference.id)).size).toBe(1);
@@ -143,14 +143,14 @@ for (const { name, viewport, hasTouch } of [
       await expect
         .poll(async () => (await page.getByTestId('corner-0').boundingBox())!.x)
         .toBeGreaterThan(corner.x + 10);
-      await page.getByRole('button', { name: 'as found' }).click();
+      await control(page, 'as found', false).click();
       await page.getByTestId('lift').click();
-      await expect(page.getByTestId('parting')).toBeVisible({ timeout: 20_000 });
-      await page.getByRole('button', { name: 'cells', exact: true }).click();
+      await expect(page.getByTestId('splitting')).toBeVisible({ timeout: 20_000 });
+      await control(page, 'cells').click();
       await expect(page.getByTestId('drawing')).toHaveCount(4);
       // The first drawing belongs to the second pose: the two change places.
       await page.getByTestId('drawing').first().click();
-      await page.getByRole('button', { name: /^Pose 2/ }).click();
+      await page.getByTestId('join-pose').nth(1).click();
       await page.getByTestId('join').click();
       await expect
         .poll(async () => (await read(page, session.id)).poses.map(({ region }) => region?.[0]))
@@ -212,7 +212,7 @@ test('a second device joins as the phone, shows the poses and photographs the pa
 }) => {
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(`${desk.address}/sessions/new`);
-  await page.getByRole('button', { name: 'Let a phone join' }).click();
+  await control(page, 'Let a phone join', false).click();
   await page.getByTestId('open-door').click();
   const code = (await page.getByTestId('door-code').textContent())!.replace(/\D/g, '');
   const { address } = (await (await page.request.get(`${desk.address}/api/door`)).json()) as {
@@ -222,11 +222,11 @@ test('a second device joins as the phone, shows the poses and photographs the pa
   const phone = await context.newPage();
   await phone.goto(address);
   await phone.getByLabel('Code').fill('00000000');
-  await phone.getByRole('button', { name: 'Join' }).click();
+  await control(phone, 'Join', false).click();
   await expect(phone.getByRole('alert')).toContainText('not the code');
   await phone.getByLabel('Code').fill(code);
   await phone.getByLabel('What to call this device').fill('Test phone');
-  await phone.getByRole('button', { name: 'Join' }).click();
+  await control(phone, 'Join', false).click();
   await expect(phone.getByTestId('start')).toBeVisible();
   await expect(page.getByText(/^Test phone, since/)).toBeVisible();
   const session = await newSession(page, desk, [newBlock(2, 2, { ground: 'on paper' })]);
@@ -238,7 +238,7 @@ test('a second device joins as the phone, shows the poses and photographs the pa
   await page.goto(`${desk.address}/sessions/${session.id}`);
   await expect(page.getByAltText(/^Your drawing of/).first()).toBeVisible();
   await page.goto(`${desk.address}/door`);
-  await page.getByRole('button', { name: 'Send Test phone away' }).click();
+  await control(page, 'Send Test phone away', false).click();
   await expect(page.getByText(/^Test phone, since/)).toHaveCount(0);
   await phone.goto(address);
   await expect(phone.getByText('Join the desk')).toBeVisible();

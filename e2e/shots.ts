@@ -21,12 +21,12 @@ import {
   type Form,
   type Thing,
 } from '@deft/core/page';
-import { newBlock } from '@deft/core/session';
+import { newBlock, newClock } from '@deft/core/session';
 import type { Reference, ReferenceSet, Session, Study } from '@deft/contract';
 import { hurriedDrawing } from '../apps/server/src/services/camera.ts';
 import { ROOT } from '../apps/server/test/desk.ts';
 import { openDesk, type Desk } from './desk.ts';
-import { arc, Fingers, pageOnScreen } from './hands.ts';
+import { control, arc, Fingers, pageOnScreen } from './hands.ts';
 import { drawing, takeHand } from './trace.ts';
 
 /** Takes the pictures of docs/screenshots from the demo: `npm run shots`. */
@@ -304,7 +304,11 @@ async function drawnSession(desk: Desk, set: string): Promise<string> {
   await fetch(`${desk.address}/api/sessions/${session.id}/clock`, {
     method: 'PUT',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ clock: { phase: 'done' }, over: true, poses }),
+    body: JSON.stringify({
+      clock: { ...newClock(session.poses.map(({ step }) => step.stretches)), phase: 'done' },
+      over: true,
+      poses,
+    }),
   });
   await fetch(`${desk.address}/api/sessions/${session.id}/poses/${session.poses[3]!.id}`, {
     method: 'PATCH',
@@ -332,7 +336,7 @@ async function shots(desk: Desk, page: Page, size: keyof typeof SIZES, study: St
   if (size === 'phone') await take('references');
   if (size === 'phone') {
     await show(`/references/${heads!.first[2]!.id}`);
-    await page.getByRole('button', { name: 'Landmarks', exact: true }).click();
+    await control(page, 'Landmarks').click();
     await page.waitForTimeout(600);
     await take('reference');
   } else {
@@ -408,7 +412,7 @@ async function pageShots(
 ): Promise<void> {
   if (size === 'phone') {
     await takeHand(page, 'Draw');
-    await page.getByRole('button', { name: 'shade', exact: true }).click();
+    await control(page, 'shade').click();
     const { stroke } = await drawing(page);
     await stroke(arc(64, 128, 8, 34, 0.2, 2.9), 'pen');
     await stroke(arc(92, 120, 6, 30, 0.2, 2.9), 'pen');

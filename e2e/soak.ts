@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test';
 import { reducePage, thingsOfType, type Id, type Thing } from '@deft/core/page';
 import { seeded } from '@deft/core/random';
 import { openDesk, type Desk } from './desk.ts';
-import { Fingers, pageOnScreen, type At } from './hands.ts';
+import { control, Fingers, pageOnScreen, type At } from './hands.ts';
 import { openTrace, saved, stored, takeHand } from './trace.ts';
 
 /** How many gestures, kills of the server and cuts of the network one soak has. */
@@ -131,12 +131,12 @@ export async function soak(page: Page, { seed, gestures, kills }: SoakOptions): 
         did('forms');
       } else if (what < 0.34) {
         await take('Words');
-        await now.tab.getByRole('button', { name: 'arrow', exact: true }).click();
+        await control(now.tab, 'arrow').click();
         await stroke([from, { x: from.x + 8, y: from.y + 3 }, { x: from.x + 16, y: from.y + 5 }]);
         did('notes');
       } else if (what < 0.4) {
         await now.tab.getByTestId('sheets').click();
-        const multiply = now.tab.getByRole('button', { name: 'Multiply' });
+        const multiply = control(now.tab, 'Multiply', false);
         await multiply.click();
         await now.tab.getByTestId('sheets').click();
         did('sheet');

@@ -3,7 +3,7 @@ import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { openDesk, type Desk } from './desk.ts';
-import { arc, Fingers, pageOnScreen, type At, type Pointer } from './hands.ts';
+import { control, arc, Fingers, pageOnScreen, type At, type Pointer } from './hands.ts';
 import { saved, SIZES, takeHand, watch } from './trace.ts';
 
 let desk: Desk;
@@ -101,7 +101,7 @@ async function layForms(
   const pelvis = c(75, 108);
   await ellipse(o, pointer, pelvis.x, pelvis.y, 13 * by, 9 * by);
   await o.page.waitForTimeout(120);
-  await o.page.getByRole('button', { name: 'trapezoid' }).click();
+  await control(o.page, 'trapezoid', false).click();
   await limb(o, pointer, c(84, 113), c(86, 145));
   await o.page.waitForTimeout(120);
   await limb(o, pointer, c(66, 113), c(64, 145));
@@ -122,7 +122,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await page.goto(desk.address);
       await page.getByTestId('start').click();
       await expect(page.getByTestId('hold')).toBeVisible();
-      await expect(page.getByRole('button')).toHaveCount(1);
+      // The picture, which holds the pose when it is touched, and Hold: nothing else to press.
+      await expect(page.getByRole('button')).toHaveCount(2);
       const on = await pageOnScreen(surfaceOf(page));
       await fingers.stroke(
         arc(74, 40, 9, 12).map((p) => on(p.x, p.y)),
@@ -156,7 +157,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await expect(page.getByRole('radiogroup', { name: 'Name of the part' })).toBeVisible();
       await saved(page);
       await layForms(o, pointer, (x, y) => ({ x, y }), 1, 1);
-      await page.getByRole('button', { name: 'landmark', exact: true }).click();
+      await control(page, 'landmark').click();
       const spot = await pageOnScreen(surfaceOf(page));
       for (const [landmark, x, y] of TRACED) {
         await expect(page.getByRole('radio', { name: landmark, exact: true })).toBeChecked();
@@ -168,12 +169,16 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
         pointer,
       );
       await page.getByTestId('place').click();
-      await page.getByRole('menu').getByRole('button', { name: 'Behind' }).click();
+      await control(
+        page.getByRole('radiogroup', { name: 'Place of the reference' }),
+        'Behind',
+        false,
+      ).click();
       const slider = page.getByRole('slider', { name: 'Opacity of the reference' });
       await slider.focus();
       await slider.press('ArrowRight');
       await expect(slider).toHaveAttribute('aria-valuetext', '45 %');
-      await page.getByRole('button', { name: 'Done' }).click();
+      await control(page, 'Done', false).click();
       await saved(page);
       const traced = await operationsOf(page, (await study(page)).traces[0]!.page);
       expect(traced.kinds.filter((k) => k === 'form')).toHaveLength(5);
@@ -196,12 +201,12 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await expect(page.getByTestId('hand')).toContainText('Guides');
       const ground = await pageOnScreen(surfaceOf(page));
       await fingers.tap(ground(74, 175), pointer);
-      await page.getByRole('button', { name: 'plumb' }).click();
+      await control(page, 'plumb', false).click();
       await fingers.tap(ground(70, 100), pointer);
-      await page.getByRole('button', { name: 'level' }).click();
+      await control(page, 'level', false).click();
       await fingers.tap(ground(70, 60), pointer);
       await takeHand(page, 'Forms');
-      await page.getByRole('button', { name: 'ellipse' }).click();
+      await control(page, 'ellipse', false).click();
       const small = (x: number, y: number): At => ({ x: 74 + (x - 76) * 0.8, y: 110 + (y - 105) * 0.8 });
       await layForms(o, pointer, small, 0.8, 1.35);
       await saved(page);
@@ -211,10 +216,10 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
 
       // 8. Out as SVG and PNG.
       await page.getByTestId('looks').click();
-      await page.getByRole('button', { name: 'Take it out' }).click();
+      await control(page, 'Save as a file', false).click();
       const [svgFile] = await Promise.all([
         page.waitForEvent('download'),
-        page.getByRole('button', { name: 'Take the page out as SVG' }).click(),
+        control(page, 'SVG: save the page as lines').click(),
       ]);
       const svg = await readFile(await svgFile.path(), 'utf8');
       expect(svg).toContain('width="148mm" height="210mm"');
@@ -222,11 +227,11 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(svg).not.toContain('<line');
       const [pngFile] = await Promise.all([
         page.waitForEvent('download'),
-        page.getByRole('button', { name: 'Take the page out as PNG' }).click(),
+        control(page, 'PNG: save the page as pixels').click(),
       ]);
       const { density, width } = await sharp(await pngFile.path()).metadata();
       expect([density, width]).toEqual([300, 1748]);
-      await page.getByRole('button', { name: 'Close: Take it out' }).click({ position: { x: 5, y: 5 } });
+      await control(page, 'Close: Save as a file', false).click({ position: { x: 5, y: 5 } });
 
       // 5. Check: the quick run for what lacks, then the findings.
       await page.getByTestId('next-pass').click();
@@ -291,16 +296,13 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await page
         .getByTestId('files')
         .setInputFiles({ name: `my neighbour ${name}.png`, mimeType: 'image/png', buffer: own });
-      await page.getByRole('button', { name: `Look at my neighbour ${name}.png` }).click();
-      await page.getByRole('button', { name: 'Landmarks', exact: true }).click();
-      await page.getByRole('button', { name: 'figure', exact: true }).click();
-      await expect(page.getByRole('button', { name: 'figure', exact: true })).toHaveAttribute(
-        'aria-pressed',
-        'true',
-      );
+      await control(page, `Look at my neighbour ${name}.png`, false).click();
+      await control(page, 'Landmarks').click();
+      await control(page, 'figure').click();
+      await expect(control(page, 'figure')).toBeChecked();
       await page.getByTestId('study-this').click();
       const finger: Pointer = hasTouch ? 'touch' : 'mouse';
-      await page.getByRole('button', { name: 'landmark', exact: true }).click();
+      await control(page, 'landmark').click();
       await saved(page);
       const on = await pageOnScreen(surfaceOf(page));
       for (const [landmark, x, y] of TRACED) {

@@ -9,7 +9,7 @@ import {
 } from '@deft/core/page';
 import type { Study } from '@deft/contract';
 import type { Desk } from './desk.ts';
-import { Fingers, pageOnScreen, type At, type Pointer } from './hands.ts';
+import { control, Fingers, pageOnScreen, type At, type Pointer } from './hands.ts';
 
 /** A phone drawn on by pen and finger, and a wide screen by mouse. */
 export const SIZES = [
@@ -36,7 +36,7 @@ export async function lying<T extends Thing['type']>(
 
 export async function takeHand(page: Page, hand: string): Promise<void> {
   await page.getByTestId('hand').click();
-  await page.getByRole('menu', { name: 'Hands' }).getByRole('button', { name: hand }).click();
+  await control(page.getByRole('radiogroup', { name: 'Hands' }), hand, false).click();
 }
 
 export const saved = (page: Page): Promise<void> =>
@@ -78,15 +78,15 @@ export async function openTrace(page: Page, desk: Desk, nth: number): Promise<st
 export async function drawing(page: Page, size?: { x?: number; y?: number; width: number; height: number }) {
   const surface = page.getByTestId('page');
   const fingers = await Fingers.of(page);
-  const lie = async (): Promise<(x: number, y: number) => At> => {
+  const onScreen = async (): Promise<(x: number, y: number) => At> => {
     await expect(surface).toHaveAttribute('aria-busy', 'false');
     return pageOnScreen(surface, size);
   };
   return {
     fingers,
-    lie,
+    onScreen,
     stroke: async (points: readonly At[], pointer: Pointer): Promise<void> => {
-      const on = await lie();
+      const on = await onScreen();
       await fingers.stroke(
         points.map((p) => on(p.x, p.y)),
         pointer,
@@ -94,7 +94,7 @@ export async function drawing(page: Page, size?: { x?: number; y?: number; width
       );
     },
     tap: async (x: number, y: number, pointer: Pointer): Promise<void> =>
-      fingers.tap((await lie())(x, y), pointer),
+      fingers.tap((await onScreen())(x, y), pointer),
   };
 }
 

@@ -14,7 +14,7 @@ import {
   type Thing,
 } from '@deft/core/page';
 import { newBlock } from '@deft/core/session';
-import type { Brought, Reference, ReferencePage, Session, Study } from '@deft/contract';
+import type { Brought, Reference, ReferencePage, RefusalName, Session, Study } from '@deft/contract';
 import { bring as bringTo, isBrought } from './bring.ts';
 import { asking } from './ask.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';
@@ -117,6 +117,10 @@ test(
 test('malformed batches are refused with a name, nothing stored', async () => {
   const study = await newStudy('#224488');
   const page = study.traces[0]!.page;
+  const { value: begun } = await ask<Answer>(`/pages/${page}/operations?after=0`);
+  const ink = sheetsOf(reducePage(begun.operations.map(({ operation }) => operation))).find(
+    ({ kind }) => kind === 'ink',
+  )!;
   const good = (): Operation => ({
     id: newId(),
     page,
@@ -126,11 +130,13 @@ test('malformed batches are refused with a name, nothing stored', async () => {
     at: Date.now(),
     version: OPERATION_VERSION,
     kind: 'change',
-    body: { add: [stroke(newId(), 1)] },
+    body: { add: [stroke(ink.id, 1)] },
   });
-  const cases: [string, unknown, number][] = [
+  const unknownSheet = { after: 0, operations: [{ ...good(), body: { add: [stroke(newId(), 1)] } }] };
+  const cases: [string, unknown, number, RefusalName?][] = [
     ['no operations', { after: 0 }, 400],
-    ['a gap in the running number', { after: 0, operations: [{ ...good(), n: 3 }] }, 409],
+    ['a gap in the running number', { after: 0, operations: [{ ...good(), n: 3 }] }, 409, 'OutOfSequence'],
+    ['a sheet that is not there', unknownSheet, 409, 'UnknownSheet'],
     ['another page', { after: 0, operations: [{ ...good(), page: newId() }] }, 400],
     ['another version', { after: 0, operations: [{ ...good(), version: 9 }] }, 400],
     [
@@ -159,14 +165,15 @@ test('malformed batches are refused with a name, nothing stored', async () => {
     ['a broken one after a good one', { after: 0, operations: [good(), { ...good(), id: 'x' }] }, 400],
     ['not JSON at all', 'nonsense', 400],
   ];
-  for (const [what, body, status] of cases) {
+  for (const [what, body, status, refusal = 'Malformed'] of cases) {
     const answer = await ask<{ refusal: string; sentence: string }>(
       `/pages/${page}/operations`,
       'POST',
       body,
     );
     assert.equal(answer.status, status, what);
-    assert.ok(answer.value.refusal && answer.value.sentence.length > 10, what);
+    assert.equal(answer.value.refusal, refusal, what);
+    assert.ok(answer.value.sentence.length > 10, what);
   }
   assert.equal((await ask<Answer>(`/pages/${page}/operations?after=0`)).value.head, 1);
   assert.equal((await ask(`/pages/${newId()}/operations?after=0`)).status, 404);

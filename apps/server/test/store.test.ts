@@ -98,7 +98,7 @@ describe('the demo', () => {
         'Platform figures',
         'Halt buildings',
         'Trunks and lamps',
-        'Goats of the upper line',
+        'Goats of the Upper Line',
         'Heads of the staff',
       ],
     );

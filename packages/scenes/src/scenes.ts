@@ -87,7 +87,7 @@ export const SETS = [
   },
   {
     key: 'goats',
-    title: 'Goats of the upper line',
+    title: 'Goats of the Upper Line',
     note: 'A barrel on four posts; the neck starts lower than one thinks.',
     traits: [
       'The back is not straight: withers, dip, croup',

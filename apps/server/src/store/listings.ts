@@ -5,14 +5,14 @@ import type { Database } from './database.ts';
 import { briefs, listIds } from './references.ts';
 
 /** How many different listings are remembered. */
-const MOST = 12;
+const MOST_LISTINGS = 12;
 
 /**
  * Pages of long lists. Which references fit, and in which order, is asked of the database once and
  * remembered until something is written, so that a far page of a wall costs no more than the first.
  */
 export class Listings {
-  readonly #known = new LRUCache<string, readonly Id[]>({ max: MOST });
+  readonly #known = new LRUCache<string, readonly Id[]>({ max: MOST_LISTINGS });
 
   constructor(private readonly database: Database) {}
 

@@ -2,7 +2,7 @@ import type { Point } from '@deft/core/geometry';
 import type { CropBox } from '@deft/core/reference';
 import type { StageHand } from './parts/stage';
 
-const LEAST = 0.05;
+const SMALLEST_SIDE = 0.05;
 /** How near an edge a contact must begin to take hold of it, as a share of the frame. */
 const GRIP = 0.07;
 const WHOLE: CropBox = { x: 0, y: 0, width: 1, height: 1 };
@@ -48,10 +48,10 @@ export class CropHand implements StageHand {
         y: clamp(was.y + p.y - from.y, 0, 1 - was.height),
       });
     }
-    const x0 = left ? clamp(p.x, 0, was.x + was.width - LEAST) : was.x;
-    const x1 = right ? clamp(p.x, was.x + LEAST, 1) : was.x + was.width;
-    const y0 = top ? clamp(p.y, 0, was.y + was.height - LEAST) : was.y;
-    const y1 = bottom ? clamp(p.y, was.y + LEAST, 1) : was.y + was.height;
+    const x0 = left ? clamp(p.x, 0, was.x + was.width - SMALLEST_SIDE) : was.x;
+    const x1 = right ? clamp(p.x, was.x + SMALLEST_SIDE, 1) : was.x + was.width;
+    const y0 = top ? clamp(p.y, 0, was.y + was.height - SMALLEST_SIDE) : was.y;
+    const y1 = bottom ? clamp(p.y, was.y + SMALLEST_SIDE, 1) : was.y + was.height;
     return this.changed({ x: x0, y: y0, width: x1 - x0, height: y1 - y0 });
   }
 

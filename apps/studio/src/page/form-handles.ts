@@ -33,7 +33,7 @@ export function handlesOf(form: Form): Handle[] {
   return Object.entries(ends).map(([key, p]) => ({ key, at: transformPoint(transform, p) }));
 }
 
-const LEAST = 0.5;
+const SMALLEST_RADIUS = 0.5;
 
 /** The form with one handle pulled to a place: the others stay, and an ellipse turns with its axis. */
 export function pullHandle(form: Form, key: string, to: Point): Pick<Form, 'shape' | 'transform'> {
@@ -50,7 +50,7 @@ export function pullHandle(form: Form, key: string, to: Point): Pick<Form, 'shap
   const across = key === 'north' || key === 'south';
   const own = { east: 0, north: 90, west: 180, south: 270 }[key] ?? 0;
   const angle = (Math.atan2(-(to.y - centre.y), to.x - centre.x) * 180) / Math.PI;
-  const radius = Math.max(LEAST, distance(centre, to));
+  const radius = Math.max(SMALLEST_RADIUS, distance(centre, to));
   const by = Math.hypot(transform[0], transform[1]);
   const other = across ? shape.rx * by : shape.ry * Math.hypot(transform[2], transform[3]);
   const [rx, ry] = across ? [other, radius] : [radius, other];

@@ -1,4 +1,4 @@
-import { boxOf, grow, joined, meets, type Affine, type Box } from '@deft/core/geometry';
+import { boxOf, grow, unionOf, overlaps, type Affine, type Box } from '@deft/core/geometry';
 import {
   CentreLine,
   isPlain,
@@ -73,16 +73,16 @@ export class LiveInk {
       })),
       box: this.#room(line),
     };
-    return joined(before, this.#tail.box);
+    return unionOf(before, this.#tail.box);
   }
 
   get box(): Box | null {
-    return this.#pieces.reduce<Box | null>((sum, { box }) => joined(sum, box), this.#tail.box);
+    return this.#pieces.reduce<Box | null>((sum, { box }) => unionOf(sum, box), this.#tail.box);
   }
 
   paint(context: CanvasRenderingContext2D, within: Box | null, colour = this.look.colour): void {
     context.fillStyle = colour;
-    for (const { path, box } of this.#pieces) if (!within || meets(box, within)) context.fill(path);
+    for (const { path, box } of this.#pieces) if (!within || overlaps(box, within)) context.fill(path);
     for (const { path, alpha } of this.#tail.layers) {
       context.globalAlpha = alpha;
       context.fill(path);

@@ -3,7 +3,7 @@ import {
   cornersOf,
   grow,
   invert,
-  joined,
+  unionOf,
   transformPoint,
   compose,
   type Affine,
@@ -204,7 +204,7 @@ export class Painter {
     )
       this.#arrange();
     for (const [sheet, box] of touched) {
-      if (this.#spoiled.has(sheet)) this.#spoiled.set(sheet, joined(this.#spoiled.get(sheet) ?? null, box));
+      if (this.#spoiled.has(sheet)) this.#spoiled.set(sheet, unionOf(this.#spoiled.get(sheet) ?? null, box));
       const thing = fresh && only ? things.get(only) : undefined;
       if (thing && 'sheet' in thing && this.#paintOn(thing, box)) continue;
       this.#redraw(sheet, box);
@@ -218,7 +218,7 @@ export class Painter {
       const thing = this.#things.get(id);
       const box = this.scene.boxOf(id);
       if (ids.has(id) !== this.#lifted.has(id) && thing && 'sheet' in thing && box)
-        rooms.set(thing.sheet, joined(rooms.get(thing.sheet) ?? null, box) as Box);
+        rooms.set(thing.sheet, unionOf(rooms.get(thing.sheet) ?? null, box) as Box);
     }
     this.#lifted = ids;
     for (const [sheet, box] of rooms) this.#redraw(sheet, box);
@@ -422,12 +422,12 @@ export class Painter {
     const paper = this.#page;
     if (!paper) return;
     const { minX, minY } = pageBox(paper);
-    const lie = viewAffine(this.#view);
-    const at = transformPoint(lie, { x: minX, y: minY });
+    const affine = viewAffine(this.#view);
+    const at = transformPoint(affine, { x: minX, y: minY });
     const look = {
       width: `${paper.width}px`,
       height: `${paper.height}px`,
-      transform: `matrix(${lie.slice(0, 4).join()}, ${at.x}, ${at.y})`,
+      transform: `matrix(${affine.slice(0, 4).join()}, ${at.x}, ${at.y})`,
     };
     Object.assign(this.#paper.style, { ...look, backgroundColor: paper.colour, ...cellLook(paper) });
     if (this.#veil) Object.assign(this.#veil.style, look);
@@ -467,8 +467,8 @@ export class Painter {
    * @returns that room in page millimetres, or null where it is out of sight
    */
   #clip(context: CanvasRenderingContext2D, { canvas, view }: Layer, box: Box): Box | null {
-    const lie = viewAffine(view);
-    const seen = boxOf(cornersOf(box).map((p) => transformPoint(lie, p))) as Box;
+    const affine = viewAffine(view);
+    const seen = boxOf(cornersOf(box).map((p) => transformPoint(affine, p))) as Box;
     const ratio = canvas.width / Math.max(1, this.#room.width);
     const minX = Math.max(0, Math.floor((seen.minX - PAD) * ratio));
     const minY = Math.max(0, Math.floor((seen.minY - PAD) * ratio));
@@ -515,7 +515,7 @@ export class Painter {
 
   #spoilLive(box: Box | 'all' | null): void {
     if (this.#liveDirty === 'all' || box === 'all') this.#liveDirty = 'all';
-    else this.#liveDirty = joined(this.#liveDirty, box);
+    else this.#liveDirty = unionOf(this.#liveDirty, box);
   }
 
   #ask(): void {
@@ -556,8 +556,8 @@ export class Painter {
   #context(canvas: HTMLCanvasElement, view: View): CanvasRenderingContext2D {
     const context = canvas.getContext('2d') as CanvasRenderingContext2D;
     const ratio = canvas.width / Math.max(1, this.#room.width);
-    const lie: Affine = viewAffine(view);
-    context.setTransform(...(lie.map((v) => v * ratio) as unknown as Affine));
+    const affine: Affine = viewAffine(view);
+    context.setTransform(...(affine.map((v) => v * ratio) as unknown as Affine));
     return context;
   }
 

@@ -14,7 +14,7 @@ export interface RasterOptions {
 
 /** As many things as are painted at once without a look at the clock, in all or in a first slice. */
 const FEW = 40;
-const LEAST = 10;
+const SHORTEST_SLICE = 10;
 
 /**
  * Paints sheets onto canvases that are not shown yet, one after the other, a slice a frame, so
@@ -45,7 +45,7 @@ export class Raster {
     this.#frame = requestAnimationFrame((now) => {
       const took = this.#began > 0 ? now - this.#began : this.options.patience;
       this.#slice = Math.max(
-        LEAST,
+        SHORTEST_SLICE,
         Math.round(this.#slice * Math.min(1.5, Math.max(0.4, this.options.patience / Math.max(1, took)))),
       );
       this.#began = now;

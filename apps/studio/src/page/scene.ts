@@ -1,5 +1,5 @@
 import RBush from 'rbush';
-import { joined, type Box } from '@deft/core/geometry';
+import { unionOf, type Box } from '@deft/core/geometry';
 import { byPaint, onSheet, thingBox, type Id, type SheetThing, type Thing } from '@deft/core/page';
 import { pointsOf } from './stroke-points';
 
@@ -31,7 +31,7 @@ export class Scene {
       if (before) {
         this.#entries.delete(id);
         this.#trees.get(before.thing.sheet)?.remove(before);
-        touched.set(before.thing.sheet, joined(touched.get(before.thing.sheet) ?? null, before) as Box);
+        touched.set(before.thing.sheet, unionOf(touched.get(before.thing.sheet) ?? null, before) as Box);
       }
       if (!thing || !onSheet(thing)) continue;
       const box = thingBox(thing, pointsOf);
@@ -41,7 +41,7 @@ export class Scene {
       const list = fresh.get(thing.sheet);
       if (list) list.push(entry);
       else fresh.set(thing.sheet, [entry]);
-      touched.set(thing.sheet, joined(touched.get(thing.sheet) ?? null, box) as Box);
+      touched.set(thing.sheet, unionOf(touched.get(thing.sheet) ?? null, box) as Box);
       if ('order' in thing && thing.order > (this.#tops.get(thing.sheet) ?? ''))
         this.#tops.set(thing.sheet, thing.order);
     }

@@ -1,4 +1,4 @@
-import { boxOf, isInside, joined, type Box, type Point } from '@deft/core/geometry';
+import { boxOf, isInside, unionOf, type Box, type Point } from '@deft/core/geometry';
 import { pickPoints, sheetsOf, type Id, type Sheet, type SheetThing, type Thing } from '@deft/core/page';
 import { formAt } from './form-handles';
 import type { Scene } from './scene';
@@ -78,6 +78,6 @@ export function pickAt(search: Search, at: Point, reach: number): SheetThing | n
 /** The room that picked things take together, page millimetres. */
 export function roomOf(scene: Scene, ids: Iterable<Id>): Box | null {
   let room: Box | null = null;
-  for (const id of ids) room = joined(room, scene.boxOf(id));
+  for (const id of ids) room = unionOf(room, scene.boxOf(id));
   return room;
 }

@@ -30,8 +30,8 @@ export interface Room {
   readonly height: number;
 }
 
-const LEAST = 0.4;
-const MOST = 60;
+const SMALLEST_SCALE = 0.4;
+const LARGEST_SCALE = 60;
 const MARGIN = 6;
 
 export const UPRIGHT: View = { scale: 1, turn: 0, mirrored: false, x: 0, y: 0 };
@@ -57,7 +57,7 @@ export function fitView(box: Box, room: Room, view: View = UPRIGHT): View {
     Math.abs(Math.sin((view.turn * Math.PI) / 180)),
   ];
   const scale = Math.max(
-    LEAST,
+    SMALLEST_SCALE,
     Math.min(
       (room.width - 2 * MARGIN) / (c * width + s * height),
       (room.height - 2 * MARGIN) / (s * width + c * height),
@@ -76,7 +76,7 @@ export const centred = (view: View, box: Box, room: Room): View =>
 
 /** The view enlarged by `by` and turned by `turn` degrees about a screen point, then moved. */
 export function zoomView(view: View, about: Point, by: number, move: Point = { x: 0, y: 0 }, turn = 0): View {
-  const scale = Math.min(MOST, Math.max(LEAST, view.scale * by));
+  const scale = Math.min(LARGEST_SCALE, Math.max(SMALLEST_SCALE, view.scale * by));
   const page = toPage(view, about);
   return pinned({ ...view, scale, turn: wrap(view.turn + turn) }, page, {
     x: about.x + move.x,

@@ -36,7 +36,7 @@ async function takeOver({ dispatch, getState, queryFulfilled }: Cached): Promise
   if (before?.marked !== reference.marked) dispatch(api.util.invalidateTags([listOf('Reference')]));
 }
 
-const referencesOwnApi = api.injectEndpoints({
+export const referencesOwnApi = api.injectEndpoints({
   endpoints: (build) => ({
     referenceIds: build.query<Id[], ReferenceQuery>({
       query: (query) => ask(API.references.ids, { query }),

@@ -72,15 +72,20 @@ export function OrderCells({
       over ? `${held?.title ?? titleAt(active.id)} is now at ${placeOf(over.id)}.` : 'It stays where it was.',
     onDragCancel: () => 'It stays where it was.',
   };
-  const end = ({ active, over }: DragEndEvent): void => {
-    if (over) places.carry(Number(active.id), Number(over.id), onMove);
+  const end = ({ active, over, activatorEvent }: DragEndEvent): void => {
     setHeld(null);
+    if (!over) return;
+    places.carry(Number(active.id), Number(over.id), onMove);
+    // The keys go on with the picture where it lies now.
+    if (activatorEvent instanceof KeyboardEvent)
+      document.querySelector<HTMLElement>(`[data-place="${over.id}"]`)?.focus();
   };
   return (
     <DndContext
       sensors={sensors}
       collisionDetection={closestCenter}
       accessibility={{
+        restoreFocus: false,
         announcements,
         screenReaderInstructions: {
           draggable:
@@ -123,6 +128,7 @@ export function OrderCell({
       {...listeners}
       aria-label={`${place + 1}: ${reference.title}`}
       data-testid="order-cell"
+      data-place={place}
       style={{
         width,
         cursor: isDragging ? 'grabbing' : 'grab',

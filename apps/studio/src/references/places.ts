@@ -10,6 +10,16 @@ export class Places {
   #moves: Promise<unknown> = Promise.resolve();
   #waiting = 0;
   #lastKept = 0;
+  #carried = 0;
+  readonly #listeners = new Set<() => void>();
+
+  /** Tells whoever shows the places that something was carried. @returns how to stop */
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+  /** How often something was carried. */
+  readonly carriedTimes = (): number => this.#carried;
 
   get(place: number): ReferenceBrief | undefined {
     return this.#held.get(place);
@@ -43,6 +53,8 @@ export class Places {
       else this.#held.delete(place);
     }
     this.#held.set(to, moved);
+    this.#carried += 1;
+    this.#listeners.forEach((listener) => listener());
     this.#waiting += 1;
     this.#moves = this.#moves
       .then(() => keep(moved.id, before?.id ?? null))

@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { View } from 'react-native';
 import type { ReferenceBrief, ReferenceQuery } from '@deft/contract';
 import type { Id } from '@deft/core/page';
@@ -87,9 +87,15 @@ export function Wall({ query, total, columns, scroller, chosen, onTouch, onMove 
       ))}
     </View>
   );
-  if (!onMove) return shown;
+  // Always round them: to come only while they are ordered would make every row anew.
   return (
-    <OrderCells places={places} total={total} cell={cell} step={{ x: cell + GAP, y: height }} onMove={onMove}>
+    <OrderCells
+      places={places}
+      total={total}
+      cell={cell}
+      step={{ x: cell + GAP, y: height }}
+      onMove={onMove ?? (() => Promise.resolve())}
+    >
       {shown}
     </OrderCells>
   );
@@ -112,6 +118,7 @@ function WallRow({ query, from, columns, cell, chosen, onTouch, places, ordering
     startedTimeStamp: asked = 0,
   } = useReferencesQuery({ ...query, from: first, count });
   const shown = data?.items.slice(from - first, from - first + columns);
+  useSyncExternalStore(places.subscribe, places.carriedTimes);
   // Only what the desk has just said: an answer from before a move must not undo it.
   useEffect(() => {
     if (!isFetching)
@@ -125,7 +132,7 @@ function WallRow({ query, from, columns, cell, chosen, onTouch, places, ordering
         ? shown.map((reference, i) =>
             ordering ? (
               <OrderCell
-                key={reference.id}
+                key={from + i}
                 place={from + i}
                 reference={places.get(from + i) ?? reference}
                 width={cell}

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { standingIn } from '@deft/core/page';
+import { extentInCell } from '@deft/core/page';
 import { factsOf, type Pose, type Session } from '@deft/contract';
 import { previewOf } from '../data/addresses';
 import { useChangePoseMutation } from './api';
@@ -16,7 +16,7 @@ import { Words } from '../ui/words';
 const SMALL = 0.6;
 
 /** In a grid: how large the figure stands in its cell, once that is known. */
-function useStanding({ page, region, step }: Pose): string | null {
+function useExtent({ page, region, step }: Pose): string | null {
   const [said, setSaid] = useState<string | null>(null);
   const grid = step.ground === 'on a grid';
   useEffect(() => {
@@ -25,7 +25,7 @@ function useStanding({ page, region, step }: Pose): string | null {
     void readPage(page)
       .then((things) => {
         if (gone) return;
-        const standing = standingIn(things, region);
+        const standing = extentInCell(things, region);
         const share = standing && Math.round(100 * standing.height);
         setSaid(
           !standing
@@ -57,7 +57,7 @@ interface PoseCardProps {
 export function PoseCard({ session, pose, place, height, width, onOpen }: PoseCardProps) {
   const palette = usePalette();
   const { study, busy } = useStart();
-  const standing = useStanding(pose);
+  const standing = useExtent(pose);
   const { reference, attempt } = pose;
   const facts = [...factsOf(pose), standing ?? ''].filter((fact) => fact !== '').join(', ');
   return (

@@ -9,7 +9,7 @@ export type SplitBy = 'loops' | 'cells' | 'whole';
 
 /** Millimetres that a loop drawn by hand is thinned by, and the least it must be wide. */
 const THIN = 0.6;
-const LEAST = 8;
+const SMALLEST_LOOP = 8;
 const A5 = { width: 148, height: 210 };
 
 /**
@@ -65,7 +65,7 @@ export function useSplitting(paper: PaperWork, poses: readonly Pose[]) {
     /** Adds a loop drawn by hand, where it is large enough to be meant. */
     addLoop: (drawn: Loop): void => {
       const box = boxOf(drawn);
-      if (box && box.maxX - box.minX > LEAST && box.maxY - box.minY > LEAST)
+      if (box && box.maxX - box.minX > SMALLEST_LOOP && box.maxY - box.minY > SMALLEST_LOOP)
         setOwn([...own, thinned(drawn, THIN)]);
     },
     removeLastLoop: (): void => {

@@ -68,7 +68,7 @@ function usePaperInk(things: ReadonlyMap<Id, Thing>) {
 export function LaidOver({ reference, things, region, report, shown, onChoose }: LaidOverProps) {
   const palette = usePalette();
   const { width, height } = reference;
-  const { lie } = report;
+  const { toReference } = report;
   const ink = useMemo(
     () =>
       thingsOfType(things, 'stroke')
@@ -86,16 +86,16 @@ export function LaidOver({ reference, things, region, report, shown, onChoose }:
   const lifted = usePaperInk(things);
   const forms = useMemo(
     () =>
-      lie
+      toReference
         ? thingsOfType(things, 'form').map((form) => ({
             id: form.id,
             d: line(
-              formOutline(form).map((p) => transformPoint(lie, p)),
+              formOutline(form).map((p) => transformPoint(toReference, p)),
               true,
             ),
           }))
         : [],
-    [things, lie],
+    [things, toReference],
   );
   const unit = Math.max(width, height) / 1000;
   const pins = report.findings
@@ -118,8 +118,11 @@ export function LaidOver({ reference, things, region, report, shown, onChoose }:
             <path d={line(region, true)} />
           </clipPath>
         ) : null}
-        {lie ? (
-          <g transform={`matrix(${lie.join(' ')})`} clipPath={region ? 'url(#drawn-part)' : undefined}>
+        {toReference ? (
+          <g
+            transform={`matrix(${toReference.join(' ')})`}
+            clipPath={region ? 'url(#drawn-part)' : undefined}
+          >
             {lifted.map(({ id, transform, href, width: w, height: h }) => (
               <image
                 key={id}
@@ -132,8 +135,8 @@ export function LaidOver({ reference, things, region, report, shown, onChoose }:
             ))}
           </g>
         ) : null}
-        {lie ? (
-          <g transform={`matrix(${lie.join(' ')})`}>
+        {toReference ? (
+          <g transform={`matrix(${toReference.join(' ')})`}>
             {ink.map(({ id, d, alpha, colour }) => (
               <path key={id} d={d} fill={colour} fillOpacity={alpha} />
             ))}

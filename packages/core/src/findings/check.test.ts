@@ -128,22 +128,25 @@ describe('marks placed as unsteadily as by a finger', () => {
     return along < f.tolerance / 2;
   }
 
+  // The head's change is real, but with marks as loose as 2 mm it is within what the marks leave open.
   test.each([
-    ['head', head, 'proportion head', 0],
-    ['shoulders', shoulders, 'tilt shoulder line', 170],
+    ['head', head, 'proportion head', SPREAD, [0, 0]],
+    ['head', head, 'proportion head', 0.3, [180, 200]],
+    ['shoulders', shoulders, 'tilt shoulder line', SPREAD, [170, 200]],
   ] as const)(
     'the change of the %s is found or said to be too small to tell; nothing wrong is said',
-    (_, change, planted, least) => {
-      const clean = drawFrom(trace, [change], PAGE, SPREAD);
+    (_, change, planted, spread, [least, most]) => {
+      const clean = drawFrom(trace, [change], PAGE, spread);
       const real = realSizes(clean);
       let found = 0;
       for (let seed = 1; seed <= 200; seed += 1) {
-        const report = run(unsteady(clean, SPREAD, seeded(seed)));
+        const report = run(unsteady(clean, spread, seeded(seed)));
         if (report.findings.some((f) => says(f) === planted)) found += 1;
         else expect([...report.unsure, ...report.folded].map(says)).toContain(planted);
         expect(report.findings.filter((f) => isWrong(f, real)).map((f) => [seed, f.id, f.size])).toEqual([]);
       }
       expect(found).toBeGreaterThanOrEqual(least);
+      expect(found).toBeLessThanOrEqual(most);
     },
   );
 });

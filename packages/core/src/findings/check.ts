@@ -38,7 +38,7 @@ export interface CheckReport {
   readonly pairs: readonly Pair[];
   readonly freedom: Freedom;
   /** Page millimetres to original-picture pixels: how the drawing is laid; null where it cannot be. */
-  readonly lie: Affine | null;
+  readonly toReference: Affine | null;
   readonly mirrored: boolean;
   readonly averageMiss: AverageMiss | null;
   /** Listed findings, the largest for its tolerance first. */
@@ -61,7 +61,7 @@ const FREEDOM_COUNT: Readonly<Record<Freedom, number>> = {
 };
 const FEWEST_PAIRS = 3;
 /** As many standard errors as a listed finding is worth. */
-const SURE = 4.5;
+const SURE_ERRORS = 4.5;
 
 const pairable = (item: Item): Pairable => ({
   id: item.id,
@@ -168,10 +168,10 @@ function findingOf(
 }
 
 function listed(explanation: Explanation, ground: Ground): Finding[] {
-  const { causes, reading } = explanation;
+  const { causes, fit } = explanation;
   return causes
     .map((cause, i) => {
-      const values = reading.values[i] as readonly number[];
+      const values = fit.values[i] as readonly number[];
       const { drawn, reference } = itemsOf(cause.topic, ground.laid);
       const plain = measureTopic(cause.topic, drawn, reference, ground.height);
       const offset = cause.topic.kind === 'place' ? { x: values[0] ?? 0, y: values[1] ?? 0 } : null;
@@ -179,7 +179,7 @@ function listed(explanation: Explanation, ground: Ground): Finding[] {
       return findingOf(
         cause.topic,
         ground,
-        { size: sizeOf(cause, values), error: errorOf(cause, i, reading, causes), offset, reference: own },
+        { size: sizeOf(cause, values), error: errorOf(cause, i, fit, causes), offset, reference: own },
         null,
       );
     })
@@ -190,7 +190,7 @@ function listed(explanation: Explanation, ground: Ground): Finding[] {
  * Sorts the topics that are not causes into those that a cause accounts for and those that cannot be told.
  */
 function others(explanation: Explanation, ground: Ground): { folded: Finding[]; unsure: Finding[] } {
-  const { causes, reading } = explanation;
+  const { causes, fit } = explanation;
   const folded: Finding[] = [];
   const unsure: Finding[] = [];
   for (const topic of ground.topics) {
@@ -201,7 +201,7 @@ function others(explanation: Explanation, ground: Ground): { folded: Finding[]; 
     const tolerance = toleranceOf(topic.kind, ground.seconds);
     const past = Math.abs(plain.size) >= tolerance;
     const under = (used: readonly Candidate[]): number => {
-      const values = used.map((cause) => reading.values[causes.indexOf(cause)] as readonly number[]);
+      const values = used.map((cause) => fit.values[causes.indexOf(cause)] as readonly number[]);
       const model = measureTopic(
         topic,
         drawn,
@@ -211,7 +211,7 @@ function others(explanation: Explanation, ground: Ground): { folded: Finding[]; 
       return model ? Math.abs(model.size) : Math.abs(plain.size);
     };
     const left = causes.length > 0 ? under(causes) : Math.abs(plain.size);
-    if (past && left < Math.max(tolerance, SURE * plain.error) && left < Math.abs(plain.size)) {
+    if (past && left < Math.max(tolerance, SURE_ERRORS * plain.error) && left < Math.abs(plain.size)) {
       const without = causes.map((cause) => ({ cause, left: under(causes.filter((c) => c !== cause)) }));
       const main = without.reduce((a, b) => (b.left > a.left ? b : a));
       if (left < tolerance || main.left - left > left) {
@@ -219,7 +219,7 @@ function others(explanation: Explanation, ground: Ground): { folded: Finding[]; 
         continue;
       }
     }
-    if (past || SURE * plain.error > tolerance) unsure.push(findingOf(topic, ground, plain, null));
+    if (past || SURE_ERRORS * plain.error > tolerance) unsure.push(findingOf(topic, ground, plain, null));
   }
   const weight = (f: Finding): number => Math.abs(f.size) / f.tolerance;
   return {
@@ -243,7 +243,7 @@ export function check(input: CheckInput): CheckReport {
   const base = { version: CHECK_VERSION, pairs: matched, freedom, sides: sidesOf(reference) };
   const nothing = {
     ...base,
-    lie: null,
+    toReference: null,
     mirrored: false,
     averageMiss: null,
     findings: [],
@@ -278,7 +278,7 @@ export function check(input: CheckInput): CheckReport {
   if (pairs.length < FEWEST_PAIRS || !(fit.scale > 0)) {
     return {
       ...nothing,
-      lie: fit.transform,
+      toReference: fit.transform,
       mirrored,
       cannotSay: [
         'With fewer than three landmarks or parts in both, the drawing can be laid on the picture but its shape cannot be judged.',
@@ -294,14 +294,14 @@ export function check(input: CheckInput): CheckReport {
     height,
     seconds,
   });
-  const lie = invert(explanation.lie);
-  const laid = new Map(pairs.map((p) => [p.drawn.id, moveItem(p.drawn, lie)]));
+  const toReference = invert(explanation.toPage);
+  const laid = new Map(pairs.map((p) => [p.drawn.id, moveItem(p.drawn, toReference)]));
   const ground = { topics, laid, height, seconds };
   const { folded, unsure } = others(explanation, ground);
-  const judged = (f: Finding): boolean => isJudged(f.kind, seconds, f.size, f.reference);
+  const worthSaying = (f: Finding): boolean => isJudged(f.kind, seconds, f.size, f.reference);
   return {
     ...base,
-    lie,
+    toReference,
     mirrored,
     averageMiss: averageMiss(
       pairs.map((p) => laid.get(p.drawn.id) as Item),
@@ -309,9 +309,9 @@ export function check(input: CheckInput): CheckReport {
       height,
       FREEDOM_COUNT[freedom],
     ),
-    findings: listed(explanation, ground).filter(judged),
-    folded: folded.filter(judged),
-    unsure: unsure.filter(judged),
+    findings: listed(explanation, ground).filter(worthSaying),
+    folded: folded.filter(worthSaying),
+    unsure: unsure.filter(worthSaying),
     cannotSay,
   };
 }
@@ -320,7 +320,7 @@ export function check(input: CheckInput): CheckReport {
  * How the drawing as a whole differs in size and turn from one laid exactly on a page at the reference's own
  * placement.
  */
-export function takenOut(lie: Affine, placement: Affine): { scale: number } {
-  const whole = compose(placement, lie);
+export function takenOut(toReference: Affine, placement: Affine): { scale: number } {
+  const whole = compose(placement, toReference);
   return { scale: 1 / Math.sqrt(Math.abs(whole[0] * whole[3] - whole[1] * whole[2])) };
 }

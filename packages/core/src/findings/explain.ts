@@ -3,7 +3,7 @@ import type { Subject } from '../subjects/subject.ts';
 import { candidatesFor, type Candidate, type Topic } from './causes.ts';
 import { moveItem } from './item.ts';
 import { measureTopic } from './measure.ts';
-import { read, type ItemPair, type ModelOptions, type Reading } from './model.ts';
+import { fitModel, type ItemPair, type ModelOptions, type ModelFit } from './model.ts';
 import { toleranceOf } from './tolerance.ts';
 
 /**
@@ -26,8 +26,9 @@ const CLOSELY = 6;
 /** The causes a drawing shows, each with how far it goes. */
 export interface Explanation {
   readonly causes: readonly Candidate[];
-  readonly reading: Reading;
-  readonly lie: Affine;
+  readonly fit: ModelFit;
+  /** Reference pixels to page millimetres. */
+  readonly toPage: Affine;
 }
 
 /** How far a cause goes, in the unit of its finding. */
@@ -37,16 +38,11 @@ export function sizeOf(cause: Candidate, values: readonly number[]): number {
   return cause.topic.kind === 'proportion' ? 100 * (Math.exp(a) - 1) : a;
 }
 
-/** One standard error of `sizeOf`, from the reading's covariance. */
-export function errorOf(
-  cause: Candidate,
-  at: number,
-  reading: Reading,
-  causes: readonly Candidate[],
-): number {
+/** One standard error of `sizeOf`, from the fit's covariance. */
+export function errorOf(cause: Candidate, at: number, fit: ModelFit, causes: readonly Candidate[]): number {
   const index = causes.slice(0, at).reduce((sum, c) => sum + c.count, 0);
-  const cov = (i: number, k: number): number => reading.covariance.get(index + i, index + k);
-  const [a = 0, b = 0] = reading.values[at] ?? [];
+  const cov = (i: number, k: number): number => fit.covariance.get(index + i, index + k);
+  const [a = 0, b = 0] = fit.values[at] ?? [];
   if (cause.topic.kind === 'place') {
     const size = Math.hypot(a, b) || 1;
     const [u, v] = [a / size, b / size];
@@ -58,10 +54,10 @@ export function errorOf(
 
 /** How surely a topic is seen on its own things alone: one standard error, in the unit of its finding. */
 function ownError(topic: Topic, { start, height }: ModelOptions): number {
-  const lie = invert(start);
+  const toReference = invert(start);
   const measured = measureTopic(
     topic,
-    topic.pairs.map((p) => moveItem(p.drawn, lie)),
+    topic.pairs.map((p) => moveItem(p.drawn, toReference)),
     topic.pairs.map((p) => p.reference),
     height,
   );
@@ -83,28 +79,28 @@ export function explain(
   const open = topics.filter((topic) => topic.thing !== 'whole' || freedom !== 'move scale turn');
   const candidates = open.flatMap((topic) => candidatesFor(topic, pairs, subject, height));
   let causes: Candidate[] = [];
-  let reading = read(pairs, causes, options);
+  let fit = fitModel(pairs, causes, options);
   const passes = (cause: Candidate, values: readonly number[]): boolean =>
     Math.abs(sizeOf(cause, values)) >= toleranceOf(cause.topic.kind, seconds);
 
   while (causes.length < MOST_CAUSES) {
-    const now = reading;
+    const now = fit;
     const promising = candidates
       .filter(({ topic }) => !causes.some((cause) => cause.topic.id === topic.id))
-      .map((cause) => ({ cause, promise: now.promise(cause) - PRICE * cause.count }))
-      .sort((x, y) => y.promise - x.promise)
+      .map((cause) => ({ cause, gain: now.gainOf(cause) - PRICE * cause.count }))
+      .sort((x, y) => y.gain - x.gain)
       .slice(0, CLOSELY);
-    const tries: { cause: Candidate; reading: Reading; worth: number; seen: number }[] = [];
-    for (const { cause, promise } of promising) {
-      if (promise < BELIEF[cause.count] / 2) continue;
-      const tried = read(pairs, [...causes, cause], options);
-      const gain = reading.chi2 - tried.chi2;
+    const tries: { cause: Candidate; fit: ModelFit; worth: number; seen: number }[] = [];
+    for (const { cause, gain: expected } of promising) {
+      if (expected < BELIEF[cause.count] / 2) continue;
+      const tried = fitModel(pairs, [...causes, cause], options);
+      const gain = fit.chi2 - tried.chi2;
       if (gain < BELIEF[cause.count] || !passes(cause, tried.values[causes.length] as readonly number[]))
         continue;
       const size = Math.abs(sizeOf(cause, tried.values[causes.length] as readonly number[]));
       tries.push({
         cause,
-        reading: tried,
+        fit: tried,
         worth: gain - PRICE * cause.count,
         seen: size / ownError(cause.topic, options),
       });
@@ -118,20 +114,17 @@ export function explain(
     const best =
       first.cause.topic.measure === 'tilt' ? rivals.reduce((x, y) => (y.seen > x.seen ? y : x)) : first;
     causes = [...causes, best.cause];
-    reading = best.reading;
+    fit = best.fit;
   }
   // A cause taken early may be left with nothing to explain once the later ones are in.
   for (let i = causes.length - 1; i >= 0; i -= 1) {
     const others = causes.filter((_, k) => k !== i);
-    const without = read(pairs, others, options);
+    const without = fitModel(pairs, others, options);
     const cause = causes[i] as Candidate;
-    if (
-      without.chi2 - reading.chi2 >= BELIEF[cause.count] &&
-      passes(cause, reading.values[i] as readonly number[])
-    )
+    if (without.chi2 - fit.chi2 >= BELIEF[cause.count] && passes(cause, fit.values[i] as readonly number[]))
       continue;
     causes = others;
-    reading = without;
+    fit = without;
   }
-  return { causes, reading, lie: reading.lie };
+  return { causes, fit, toPage: fit.toPage };
 }

@@ -117,5 +117,9 @@ export function checkPages(input: {
     subject: SUBJECTS[reference.subject],
   });
   const placement = trace && placementOf(trace, reference.id);
-  return { report, height, scale: report.lie && placement ? takenOut(report.lie, placement).scale : null };
+  return {
+    report,
+    height,
+    scale: report.toReference && placement ? takenOut(report.toReference, placement).scale : null,
+  };
 }

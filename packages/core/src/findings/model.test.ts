@@ -6,7 +6,7 @@ import { candidatesFor, topicsOf } from './causes.ts';
 import { check } from './check.ts';
 import { ellipseMatrix, hasTilt, meanRadius, moveItem } from './item.ts';
 import { measureTopic } from './measure.ts';
-import { read, type ItemPair } from './model.ts';
+import { fitModel, type ItemPair } from './model.ts';
 
 const trace = tracedFigure();
 const PAGE = compose(translation(20, 12), scaling(0.15));
@@ -39,7 +39,7 @@ describe('items', () => {
 });
 
 describe('the joint model', () => {
-  test('recovers the lie and the one cause exactly on clean data, from a poor start', () => {
+  test('recovers how it is laid and the one cause exactly on clean data, from a poor start', () => {
     const pairs = pairsOf(
       drawFrom(
         trace,
@@ -50,10 +50,10 @@ describe('the joint model', () => {
     );
     const topic = topicsOf(pairs, figure).find((t) => t.id === 'size:head')!;
     const cause = candidatesFor(topic, pairs, figure, FIGURE_HEIGHT).find((c) => c.id.endsWith('/own'))!;
-    const reading = read(pairs, [cause], options);
-    expect(reading.chi2).toBeLessThan(1e-9);
-    expect(Math.exp(reading.values[0]![0]!)).toBeCloseTo(1.2, 6);
-    reading.lie.forEach((v, i) => expect(v).toBeCloseTo(PAGE[i]!, 6));
+    const fit = fitModel(pairs, [cause], options);
+    expect(fit.chi2).toBeLessThan(1e-9);
+    expect(Math.exp(fit.values[0]![0]!)).toBeCloseTo(1.2, 6);
+    fit.toPage.forEach((v, i) => expect(v).toBeCloseTo(PAGE[i]!, 6));
   });
 
   test('promises about what a cause will gain', () => {
@@ -67,17 +67,17 @@ describe('the joint model', () => {
     );
     const topic = topicsOf(pairs, figure).find((t) => t.id === 'size:head')!;
     const cause = candidatesFor(topic, pairs, figure, FIGURE_HEIGHT).find((c) => c.id.endsWith('/own'))!;
-    const plain = read(pairs, [], options);
-    const gain = plain.chi2 - read(pairs, [cause], options).chi2;
-    expect(plain.promise(cause) / gain).toBeGreaterThan(0.8);
-    expect(plain.promise(cause) / gain).toBeLessThan(1.25);
+    const plain = fitModel(pairs, [], options);
+    const gain = plain.chi2 - fitModel(pairs, [cause], options).chi2;
+    expect(plain.gainOf(cause) / gain).toBeGreaterThan(0.8);
+    expect(plain.gainOf(cause) / gain).toBeLessThan(1.25);
   });
 
   test('in pure noise the sum of squares is about its degrees of freedom', () => {
     let total = 0;
     for (let seed = 1; seed <= 40; seed += 1)
       total +=
-        read(pairsOf(unsteady(drawFrom(trace, [], PAGE, 0.5), 0.5, seeded(seed))), [], {
+        fitModel(pairsOf(unsteady(drawFrom(trace, [], PAGE, 0.5), 0.5, seeded(seed))), [], {
           ...options,
           start: PAGE,
         }).chi2 / 40;

@@ -19,10 +19,10 @@ export interface Cause {
   readonly act: (item: Item, values: readonly number[]) => Affine | null;
 }
 
-/** A reading of the drawing: where it was laid, and how far each cause goes. */
-export interface Reading {
+/** The model fitted to a drawing: how the reference is laid on the page, and how far each cause goes. */
+export interface ModelFit {
   /** Reference pixels to page millimetres. */
-  readonly lie: Affine;
+  readonly toPage: Affine;
   /** The numbers of each cause, in the order given. */
   readonly values: readonly (readonly number[])[];
   /** Covariance of all those numbers, in one row of causes. */
@@ -30,7 +30,7 @@ export interface Reading {
   /** Sum of squared residuals over their own standard deviations. */
   readonly chi2: number;
   /** To first order, by how much a further cause would lower `chi2`. */
-  readonly promise: (cause: Cause) => number;
+  readonly gainOf: (cause: Cause) => number;
 }
 
 /** A form's axes are each set by two placed ends, so they are surer than one placed point. */
@@ -38,7 +38,7 @@ const AXIS_SURENESS = Math.SQRT1_2;
 const STEP = 1e-5;
 const ROUNDS = 30;
 
-function lieOf(free: readonly number[], freedom: Freedom, mirrored: boolean): Affine {
+function toPageOf(free: readonly number[], freedom: Freedom, mirrored: boolean): Affine {
   const [x = 0, y = 0, size = 0, turn = 0] = free;
   const by = Math.exp(freedom === 'move scale' || freedom === 'move scale turn' ? size : 0);
   const c = by * Math.cos(toRadians(turn));
@@ -66,7 +66,7 @@ export function changed(item: Item, causes: readonly Cause[], values: readonly (
   }, item);
 }
 
-/** The numbers of a reading in one row: the lie's, then each cause's. */
+/** What is fitted, of which the numbers stand in one row: those of the laying, then each cause's. */
 interface Setting {
   readonly pairs: readonly ItemPair[];
   readonly causes: readonly Cause[];
@@ -81,12 +81,12 @@ function split(q: readonly number[], { causes, options }: Setting): number[][] {
 /** Drawn minus modelled, each over its standard deviation. */
 function residualsAt(q: readonly number[], setting: Setting): number[] {
   const { pairs, causes, options } = setting;
-  const lie = lieOf(q.slice(0, FREE[options.freedom]), options.freedom, options.mirrored);
+  const toPage = toPageOf(q.slice(0, FREE[options.freedom]), options.freedom, options.mirrored);
   const values = split(q, setting);
   const by = Math.hypot(options.start[0], options.start[1]) || 1;
   const out: number[] = [];
   for (const pair of pairs) {
-    const model = moveItem(changed(pair.reference, causes, values), lie);
+    const model = moveItem(changed(pair.reference, causes, values), toPage);
     const sd = Math.hypot(pair.drawn.spread, pair.reference.spread * by);
     const placed = pair.drawn.ellipse ? sd * AXIS_SURENESS : sd;
     out.push(
@@ -126,11 +126,15 @@ function slopeOf(
 }
 
 /**
- * Fits the lie of the drawing and all causes at once: non-linear least squares by Gauss and
+ * Fits how the reference is laid on the page and all causes at once: non-linear least squares by Gauss and
  * Newton with Levenberg's damping, residuals over their standard deviations, so that the inverse
  * normal matrix is the covariance of the answer.
  */
-export function read(pairs: readonly ItemPair[], causes: readonly Cause[], options: ModelOptions): Reading {
+export function fitModel(
+  pairs: readonly ItemPair[],
+  causes: readonly Cause[],
+  options: ModelOptions,
+): ModelFit {
   const { freedom, mirrored, start, height } = options;
   const setting: Setting = { pairs, causes, options };
   const by = Math.hypot(start[0], start[1]) || 1;
@@ -171,16 +175,16 @@ export function read(pairs: readonly ItemPair[], causes: readonly Cause[], optio
   const covariance =
     q.length > free ? all.subMatrix(free, q.length - 1, free, q.length - 1) : new Matrix(0, 0);
   return {
-    lie: lieOf(q.slice(0, free), freedom, mirrored),
+    toPage: toPageOf(q.slice(0, free), freedom, mirrored),
     values: split(q, setting),
     covariance,
     chi2,
-    promise: promiseOf(q, r, columns, setting),
+    gainOf: gainFrom(q, r, columns, setting),
   };
 }
 
 /** What is left of `v` once all that the basis can make is taken out. */
-function apart(v: readonly number[], basis: readonly (readonly number[])[]): number[] {
+function residualOf(v: readonly number[], basis: readonly (readonly number[])[]): number[] {
   return basis.reduce<number[]>(
     (rest, b) => {
       const share = b.reduce((s, x, k) => s + x * (rest[k] as number), 0);
@@ -197,7 +201,7 @@ function orthonormal(
 ): number[][] {
   const basis: number[][] = [];
   for (const column of columns) {
-    const rest = apart(column, [...onto, ...basis]);
+    const rest = residualOf(column, [...onto, ...basis]);
     const size = Math.sqrt(sum(rest));
     if (size > 1e-9 * Math.sqrt(sum(column))) basis.push(rest.map((x) => x / size));
   }
@@ -207,7 +211,7 @@ function orthonormal(
 /**
  * To first order, by how much a further cause would lower the sum of squares with everything else refitted.
  */
-function promiseOf(
+function gainFrom(
   q: readonly number[],
   r: readonly number[],
   columns: readonly (readonly number[])[],

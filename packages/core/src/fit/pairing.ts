@@ -28,7 +28,10 @@ export interface Pair {
 /** A pair farther off than this, in parts of the figure's height, is worse than no pair. */
 const TOO_FAR = 0.35;
 
-/** Rough lie of one side's things on the other's: by the pairs known, else by middle and spread of all. */
+/**
+ * Roughly how one side's things are laid on the other's: by the pairs known, else by middle and spread of
+ * all.
+ */
 function roughFit(
   drawn: readonly Pairable[],
   reference: readonly Pairable[],
@@ -61,11 +64,11 @@ function roughFit(
 function cost(
   a: Pairable,
   b: Pairable,
-  lie: readonly [number, number, number, number, number, number],
+  toReference: readonly [number, number, number, number, number, number],
   height: number,
 ): number {
-  const by = Math.hypot(lie[0], lie[1]);
-  const place = distance(transformPoint(lie, a.centre), b.centre) / height;
+  const by = Math.hypot(toReference[0], toReference[1]);
+  const place = distance(transformPoint(toReference, a.centre), b.centre) / height;
   const size = a.size > 0 && b.size > 0 ? Math.abs(Math.log((a.size * by) / b.size)) : 0;
   const tilt = a.tilt !== null && b.tilt !== null ? Math.abs(wrapTilt(a.tilt - b.tilt)) / 90 : 0;
   return place + 0.15 * size + 0.1 * tilt;
@@ -74,7 +77,7 @@ function cost(
 function assign(
   drawn: readonly Pairable[],
   reference: readonly Pairable[],
-  lie: Parameters<typeof cost>[2],
+  toReference: Parameters<typeof cost>[2],
   height: number,
 ): Pair[] {
   const kinds = new Set(drawn.map((item) => item.kind));
@@ -82,7 +85,7 @@ function assign(
     const rows = drawn.filter((item) => item.kind === kind);
     const columns = reference.filter((item) => item.kind === kind);
     if (columns.length === 0) return [];
-    const costs = rows.map((a) => columns.map((b) => Math.min(cost(a, b, lie, height), 10)));
+    const costs = rows.map((a) => columns.map((b) => Math.min(cost(a, b, toReference, height), 10)));
     const square = Math.max(rows.length, columns.length);
     const padded = Matrix.from1DArray(
       square,

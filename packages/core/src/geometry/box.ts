@@ -32,7 +32,7 @@ export const grow = (box: Box, by: number): Box => ({
 
 export const longerSide = (box: Box): number => Math.max(box.maxX - box.minX, box.maxY - box.minY);
 
-export const joined = (a: Box | null, b: Box | null): Box | null =>
+export const unionOf = (a: Box | null, b: Box | null): Box | null =>
   a && b
     ? {
         minX: Math.min(a.minX, b.minX),
@@ -42,7 +42,7 @@ export const joined = (a: Box | null, b: Box | null): Box | null =>
       }
     : (a ?? b);
 
-export const meets = (a: Box, b: Box): boolean =>
+export const overlaps = (a: Box, b: Box): boolean =>
   a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY;
 
 /** The corners of a box, from its least one on. */

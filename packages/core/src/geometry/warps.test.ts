@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { about, compose, reflection, rotation, scaling, transformPoint, translation } from './affine.ts';
 import { bend, bendHandles } from './bend.ts';
-import { boxOf, cornersOf, joined, meets } from './box.ts';
+import { boxOf, cornersOf, unionOf, overlaps } from './box.ts';
 import { homography, isConvex, type Quad } from './homography.ts';
 import { isInside, refined, thinned } from './polygon.ts';
 
@@ -133,16 +133,16 @@ describe('outlines', () => {
   });
 
   test('boxes join and meet', () => {
-    expect(joined(null, box)).toEqual(box);
-    expect(joined({ minX: 0, minY: 0, maxX: 1, maxY: 1 }, box)).toEqual({
+    expect(unionOf(null, box)).toEqual(box);
+    expect(unionOf({ minX: 0, minY: 0, maxX: 1, maxY: 1 }, box)).toEqual({
       minX: 0,
       minY: 0,
       maxX: 50,
       maxY: 80,
     });
     expect([
-      meets(box, { minX: 50, minY: 80, maxX: 60, maxY: 90 }),
-      meets(box, { minX: 51, minY: 0, maxX: 60, maxY: 90 }),
+      overlaps(box, { minX: 50, minY: 80, maxX: 60, maxY: 90 }),
+      overlaps(box, { minX: 51, minY: 0, maxX: 60, maxY: 90 }),
     ]).toEqual([true, false]);
     expect(boxOf(cornersOf(box))).toEqual(box);
   });

@@ -99,7 +99,7 @@ export class CentreLine {
       this.add(x, y, width);
       return;
     }
-    const far = apart(last, point);
+    const far = gapBetween(last, point);
     this.measureSpeed(far, time - last.time);
     const knot: Knot = { x, y, time, width: this.widthOf(point) };
     if (far === 0) {
@@ -115,7 +115,7 @@ export class CentreLine {
   /** Walks the curve from q to r, which comes from p and goes on to s, leaving a point at each step. */
   private walk(p: Knot, q: Knot, r: Knot, s: Knot): void {
     const { step } = this;
-    const length = apart(q, r);
+    const length = gapBetween(q, r);
     // Points closer than a step need no curve between them.
     const parts = length <= step ? 1 : Math.min(64, Math.ceil((1.5 * length) / step));
     const bend = parts > 1 ? tangents(p, q, r, s) : null;
@@ -183,7 +183,7 @@ export class CentreLine {
   }
 }
 
-const apart = (a: { x: number; y: number }, b: { x: number; y: number }): number =>
+const gapBetween = (a: { x: number; y: number }, b: { x: number; y: number }): number =>
   Math.sqrt((b.x - a.x) ** 2 + (b.y - a.y) ** 2);
 
 /**
@@ -196,7 +196,7 @@ function tangents(
   r: Knot,
   s: Knot,
 ): { outX: number; outY: number; inX: number; inY: number } {
-  const [a, b, c] = [Math.sqrt(apart(p, q)), Math.sqrt(apart(q, r)), Math.sqrt(apart(r, s))];
+  const [a, b, c] = [Math.sqrt(gapBetween(p, q)), Math.sqrt(gapBetween(q, r)), Math.sqrt(gapBetween(r, s))];
   const along = (key: 'x' | 'y'): [number, number] => {
     const chord = r[key] - q[key];
     const out = a > 0 ? b * ((q[key] - p[key]) / a - (r[key] - p[key]) / (a + b) + chord / b) : null;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { numberBatch } from './ledger.ts';
+import { numberBatch } from './number-batch.ts';
 import type { Numbered, Operation } from './operation.ts';
 import { reducePage } from './reduce.ts';
 import { Replica, type Answer } from './replica.ts';

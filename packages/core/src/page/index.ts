@@ -5,7 +5,7 @@ export * from './colours.ts';
 export * from './contents.ts';
 export * from './form-geometry.ts';
 export * from './ids.ts';
-export * from './ledger.ts';
+export * from './number-batch.ts';
 export * from './mesh.ts';
 export * from './move-thing.ts';
 export * from './new-page.ts';

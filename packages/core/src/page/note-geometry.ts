@@ -11,7 +11,7 @@ const LETTER = 0.52;
 export const NOTE_FONT = "'Atkinson Hyperlegible Next', AtkinsonHyperlegibleNext_400Regular, sans-serif";
 
 const HEAD = 3.2;
-const TICK = { apart: 0.32, group: 2.1, slant: 0.12 } as const;
+const TICK = { spacing: 0.32, group: 2.1, slant: 0.12 } as const;
 
 function arrowLines(to: Point): Point[][] {
   const length = Math.hypot(to.x, to.y) || 1;
@@ -34,10 +34,10 @@ function tickLines(count: number, size: number): Point[][] {
     const k = i % 5;
     if (k === 4)
       return [
-        { x: group - TICK.apart * size * 0.6, y: size * 0.8 },
-        { x: group + TICK.apart * size * 3.6, y: size * 0.2 },
+        { x: group - TICK.spacing * size * 0.6, y: size * 0.8 },
+        { x: group + TICK.spacing * size * 3.6, y: size * 0.2 },
       ];
-    const x = group + k * TICK.apart * size;
+    const x = group + k * TICK.spacing * size;
     return [
       { x: x + TICK.slant * size, y: 0 },
       { x, y: size },

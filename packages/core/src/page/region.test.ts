@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { boxOf } from '../geometry/box.ts';
 import { cellOutlines, cellsFor } from './cells.ts';
 import { newPage } from './new-page.ts';
-import { standingIn, withinRegion } from './region.ts';
+import { extentInCell, withinRegion } from './region.ts';
 import { encodeStroke } from './stroke-code.ts';
 import type { Sheet, Stroke, Thing } from './things.ts';
 
@@ -73,11 +73,11 @@ test('a thing belongs to the cell that most of it lies in', () => {
 });
 
 test('how a figure stands in its cell: its share, and whether it runs over the edge', () => {
-  expect(standingIn(things(), first!)).toBeNull();
-  const small = standingIn(things(line(20, 20, 20, 41), line(20, 30, 40, 30)), first!)!;
+  expect(extentInCell(things(), first!)).toBeNull();
+  const small = extentInCell(things(line(20, 20, 20, 41), line(20, 30, 40, 30)), first!)!;
   expect(small.height).toBeCloseTo(0.2, 1);
   expect(small.over).toBe(false);
-  expect(standingIn(things(line(20, 20, 90, 20)), first!)!.over).toBe(true);
+  expect(extentInCell(things(line(20, 20, 90, 20)), first!)!.over).toBe(true);
   // What is rubbed is not drawn.
-  expect(standingIn(things(line(20, 20, 20, 100, { pen: 'rubber' })), first!)).toBeNull();
+  expect(extentInCell(things(line(20, 20, 20, 100, { pen: 'rubber' })), first!)).toBeNull();
 });

@@ -1,4 +1,4 @@
-import { boxOf, joined, type Box } from '../geometry/box.ts';
+import { boxOf, unionOf, type Box } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { isInside } from '../geometry/polygon.ts';
 import { pickPoints, thingBox } from './thing-box.ts';
@@ -25,7 +25,7 @@ export function withinRegion(things: Things, region: Region): Things {
 }
 
 /** How a drawing stands in its cell. */
-export interface Standing {
+export interface CellExtent {
   /** The drawing's height and width as shares of its cell's. */
   readonly height: number;
   readonly width: number;
@@ -37,12 +37,12 @@ export interface Standing {
  * How what was drawn stands in its cell; null where nothing was. The rubber and what only helps to construct
  * do not count.
  */
-export function standingIn(things: Things, cell: readonly Point[]): Standing | null {
+export function extentInCell(things: Things, cell: readonly Point[]): CellExtent | null {
   const room = boxOf(cell);
   let drawn: Box | null = null;
   for (const thing of withinRegion(things, cell).values()) {
     if (thing.type === 'form' || (thing.type === 'stroke' && thing.pen !== 'rubber'))
-      drawn = joined(drawn, thingBox(thing));
+      drawn = unionOf(drawn, thingBox(thing));
   }
   if (!room || !drawn) return null;
   return {

@@ -1,6 +1,6 @@
 import { seeded } from '../random/seeded.ts';
 import { soakStep } from '../testing/soak.ts';
-import { numberBatch } from './ledger.ts';
+import { numberBatch } from './number-batch.ts';
 import { newPage } from './new-page.ts';
 import { OPERATION_VERSION, type Numbered } from './operation.ts';
 import { reducePage } from './reduce.ts';

@@ -1,4 +1,4 @@
-import { boxOf, meets } from '../geometry/box.ts';
+import { boxOf, overlaps } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { axisLine, cellLines, guideLine, pageBox, pageOf, sheetsOf } from './contents.ts';
 import { BLUE_PENCIL } from './colours.ts';
@@ -91,13 +91,13 @@ function placementSvg(
   const patches = patchwork(placement);
   if (patches.length === 0)
     return `${clip}<g clip-path="url(#cut-${id})">${image(` transform="${matrix(transform)}"`)}</g>`;
-  const parts = patches.map(({ to, transform: lie }, i) => {
+  const parts = patches.map(({ to, transform: placed }, i) => {
     const centre = { x: (to[0].x + to[1].x + to[2].x) / 3, y: (to[0].y + to[1].y + to[2].y) / 3 };
     const wider = to.map((p) => {
       const far = Math.hypot(p.x - centre.x, p.y - centre.y) || 1;
       return { x: p.x + ((p.x - centre.x) / far) * 0.15, y: p.y + ((p.y - centre.y) / far) * 0.15 };
     });
-    return `<clipPath id="bit-${id}-${i}"><path d="${line(wider)}Z"/></clipPath><g clip-path="url(#bit-${id}-${i})"><use href="#pic-${id}" transform="${matrix(lie)}"/></g>`;
+    return `<clipPath id="bit-${id}-${i}"><path d="${line(wider)}Z"/></clipPath><g clip-path="url(#bit-${id}-${i})"><use href="#pic-${id}" transform="${matrix(placed)}"/></g>`;
   });
   return `<defs>${image(` id="pic-${id}"`)}</defs>${clip}<g clip-path="url(#cut-${id})">${parts.join('')}</g>`;
 }
@@ -125,7 +125,7 @@ function rubbedOut(sheet: Id, drawn: readonly { thing: SheetThing; svg: string }
     if (!svg) return;
     const box = thingBox(thing);
     const over = rubbers.filter(
-      (rubber) => rubber.place > place && rubber.box && box && meets(rubber.box, box),
+      (rubber) => rubber.place > place && rubber.box && box && overlaps(rubber.box, box),
     );
     const now = over.map((rubber) => rubber.place).join('-');
     if (now !== key) {

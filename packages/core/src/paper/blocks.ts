@@ -2,7 +2,7 @@ import type { Grey } from './picture.ts';
 
 /** Side of a block, as a share of the picture's width, and the least in pixels. */
 const SIDE = 1 / 40;
-const LEAST = 6;
+const SMALLEST_BLOCK = 6;
 
 /** One value for each square block of a picture, row by row. */
 export interface Blocks {
@@ -15,7 +15,7 @@ export interface Blocks {
 
 /** Tells one value of each block from the values in it. @param of may sort what it is given */
 export function inBlocks({ width, height, data }: Grey, of: (values: Float32Array) => number): Blocks {
-  const side = Math.max(LEAST, Math.round(width * SIDE));
+  const side = Math.max(SMALLEST_BLOCK, Math.round(width * SIDE));
   const [columns, rows] = [Math.ceil(width / side), Math.ceil(height / side)];
   const values = new Float32Array(columns * rows);
   const within = new Float32Array(side * side);

@@ -9,9 +9,9 @@ export interface Edges {
 }
 
 /** Share of pixels that may count as edges at the most; a photo of a cloth is full of them. */
-const MOST = 0.16;
+const LARGEST_EDGE_SHARE = 0.16;
 /** Under this, of 255, nothing is an edge. */
-const LEAST = 6;
+const SMALLEST_GRADIENT = 6;
 
 /**
  * Edges of a colour picture: Sobel's operator on the channel that changes most, thinned across the
@@ -44,7 +44,10 @@ export function edgesOf({ width, height, data }: Rgb): Edges {
     }
   }
   const sorted = Float32Array.from({ length: Math.ceil(n / 7) }, (_, i) => size[i * 7] as number).sort();
-  const least = Math.max(LEAST, sorted[Math.floor(sorted.length * (1 - MOST))] as number);
+  const least = Math.max(
+    SMALLEST_GRADIENT,
+    sorted[Math.floor(sorted.length * (1 - LARGEST_EDGE_SHARE))] as number,
+  );
   const strength = new Float32Array(n);
   const direction = new Float32Array(n);
   for (let y = 1; y < height - 1; y += 1) {

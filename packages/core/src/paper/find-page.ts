@@ -3,7 +3,7 @@ import type { Quad } from '../geometry/homography.ts';
 import { polygonArea } from '../geometry/polygon.ts';
 import { candidates, type Candidate } from './candidates.ts';
 import { edgesOf } from './edges.ts';
-import { judged } from './judge-page.ts';
+import { pageScore } from './judge-page.ts';
 import { linesOf } from './lines.ts';
 import { atMost, type Rgb } from './picture.ts';
 import { refineCorners } from './refine-corners.ts';
@@ -20,7 +20,7 @@ export interface PageFound {
 const LOOKED = 560;
 const LINES = 52;
 /** Under this nothing is said to be a page. */
-const SURE = 0.5;
+const LEAST_SCORE = 0.5;
 
 /** From the left top on clockwise: the side whose middle lies highest is the upper one. */
 export function inReadingOrder(quad: Quad): Quad {
@@ -39,7 +39,7 @@ interface Judged extends Candidate {
 }
 
 /** Furthest that a corner of one lies from the same corner of the other. */
-const apart = (a: Quad, b: Quad): number =>
+const quadDistance = (a: Quad, b: Quad): number =>
   Math.max(...a.map((p, i) => Math.hypot(p.x - (b[i] as Point).x, p.y - (b[i] as Point).y)));
 
 /** One that holds the other and is well larger: a page of a spread lies in the spread. */
@@ -73,7 +73,7 @@ function choose(all: readonly Judged[], diagonal: number): { quad: Quad; sure: n
   const rival = order.find(
     (other) =>
       other !== chosen &&
-      apart(other.quad, chosen.quad) > OTHER * diagonal &&
+      quadDistance(other.quad, chosen.quad) > OTHER * diagonal &&
       !holds(chosen, other) &&
       other.sure > AS_GOOD * chosen.sure,
   );
@@ -99,12 +99,15 @@ export function findPage(photo: Rgb): PageFound | null {
     .map((candidate) => ({
       ...candidate,
       quad: inReadingOrder(candidate.quad),
-      sure: judged(picture, candidate),
+      sure: pageScore(picture, candidate),
     }))
     .sort((a, b) => b.sure - a.sure);
   const distinct: Judged[] = [];
   for (const one of rough)
-    if (distinct.length < REFINED && distinct.every((other) => apart(other.quad, one.quad) > SAME * diagonal))
+    if (
+      distinct.length < REFINED &&
+      distinct.every((other) => quadDistance(other.quad, one.quad) > SAME * diagonal)
+    )
       distinct.push(one);
   const fine = distinct.flatMap((one): Judged[] => {
     const refined = refineCorners(
@@ -120,13 +123,13 @@ export function findPage(photo: Rgb): PageFound | null {
         quad,
         area: polygonArea(quad) / (picture.width * picture.height),
         sure:
-          judged(picture, { ...one, quad }) *
+          pageScore(picture, { ...one, quad }) *
           (0.5 * (agreeing.reduce((sum, s) => sum + s, 0) / 4) + 0.5 * Math.min(...agreeing)),
       },
     ];
   });
   const best = choose(fine, diagonal);
-  if (!best || best.sure < SURE) return null;
+  if (!best || best.sure < LEAST_SCORE) return null;
   return {
     corners: best.quad.map(({ x, y }) => ({ x: (x + 0.5) / by, y: (y + 0.5) / by })) as unknown as Quad,
     sure: best.sure,

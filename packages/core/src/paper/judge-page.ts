@@ -42,7 +42,7 @@ const unlike = (a: readonly number[], b: readonly number[]): number =>
  * How much speaks for a quadrilateral being a page, 0 to 1: edges along all its sides, paper that
  * differs from what lies beyond them, and that looks alike all along them and within.
  */
-export function judged(picture: Rgb, { quad, supports, area }: Candidate): number {
+export function pageScore(picture: Rgb, { quad, supports, area }: Candidate): number {
   const centre = { x: quad.reduce((s, p) => s + p.x, 0) / 4, y: quad.reduce((s, p) => s + p.y, 0) / 4 };
   const inner: [number, number, number][] = [];
   const sides = quad.map((p, i) => {
@@ -97,7 +97,7 @@ export function judged(picture: Rgb, { quad, supports, area }: Candidate): numbe
       [row[i + 1], grid[j + 1]?.[i]].flatMap((next) => (next ? [stepBetween(colour, next)] : [])),
     ),
   );
-  const smooth = 1 / (1 + ((usual(steps) + usual(within)) / ROUGH) ** 2);
+  const smooth = 1 / (1 + ((median(steps) + median(within)) / ROUGH) ** 2);
   const clear = 0.5 * (sides.reduce((sum, s) => sum + s, 0) / 4) + 0.5 * Math.min(...sides);
   const edged =
     0.6 * (supports.reduce((sum, s) => sum + Math.min(1, s), 0) / 4) + 0.4 * Math.min(1, ...supports);
@@ -111,5 +111,5 @@ function stepBetween(a: readonly [number, number, number], b: readonly [number, 
 }
 
 /** What three fifths of some values do not exceed. */
-const usual = (values: readonly number[]): number =>
+const median = (values: readonly number[]): number =>
   [...values.filter((v) => !Number.isNaN(v))].sort((a, b) => a - b)[Math.floor(values.length * 0.6)] ?? 255;

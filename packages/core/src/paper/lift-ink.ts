@@ -1,9 +1,9 @@
 import { soften } from '../tone/soften.ts';
 import type { Mask } from '../tone/mask.ts';
 import { lightSpots } from './light-spots.ts';
-import { evened } from './lighting.ts';
+import { levelLight } from './lighting.ts';
 import { luma, type Grey, type Rgb } from './picture.ts';
-import { cleaned } from './specks.ts';
+import { removeSpecks } from './specks.ts';
 
 export interface LiftOptions {
   /** How faint a line still counts: 0 keeps only the darkest, 1 nearly everything. */
@@ -59,7 +59,7 @@ function grainOf({ width, height, data }: Grey): number {
   return (1.4826 * (differences[differences.length >> 1] ?? 0)) / Math.SQRT2;
 }
 
-/** Lightly softened, so that grain is evened before a threshold is asked. */
+/** Lightly softened, so that grain is levelled before a threshold is asked. */
 function calmed({ width, height, data }: Grey): Grey {
   const bytes = new Uint8ClampedArray(data.length);
   for (let k = 0; k < data.length; k += 1) bytes[k] = 200 * (data[k] as number);
@@ -70,15 +70,15 @@ function calmed({ width, height, data }: Grey): Grey {
 }
 
 /**
- * Lifts what was drawn from a page that was laid flat: the lighting evened, a threshold told at each
+ * Lifts what was drawn from a page that was laid flat: the lighting levelled, a threshold told at each
  * place from the mean and spread round it (Sauvola and Pietikäinen 2000), from the paper's grain and from
  * its light spots; specks taken away. Pale pencil and toned paper count as well as black on white.
  */
 export function liftInk(page: Rgb, { faint = 0.5 }: LiftOptions = {}): Lifted {
   const { width, height } = page;
-  const even = evened(luma(page));
+  const even = levelLight(luma(page));
   // Evened once more, since of calmed grain the paper's own light is another share.
-  const calm = evened(calmed(even));
+  const calm = levelLight(calmed(even));
   const grain = Math.max(0.004, grainOf(calm));
   const window = Math.max(4, Math.round((width * WINDOW) / 2));
   const [sum, squares] = [sums(calm.data, width, height, false), sums(calm.data, width, height, true)];
@@ -120,7 +120,7 @@ export function liftInk(page: Rgb, { faint = 0.5 }: LiftOptions = {}): Lifted {
       if (below > least) sure[k] = 1;
     }
   }
-  cleaned(bits, sure, width, height, Math.max(4, Math.round(SPECK * (width / 1000) ** 2)));
+  removeSpecks(bits, sure, width, height, Math.max(4, Math.round(SPECK * (width / 1000) ** 2)));
   return { width, height, mask: { width, height, bits }, ...coloured(page, even, bits) };
 }
 

@@ -2,7 +2,7 @@ import { fromNeighbours, inBlocks, spreadOut } from './blocks.ts';
 import type { Grey } from './picture.ts';
 
 /** The most that a light spot counts. */
-const MOST = 0.1;
+const LARGEST_SHARE = 0.1;
 
 /**
  * How much lighter than paper its lightest spots are, round each place. Ink only takes light; grain, folds
@@ -14,7 +14,7 @@ export function lightSpots(page: Grey): Grey {
   const lightest = inBlocks(page, (values) => {
     let over = 0;
     for (const value of values) if (value - 1 > over) over = value - 1;
-    return Math.min(MOST, over);
+    return Math.min(LARGEST_SHARE, over);
   });
   return spreadOut(
     fromNeighbours(lightest, (near) => Math.max(...near)),

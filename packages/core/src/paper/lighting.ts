@@ -23,17 +23,17 @@ function withoutGutter({ width, height, data }: Grey): void {
   const column = new Float32Array(height);
   for (let x = Math.floor(width * (0.5 - GUTTER)); x < width * (0.5 + GUTTER); x += 1) {
     for (let y = 0; y < height; y += 1) column[y] = data[y * width + x] as number;
-    const usual = column.slice().sort()[Math.floor(height * PAPER)] as number;
+    const paperLevel = column.slice().sort()[Math.floor(height * PAPER)] as number;
     for (let y = 0; y < height; y += 1)
-      data[y * width + x] = (data[y * width + x] as number) / Math.max(0.05, usual);
+      data[y * width + x] = (data[y * width + x] as number) / Math.max(0.05, paperLevel);
   }
 }
 
 /**
- * A page with its lighting evened: 1 where there is paper, less where there is ink (the page divided by its
+ * A page with its lighting levelled: 1 where there is paper, less where there is ink (the page divided by its
  * paper's light).
  */
-export function evened(page: Grey): Grey {
+export function levelLight(page: Grey): Grey {
   const light = paperLight(page);
   const data = new Float32Array(page.data.length);
   for (let i = 0; i < data.length; i += 1)

@@ -6,7 +6,7 @@ import { agreement } from './agreement.ts';
 import { hull, loopsRound } from './clusters.ts';
 import { findPage, inReadingOrder } from './find-page.ts';
 import { liftInk } from './lift-ink.ts';
-import { evened } from './lighting.ts';
+import { levelLight } from './lighting.ts';
 import { atMost, luma, sampled, type Rgb } from './picture.ts';
 import { layFlat } from './straighten.ts';
 
@@ -107,7 +107,7 @@ test('uneven light is taken out of the paper, and the ink stays', () => {
   const page = luma(
     painted(400, 500, (x, y) => Math.round((120 + x / 4) * (Math.abs(y - 250) < 2 ? 0.5 : 1))),
   );
-  const { data } = evened(page);
+  const { data } = levelLight(page);
   for (const x of [20, 200, 380]) {
     expect(data[100 * 400 + x]).toBeCloseTo(1, 1);
     expect(data[250 * 400 + x]).toBeCloseTo(0.5, 1);
@@ -133,7 +133,7 @@ test('agreement within a distance: near counts, further does not', () => {
   expect(agreement(at(5), at(8), 2).f1).toBe(0);
 });
 
-test('a hull holds every point and has none of its corners inside', () => {
+test('a hull turns one way at each corner, has corners of what it was made of, and holds every point', () => {
   fc.assert(
     fc.property(
       fc.array(fc.record({ x: fc.integer({ min: -50, max: 50 }), y: fc.integer({ min: -50, max: 50 }) }), {
@@ -142,6 +142,13 @@ test('a hull holds every point and has none of its corners inside', () => {
       }),
       (points) => {
         const round = hull(points);
+        const turns = round.map((b, i) => {
+          const a = round.at(i - 1) as Point;
+          const c = round[(i + 1) % round.length] as Point;
+          return (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x);
+        });
+        if (round.length > 2) expect(turns.every((turn) => turn > 0)).toBe(true);
+        for (const corner of round) expect(points).toContainEqual(corner);
         const area = round.reduce((sum, p, i) => {
           const q = round[(i + 1) % round.length] as Point;
           return sum + p.x * q.y - q.x * p.y;

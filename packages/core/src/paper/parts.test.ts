@@ -5,9 +5,9 @@ import { agreement } from './agreement.ts';
 import { spreadOut } from './blocks.ts';
 import { candidates } from './candidates.ts';
 import { edgesOf } from './edges.ts';
-import { judged } from './judge-page.ts';
+import { pageScore } from './judge-page.ts';
 import { liftInk } from './lift-ink.ts';
-import { evened, paperLight } from './lighting.ts';
+import { levelLight, paperLight } from './lighting.ts';
 import { linesOf } from './lines.ts';
 import { atMost, luma, type Rgb } from './picture.ts';
 import { refineCorners } from './refine-corners.ts';
@@ -74,7 +74,7 @@ test('the sheet is among the candidates, and of all of them it is judged the pag
   const found = candidates(linesOf(edgesOf(picture), 20), picture.width, picture.height);
   const off = (quad: Quad): number =>
     Math.max(...QUAD.map((p) => Math.min(...quad.map((q) => Math.hypot(p.x - q.x, p.y - q.y)))));
-  const [best] = [...found].sort((a, b) => judged(picture, b) - judged(picture, a));
+  const [best] = [...found].sort((a, b) => pageScore(picture, b) - pageScore(picture, a));
   expect(off(best!.quad)).toBeLessThan(2);
   expect(best!.supports.every((share) => share > 0.8)).toBe(true);
 });
@@ -250,7 +250,7 @@ describe('what is no ink', () => {
 
   test('and light paper stays paper: evened, most of it is 1', () => {
     const grain = noise(0.01);
-    const { data } = evened(luma(painted(W, H, (x, y) => 180 * grain(x, y) * (1 - 0.3 * (x / W)))));
+    const { data } = levelLight(luma(painted(W, H, (x, y) => 180 * grain(x, y) * (1 - 0.3 * (x / W)))));
     const sorted = [...data].sort((a, b) => a - b);
     expect(sorted[sorted.length >> 1]).toBeCloseTo(1, 1);
     expect(sorted[0]).toBeGreaterThan(0.9);

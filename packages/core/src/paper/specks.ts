@@ -2,7 +2,7 @@
  * Spots of a mask that are too small to be a line go; so do faint ones with nothing sure in them (hysteresis,
  * Canny 1986).
  */
-export function cleaned(
+export function removeSpecks(
   bits: Uint8Array,
   sure: Uint8Array,
   width: number,

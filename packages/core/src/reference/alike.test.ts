@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { seeded } from '../random/seeded.ts';
-import { ALIKE, groupAlike, LIKENESS, likenessOf, unlikeness } from './alike.ts';
+import { ALIKE, groupAlike, LIKENESS, likenessOf, likenessDistance } from './alike.ts';
 
 const SIZE = LIKENESS.width * LIKENESS.height;
 const raster = (seed: number): number[] => {
@@ -12,16 +12,16 @@ describe('a likeness', () => {
   test('is 128 digits, the same for the same picture, and far from that of another', () => {
     const [a, b] = [likenessOf(raster(1)), likenessOf(raster(2))];
     expect(a).toMatch(/^[0-9a-f]{128}$/);
-    expect(unlikeness(a, likenessOf(raster(1)))).toBe(0);
-    expect(unlikeness(a, b)).toBeGreaterThan(150);
+    expect(likenessDistance(a, likenessOf(raster(1)))).toBe(0);
+    expect(likenessDistance(a, b)).toBeGreaterThan(150);
   });
 
   test('does not see a change of light, nor noise in flat places', () => {
     const grey = raster(3).map((v) => v / 2);
-    expect(unlikeness(likenessOf(grey), likenessOf(grey.map((v) => v + 40)))).toBe(0);
+    expect(likenessDistance(likenessOf(grey), likenessOf(grey.map((v) => v + 40)))).toBe(0);
     const random = seeded(4);
     expect(
-      unlikeness(
+      likenessDistance(
         likenessOf(new Array<number>(SIZE).fill(120)),
         likenessOf(Array.from({ length: SIZE }, () => 120 + random())),
       ),

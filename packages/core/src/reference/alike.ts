@@ -47,7 +47,7 @@ function differing(a: Uint32Array, b: Uint32Array, most: number): number {
 }
 
 /** In how many bits two likenesses differ. */
-export const unlikeness = (a: string, b: string): number => differing(wordsOf(a), wordsOf(b), Infinity);
+export const likenessDistance = (a: string, b: string): number => differing(wordsOf(a), wordsOf(b), Infinity);
 
 /**
  * Groups of pictures that look alike, each with at least two, in the order given. Every member is
@@ -56,7 +56,7 @@ export const unlikeness = (a: string, b: string): number => differing(wordsOf(a)
  */
 export function groupAlike(
   likenesses: readonly string[],
-  apart: (a: number, b: number) => boolean = () => false,
+  keptSeparate: (a: number, b: number) => boolean = () => false,
   most = ALIKE,
 ): number[][] {
   const words = likenesses.map(wordsOf);
@@ -70,7 +70,7 @@ export function groupAlike(
         taken[j] ||
         words[i]?.length !== words[j]?.length ||
         differing(words[i] as Uint32Array, words[j] as Uint32Array, most) > most ||
-        group.some((k) => apart(k, j))
+        group.some((k) => keptSeparate(k, j))
       )
         continue;
       group.push(j);

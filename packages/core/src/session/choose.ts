@@ -1,4 +1,4 @@
-import { ALIKE, unlikeness } from '../reference/alike.ts';
+import { ALIKE, likenessDistance } from '../reference/alike.ts';
 import { seeded } from '../random/seeded.ts';
 
 /** As much of a reference as choosing looks at. */
@@ -62,7 +62,7 @@ const alike = (a: Choosable, b: Choosable): boolean =>
   a.id === b.id ||
   (a.likeness !== '' &&
     a.likeness.length === b.likeness.length &&
-    unlikeness(a.likeness, b.likeness) <= ALIKE);
+    likenessDistance(a.likeness, b.likeness) <= ALIKE);
 
 /**
  * Puts off what looks like one of the last few. What is left in the end with nothing to put between

@@ -5,8 +5,8 @@ import { regions, type Mask } from './mask.ts';
 const STRIP = 0.06;
 const LEVELS = 64;
 /** Least and most difference (CIEDE2000) at which something may be told from the background. */
-const LEAST = 6;
-const MOST = 40;
+const SMALLEST_THRESHOLD = 6;
+const LARGEST_DIFFERENCE = 40;
 
 /**
  * A guess of the figure in a picture: what differs from the background, which is told row by row
@@ -50,7 +50,7 @@ export function guessFigure(rgba: Uint8ClampedArray, width: number, height: numb
 function split(off: Float64Array): number {
   const bins = new Array<number>(LEVELS).fill(0);
   for (const d of off) {
-    const bin = Math.min(LEVELS - 1, Math.floor((d / MOST) * LEVELS));
+    const bin = Math.min(LEVELS - 1, Math.floor((d / LARGEST_DIFFERENCE) * LEVELS));
     bins[bin] = (bins[bin] as number) + 1;
   }
   const total = off.length;
@@ -64,5 +64,5 @@ function split(off: Float64Array): number {
     const between = below * above * (sumBelow / below - (sum - sumBelow) / above) ** 2;
     if (between > best) [best, at] = [between, i];
   });
-  return Math.max(LEAST, ((at + 1) / LEVELS) * MOST);
+  return Math.max(SMALLEST_THRESHOLD, ((at + 1) / LEVELS) * LARGEST_DIFFERENCE);
 }

@@ -23,7 +23,7 @@ export interface FormsEvents {
 
 /** How near a handle a contact takes it, CSS pixels: a finger less surely than a point. */
 const GRIP: Readonly<Record<PointerKind, number>> = { touch: 18, pen: 9, mouse: 9 };
-const LEAST = 8;
+const SHORTEST_DRAG = 8;
 const HANDLE = 6;
 
 /**
@@ -128,7 +128,7 @@ export class FormsHand implements Hand {
     if (!last || !this.#act) return;
     const at = this.surface.toPage(last);
     const start = this.#act.kind === 'make' || this.#act.kind === 'carry' ? this.#act.from : this.#at;
-    this.#moved ||= distance(at, start) > LEAST / this.surface.painter.view.scale;
+    this.#moved ||= distance(at, start) > SHORTEST_DRAG / this.surface.painter.view.scale;
     this.#at = at;
     this.#preview = this.#moved ? this.#made() : null;
     if (this.#preview && (this.#act.kind === 'pull' || this.#act.kind === 'carry'))

@@ -7,7 +7,7 @@ import type { Surface } from '../surface';
 
 const GRIP = 14;
 /** A drag for an axis shorter than this sets it upright, CSS pixels. */
-const LEAST = 24;
+const SHORTEST_DRAG = 24;
 
 /**
  * Lays a ground line, levels, plumbs and the axis of symmetry; one that is there is taken along. There is one
@@ -60,7 +60,7 @@ export class GuidesHand implements Hand {
     if (held.type === 'guide') this.#held = { ...held, at: held.kind === 'plumb' ? p.x : p.y };
     else {
       const far = Math.hypot(p.x - held.from.x, p.y - held.from.y) * this.surface.painter.view.scale;
-      this.#held = { ...held, to: far < LEAST ? { x: held.from.x, y: held.from.y + 1 } : p };
+      this.#held = { ...held, to: far < SHORTEST_DRAG ? { x: held.from.x, y: held.from.y + 1 } : p };
     }
     this.#show();
   }

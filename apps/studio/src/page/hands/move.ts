@@ -39,7 +39,7 @@ export interface MoveEvents {
 
 /** How near a handle a contact takes it, and how far it must go to count as a drag, CSS pixels. */
 const GRIP: Readonly<Record<PointerKind, number>> = { touch: 20, pen: 11, mouse: 11 };
-const LEAST = 4;
+const SHORTEST_DRAG = 4;
 const STALK = 30;
 const HANDLE = 6;
 /** Strokes above this number are shown as bare lines while they are bent. */
@@ -119,7 +119,7 @@ export class MoveHand implements Hand {
     const last = samples.at(-1);
     const act = this.#act;
     if (!last || !act) return;
-    this.#moved ||= Math.hypot(last.x - this.#began.x, last.y - this.#began.y) > LEAST;
+    this.#moved ||= Math.hypot(last.x - this.#began.x, last.y - this.#began.y) > SHORTEST_DRAG;
     if (!this.#moved) return;
     if (act.kind === 'loop') act.points.push(...samples.map((sample) => this.surface.toPage(sample)));
     else {
@@ -155,7 +155,7 @@ export class MoveHand implements Hand {
         });
     } else if (act?.kind === 'carry' && !this.#moved) {
       // A touch on what is picked already looks for what lies closer.
-      const touched = pickAt(this.#search, act.from, LEAST / painter.view.scale);
+      const touched = pickAt(this.#search, act.from, SHORTEST_DRAG / painter.view.scale);
       if (touched) this.#choose(new Set([touched.id]));
     }
     this.#show();
@@ -258,7 +258,7 @@ export class MoveHand implements Hand {
       if (act?.kind === 'loop') context.stroke(polyline(act.points));
       if (room) {
         const frame = cornersOf(room);
-        const lie = (p: Point): Point => (preview && 'map' in preview ? preview.map(p) : p);
+        const mapped = (p: Point): Point => (preview && 'map' in preview ? preview.map(p) : p);
         context.save();
         if (preview && 'by' in preview) context.transform(...preview.by);
         context.stroke(
@@ -266,7 +266,7 @@ export class MoveHand implements Hand {
             frame.flatMap((p, i) => {
               const q = frame[(i + 1) % 4] as Point;
               return [0, 0.25, 0.5, 0.75].map((t) =>
-                lie({ x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t }),
+                mapped({ x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t }),
               );
             }),
             true,

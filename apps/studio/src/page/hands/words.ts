@@ -17,7 +17,7 @@ export interface WordsEvents {
 const TEXT = 5;
 const TICK = 6;
 const REACH = 14;
-const LEAST = 6;
+const SHORTEST_DRAG = 6;
 
 /** Writes words, arrows and counts on the page. */
 export class WordsHand implements Hand {
@@ -66,7 +66,7 @@ export class WordsHand implements Hand {
     );
     const note = touched?.type === 'note' ? touched : null;
     if (this.#tool === 'arrow') {
-      if (Math.hypot(to.x - from.x, to.y - from.y) > LEAST / painter.view.scale)
+      if (Math.hypot(to.x - from.x, to.y - from.y) > SHORTEST_DRAG / painter.view.scale)
         void this.#add({ kind: 'arrow', to: { x: to.x - from.x, y: to.y - from.y } }, from);
     } else if (this.#tool === 'count') {
       const says = note?.says;

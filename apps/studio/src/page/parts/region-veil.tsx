@@ -19,15 +19,15 @@ export function RegionVeil({
   const path = useRef<SVGPathElement>(null);
   useEffect(() => {
     const { painter } = surface;
-    const lie = (): void => {
+    const place = (): void => {
       const { room, view } = painter;
       const corners = region
         .map((p) => toScreen(view, p))
         .map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`);
       path.current?.setAttribute('d', `M0 0H${room.width}V${room.height}H0ZM${corners.join('L')}Z`);
     };
-    lie();
-    return painter.onView(lie);
+    place();
+    return painter.onView(place);
   }, [surface, region]);
   return (
     <svg

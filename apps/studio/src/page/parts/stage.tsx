@@ -11,7 +11,7 @@ import {
 } from '@deft/core/geometry';
 import { Palm } from '../palm';
 import { PointerInput, type Hand, type Sample } from '../pointer';
-import { UPRIGHT, zoomView, type View as Lie } from '../view';
+import { UPRIGHT, zoomView, type View as StageView } from '../view';
 import { useLatest } from '../../ui/use-latest';
 import { ON_PAGE } from '../../ui/theme';
 
@@ -58,7 +58,7 @@ export function Stage({
   const host = useRef<View>(null);
   const inner = useRef<HTMLDivElement>(null);
   const latest = useLatest({ hand, mirrored, width, height });
-  const lie = useRef<Lie>(UPRIGHT);
+  const view = useRef<StageView>(UPRIGHT);
   const working = hand !== null;
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const [scale, setScale] = useState(1);
@@ -73,12 +73,12 @@ export function Stage({
       element,
       {
         move: (about, by, shift) => {
-          lie.current = zoomView(lie.current, about, by, shift);
-          if (lie.current.scale < 1) lie.current = UPRIGHT;
+          view.current = zoomView(view.current, about, by, shift);
+          if (view.current.scale < 1) view.current = UPRIGHT;
           if (inner.current)
-            inner.current.style.transform = `translate(${lie.current.x}px, ${lie.current.y}px) scale(${lie.current.scale})`;
+            inner.current.style.transform = `translate(${view.current.x}px, ${view.current.y}px) scale(${view.current.scale})`;
         },
-        settle: () => setScale(lie.current.scale),
+        settle: () => setScale(view.current.scale),
         mayBegin: () => true,
       },
       palm,
@@ -88,8 +88,8 @@ export function Stage({
       const [across, down] = [element.clientWidth, element.clientHeight];
       const by = Math.min(across / w, down / h);
       const whole: Affine = compose(
-        translation(lie.current.x, lie.current.y),
-        scaling(lie.current.scale),
+        translation(view.current.x, view.current.y),
+        scaling(view.current.scale),
         translation((across - by * w) / 2, (down - by * h) / 2),
         scaling(by),
       );

@@ -2,7 +2,7 @@ import type { Numbered, Operation } from './operation.ts';
 import type { Id } from './things.ts';
 
 /** What a page's keeper already holds, as far as a batch needs it. */
-export interface Held {
+export interface StoredSoFar {
   /** The last number given on the page; 0 where none. */
   readonly head: number;
   /** Operations of the batch that are stored already. */
@@ -21,9 +21,9 @@ export class OutOfSequence extends Error {
  * over, so that a batch may be sent again after a lost answer.
  * @throws OutOfSequence where a device's running numbers leave a gap or go back
  */
-export function numberBatch(batch: readonly Operation[], held: Held): Numbered[] {
-  const last = new Map(held.last);
-  const taken = new Set(held.stored);
+export function numberBatch(batch: readonly Operation[], known: StoredSoFar): Numbered[] {
+  const last = new Map(known.last);
+  const taken = new Set(known.stored);
   const numbered: Numbered[] = [];
   for (const operation of batch) {
     if (taken.has(operation.id)) continue;
@@ -33,7 +33,7 @@ export function numberBatch(batch: readonly Operation[], held: Held): Numbered[]
     }
     last.set(operation.device, operation.n);
     taken.add(operation.id);
-    numbered.push({ number: held.head + numbered.length + 1, operation });
+    numbered.push({ number: known.head + numbered.length + 1, operation });
   }
   return numbered;
 }

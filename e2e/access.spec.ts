@@ -1,0 +1,125 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import type { ReferenceSet, Session, Study } from '@deft/contract';
+import { newBlock, newClock } from '@deft/core/session';
+import { openDesk, type Desk } from './desk.ts';
+import { SIZES } from './trace.ts';
+
+/** Every rule of WCAG 2.0 to 2.2, A and AA, and that the spoken name of a control holds its visible words. */
+const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+
+const { env } = process;
+let desk: Desk;
+let close: () => Promise<void>;
+test.beforeAll(async () => {
+  ({ desk, close } = await openDesk());
+});
+test.afterAll(() => close());
+
+/** Asks the desk for something to be made, and answers what it made. */
+async function made<T>(page: Page, path: string, data: object): Promise<T> {
+  const answer = await page.request.post(`${desk.address}/api${path}`, { data });
+  expect(answer.ok(), await answer.text()).toBe(true);
+  return (await answer.json()) as T;
+}
+
+/** What is wrong with what is on the screen, a line a rule. */
+async function trouble(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page })
+    .options({ runOnly: [...RULES], rules: { 'label-content-name-mismatch': { enabled: true } } })
+    .analyze();
+  return violations.flatMap(({ id, nodes }) => nodes.map(({ target, html }) => `${id}: ${target} ${html}`));
+}
+
+interface Place {
+  readonly name: string;
+  readonly path: string;
+  /** Something that is there once the screen is complete; null for its heading. */
+  readonly there: string | null;
+  /** A control that opens what is looked at. */
+  readonly open?: string;
+}
+
+/** Every screen, with the panels that are opened from it. */
+async function placesOf(page: Page): Promise<Place[]> {
+  const sets = (await (await page.request.get(`${desk.address}/api/sets`)).json()) as ReferenceSet[];
+  const [set] = sets;
+  const reference = set!.first[0]!;
+  const study = await made<Study>(page, '/studies', { reference: reference.id });
+  await made(page, `/studies/${study.id}/traces`, {});
+  const board = await made<{ id: string }>(page, '/boards', {
+    title: 'Waiting',
+    references: set!.first.map(({ id }) => id),
+  });
+  const plan = (ground: 'on screen' | 'on paper') => ({
+    set: set!.id,
+    choice: 'in order',
+    plan: { title: 'Two', blocks: [newBlock(2, 60, { ground })] },
+  });
+  const running = await made<Session>(page, '/sessions', plan('on screen'));
+  const over = await made<Session>(page, '/sessions', plan('on screen'));
+  const told = await page.request.put(`${desk.address}/api/sessions/${over.id}/clock`, {
+    data: {
+      clock: { ...newClock(over.poses.map(({ step }) => step.stretches)), phase: 'done' },
+      over: true,
+      poses: over.poses.map(({ id }) => ({ id, drawnMs: 60_000, heldMs: 0, addedMs: 0, skipped: false })),
+    },
+  });
+  expect(told.ok(), await told.text()).toBe(true);
+  const paper = await made<Session>(page, '/sessions', plan('on paper'));
+  const at = `/references/${reference.id}`;
+  const studied = `/studies/${study.id}`;
+  return [
+    { name: 'desk', path: '/', there: 'start' },
+    { name: 'wall', path: '/references', there: 'reference' },
+    { name: 'bringing in', path: '/references', there: 'reference', open: 'bring' },
+    { name: 'look-alikes', path: '/references/alike', there: null },
+    { name: 'picture service', path: '/references/service', there: 'service-search' },
+    { name: 'reference', path: at, there: 'study-this' },
+    { name: 'boards', path: '/boards', there: 'board' },
+    { name: 'board', path: `/boards/${board.id}`, there: 'add-pictures' },
+    {
+      name: 'pictures for a board',
+      path: `/boards/${board.id}`,
+      there: 'add-pictures',
+      open: 'add-pictures',
+    },
+    { name: 'new session', path: '/sessions/new', there: 'plan' },
+    { name: 'sessions', path: '/sessions', there: 'session' },
+    { name: 'running pose', path: `/sessions/${running.id}`, there: 'hold' },
+    // Left while it ran, and come back to.
+    { name: 'held pose', path: `/sessions/${running.id}`, there: 'held' },
+    { name: 'contact sheet', path: `/sessions/${over.id}`, there: 'replay-pose' },
+    { name: 'pose', path: `/sessions/${over.id}`, there: 'replay-pose', open: 'replay-pose' },
+    { name: 'paper', path: `/sessions/paper?session=${paper.id}`, there: 'simulated' },
+    { name: 'studies', path: '/studies', there: 'study' },
+    { name: 'study', path: studied, there: 'hand' },
+    { name: 'hands', path: studied, there: 'hand', open: 'hand' },
+    { name: 'looks', path: studied, there: 'looks', open: 'looks' },
+    { name: 'sheets', path: studied, there: 'sheets', open: 'sheets' },
+    { name: 'door', path: '/door', there: 'open-door' },
+  ];
+}
+
+for (const { name: size, viewport, hasTouch } of SIZES)
+  for (const colorScheme of ['light', 'dark'] as const)
+    test.describe(`${size}, ${colorScheme}`, () => {
+      test.use({ viewport, hasTouch, colorScheme });
+
+      test('every screen keeps the rules for access', async ({ page }) => {
+        const found: string[] = [];
+        for (const { name, path, there, open } of await placesOf(page)) {
+          await page.goto(`${desk.address}${path}`);
+          const sign = there ? page.getByTestId(there).first() : page.getByRole('heading', { level: 1 });
+          await sign.waitFor();
+          if (open) await page.getByTestId(open).first().click();
+          found.push(...(await trouble(page)).map((line) => `${name}: ${line}`));
+          const shots = env['DEFT_LOOK'];
+          if (shots)
+            await page.screenshot({
+              path: `${shots}/${name.replaceAll(' ', '-')}-${size}-${colorScheme}.png`,
+            });
+        }
+        expect(found).toEqual([]);
+      });
+    });
