@@ -15,6 +15,7 @@ import {
   type KeyboardCoordinateGetter,
 } from '@dnd-kit/core';
 import { useState, type PropsWithChildren } from 'react';
+import { createPortal } from 'react-dom';
 import type { ReferenceBrief } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import { PreviewCard } from '../ui/preview';
@@ -97,9 +98,13 @@ export function OrderCells({
       onDragCancel={() => setHeld(null)}
     >
       {children}
-      <DragOverlay dropAnimation={null}>
-        {held ? <PreviewCard reference={held} width={cell} onPress={() => undefined} /> : null}
-      </DragOverlay>
+      {createPortal(
+        // Beside the screens: within them it would be placed from their corner instead of the window's.
+        <DragOverlay dropAnimation={null}>
+          {held ? <PreviewCard reference={held} width={cell} onPress={() => undefined} /> : null}
+        </DragOverlay>,
+        document.body,
+      )}
     </DndContext>
   );
 }

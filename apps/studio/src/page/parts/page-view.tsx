@@ -57,6 +57,7 @@ export function PageView({
       <View
         ref={host}
         testID={waiting ? 'page-waiting' : 'page'}
+        role="group"
         aria-label="Page"
         aria-hidden={waiting}
         style={{ position: 'absolute', inset: 0 }}

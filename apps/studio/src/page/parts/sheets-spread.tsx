@@ -24,6 +24,8 @@ function smallPicture(things: ReadonlyMap<Id, Thing>, sheet: Sheet): string {
   return `data:image/svg+xml;utf8,${encodeURIComponent(pageSvg(alone, { guides: true }))}`;
 }
 
+const captionOf = ({ name, locked }: Sheet): string => (locked ? `${name}, locked` : name);
+
 /**
  * The page's sheets laid out side by side, the lowest at the left, with what can be done to the current one.
  */
@@ -73,7 +75,7 @@ export function SheetsSpread() {
               key={sheet.id}
               role="button"
               aria-pressed={on}
-              aria-label={`Sheet ${sheet.name}${sheet.hidden ? ', hidden' : ''}${sheet.locked ? ', locked' : ''}`}
+              aria-label={`Sheet ${captionOf(sheet)}${sheet.hidden ? ', hidden' : ''}`}
               onPress={() => onChoose(sheet.id)}
               style={{ alignItems: 'center', width: 62 }}
             >
@@ -87,36 +89,18 @@ export function SheetsSpread() {
                   opacity: sheet.hidden ? 0.4 : 1,
                 }}
               >
-                {sheet.kind === 'picture' ? (
-                  <Words size={12} colour={ON_PAGE.words} style={{ margin: 6 }}>
-                    picture
-                  </Words>
-                ) : (
+                {sheet.kind === 'picture' ? null : (
                   <img alt="" src={pictures.get(sheet.id)} style={{ width: '100%', height: '100%' }} />
                 )}
-                {sheet.locked ? (
-                  <View
-                    style={{
-                      position: 'absolute',
-                      right: 2,
-                      bottom: 2,
-                      backgroundColor: ON_PAGE.paper,
-                      paddingHorizontal: 3,
-                    }}
-                  >
-                    <Words size={12} colour={ON_PAGE.words}>
-                      locked
-                    </Words>
-                  </View>
-                ) : null}
               </View>
               <Words
                 size={12}
                 kind={on ? 'strong' : 'body'}
                 colour={on ? palette.verdigris : palette.softInk}
-                lines={1}
+                lines={2}
+                style={{ textAlign: 'center' }}
               >
-                {sheet.name}
+                {captionOf(sheet)}
               </Words>
               {sheet.group ? (
                 <View style={{ width: 62, borderTopWidth: 2, borderColor: palette.softInk }}>

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useReducer, useState } from 'react';
+import { useEffect, useReducer, useState } from 'react';
 import type { Reference } from '@deft/contract';
 import { sheetsOf, type Region } from '@deft/core/page';
 import { takeHand } from '../../data/desk-slice';
@@ -36,7 +36,8 @@ export function useOpenShell({
   const [state, dispatch] = useReducer(shellReducer, pass.firstPlace(wide), openShell);
   const mirrored = useMirrored(surface);
   const things = useThings(keeper, ['sheet', 'form', 'landmark', 'placement', 'page', 'axis']);
-  const sheets = useMemo(() => sheetsOf(things), [things]);
+  // The map stays the same one while what it holds changes: it is read anew each time.
+  const sheets = sheetsOf(things);
   const { hand } = useDesk('hand');
   useEffect(() => {
     send(takeHand(pass.firstHand(keeper.things)));
