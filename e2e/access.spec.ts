@@ -102,24 +102,26 @@ async function placesOf(page: Page): Promise<Place[]> {
 }
 
 for (const { name: size, viewport, hasTouch } of SIZES)
-  for (const colorScheme of ['light', 'dark'] as const)
-    test.describe(`${size}, ${colorScheme}`, () => {
-      test.use({ viewport, hasTouch, colorScheme });
+  test.describe(size, () => {
+    test.use({ viewport, hasTouch });
 
-      test('every screen keeps the rules for access', async ({ page }) => {
-        const found: string[] = [];
-        for (const { name, path, there, open } of await placesOf(page)) {
-          await page.goto(`${desk.address}${path}`);
-          const sign = there ? page.getByTestId(there).first() : page.getByRole('heading', { level: 1 });
-          await sign.waitFor();
-          if (open) await page.getByTestId(open).first().click();
-          found.push(...(await trouble(page)).map((line) => `${name}: ${line}`));
-          const shots = env['DEFT_LOOK'];
-          if (shots)
-            await page.screenshot({
-              path: `${shots}/${name.replaceAll(' ', '-')}-${size}-${colorScheme}.png`,
-            });
+    test('every screen keeps the rules for access, by day and by night', async ({ page }) => {
+      test.setTimeout(240_000);
+      const shots = env['DEFT_LOOK'];
+      const found: string[] = [];
+      for (const { name, path, there, open } of await placesOf(page)) {
+        await page.goto(`${desk.address}${path}`);
+        const sign = there ? page.getByTestId(there).first() : page.getByRole('heading', { level: 1 });
+        await sign.waitFor();
+        if (open) await page.getByTestId(open).first().click();
+        for (const colorScheme of ['light', 'dark'] as const) {
+          await page.emulateMedia({ colorScheme });
+          found.push(...(await trouble(page)).map((line) => `${name}, ${colorScheme}: ${line}`));
+          const file = `${name.replaceAll(' ', '-')}-${size}-${colorScheme}.png`;
+          if (shots) await page.screenshot({ path: `${shots}/${file}` });
         }
-        expect(found).toEqual([]);
-      });
+        await page.emulateMedia({ colorScheme: 'light' });
+      }
+      expect(found).toEqual([]);
     });
+  });

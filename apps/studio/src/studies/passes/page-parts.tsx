@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useLayoutEffect } from 'react';
 import { View } from 'react-native';
 import { useThings } from '../../data/use-page';
 import { useDesk } from '../../data/store';
@@ -29,7 +29,8 @@ export function Names() {
     subject: study.reference.subject,
     selected: hand === 'Forms' ? state.selected : null,
   });
-  useEffect(() => dispatch({ kind: 'next name', name: names.forNew }), [dispatch, names.forNew]);
+  // Before the screen shows the next name, so that the very next touch already has it.
+  useLayoutEffect(() => dispatch({ kind: 'next name', name: names.forNew }), [dispatch, names.forNew]);
   if (hand !== 'Forms') return null;
   return (
     <NameChips
