@@ -1,25 +1,14 @@
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { test } from 'node:test';
 import sharp from 'sharp';
 import type { Refusal, ReferencePage, Study } from '@deft/contract';
 import { reducePage, type Answer, type Operation, type Patch } from '@deft/core/page';
 import { seeded } from '@deft/core/random';
-import { asking } from './ask.ts';
-import { Desk, freePort, temporaryFolder } from './desk.ts';
 import { newId } from './device.ts';
 import { changeOf, misfit, oneOfEach } from './misfits.ts';
+import { openDesk } from './open-desk.ts';
 
-const { folder, remove } = temporaryFolder();
-let desk: Desk;
-const ask = asking(() => desk);
-before(async () => {
-  desk = new Desk(folder, await freePort(), { DEFT_DEMO: '1' });
-  await desk.open();
-});
-after(async () => {
-  await desk.end();
-  remove();
-});
+const { ask, desk } = openDesk();
 
 /** How many changes are tried; the bench tries ten thousand. */
 const TRIES = Number(process.env['DEFT_MISFITS'] ?? 600);
@@ -37,9 +26,9 @@ const send = (page: string, operations: readonly Operation[]) =>
 /** A page goes out whole, as lines and as pixels. */
 async function goesOut(page: string): Promise<void> {
   const query = 'guides=1&picture=1&dpi=36';
-  const svg = await fetch(`${desk.address}/api/pages/${page}/page.svg?${query}`);
+  const svg = await fetch(`${desk().address}/api/pages/${page}/page.svg?${query}`);
   assert.match(await svg.text(), /<\/svg>\s*$/);
-  const png = await fetch(`${desk.address}/api/pages/${page}/page.png?${query}`);
+  const png = await fetch(`${desk().address}/api/pages/${page}/page.png?${query}`);
   assert.equal(png.status, 200);
   assert.ok((await sharp(Buffer.from(await png.arrayBuffer())).metadata()).width > 100);
 }

@@ -1,26 +1,15 @@
 import assert from 'node:assert/strict';
 import { join } from 'node:path';
-import { after, before, test } from 'node:test';
+import { test } from 'node:test';
 import { PGlite } from '@electric-sql/pglite';
 import { JSON_LINES, type Board, type ExportLine, type ReferenceSet, type Session } from '@deft/contract';
 import { findMisfits, reducePage, sheetsOf, type Answer } from '@deft/core/page';
 import { newBlock, newClock } from '@deft/core/session';
-import { asking } from './ask.ts';
-import { Desk, freePort, temporaryFolder } from './desk.ts';
 import { newId } from './device.ts';
 import { changeOf } from './misfits.ts';
+import { openDesk } from './open-desk.ts';
 
-const { folder, remove } = temporaryFolder();
-let desk: Desk;
-const ask = asking(() => desk);
-before(async () => {
-  desk = new Desk(folder, await freePort(), { DEFT_DEMO: '1' });
-  await desk.open();
-});
-after(async () => {
-  await desk.end();
-  remove();
-});
+const { ask, desk, folder } = openDesk();
 
 /** A session of so many poses that is over. */
 async function session(count: number): Promise<Session> {
@@ -36,7 +25,7 @@ async function session(count: number): Promise<Session> {
   return value;
 }
 const inLines = (path: string, signal?: AbortSignal): Promise<Response> =>
-  fetch(`${desk.address}/api${path}`, { headers: { Accept: JSON_LINES }, ...(signal ? { signal } : {}) });
+  fetch(`${desk().address}/api${path}`, { headers: { Accept: JSON_LINES }, ...(signal ? { signal } : {}) });
 
 test('who asks for lines hears how far a sheet is, and fetches it once', async () => {
   const { id } = await session(4);
@@ -51,10 +40,10 @@ test('who asks for lines hears how far a sheet is, and fetches it once', async (
   );
   const last = lines.at(-1)!;
   assert.ok('file' in last);
-  const file = await fetch(`${desk.address}${last.file}`);
+  const file = await fetch(`${desk().address}${last.file}`);
   assert.match(file.headers.get('content-disposition') ?? '', /attachment.*contact-sheet\.pdf/);
   assert.match(Buffer.from(await file.arrayBuffer()).toString('latin1'), /^%PDF/);
-  assert.equal((await fetch(`${desk.address}${last.file}`)).status, 404);
+  assert.equal((await fetch(`${desk().address}${last.file}`)).status, 404);
 });
 
 test('a sheet that nobody waits for any more is not made, and the desk goes on', async () => {
@@ -67,10 +56,10 @@ test('a sheet that nobody waits for any more is not made, and the desk goes on',
   await assert.rejects(reader.read());
   const began = Date.now();
   const board = (await ask<Board>('/boards', 'POST', { title: 'After' })).value;
-  assert.equal((await fetch(`${desk.address}/api/boards/${board.id}/board.png`)).status, 200);
+  assert.equal((await fetch(`${desk().address}/api/boards/${board.id}/board.png`)).status, 200);
   // Sixty poses take many times as long as an empty board.
   assert.ok(Date.now() - began < 5000);
-  assert.doesNotMatch(desk.output, /an export failed/);
+  assert.doesNotMatch(desk().output, /an export failed/);
 });
 
 test('an export of what is not there is refused, with lines or without', async () => {
@@ -84,7 +73,7 @@ test('what an earlier desk stored although it does not fit is left out, told in 
   const board = (await ask<Board>('/boards', 'POST', { title: 'Old' })).value;
   const { operations } = (await ask<Answer>(`/pages/${board.page}/operations`)).value;
   const [sheet] = sheetsOf(reducePage(operations.map((o) => o.operation)));
-  await desk.end();
+  await desk().end();
   const database = await PGlite.create({ dataDir: join(folder, 'database') });
   const { id, device, body } = changeOf(board.page, newId(), 1, {
     set: [{ id: sheet!.id, to: { name: null, opacity: 0.5, points: 'AA' } as never }],
@@ -96,15 +85,15 @@ test('what an earlier desk stored although it does not fit is left out, told in 
   );
   await database.query('update pages set head = 2 where id = $1', [board.page]);
   await database.close();
-  await desk.open();
+  await desk().open();
   for (const kind of ['svg', 'png'] as const)
     assert.equal(
-      (await fetch(`${desk.address}/api/pages/${board.page}/page.${kind}?picture=1`)).status,
+      (await fetch(`${desk().address}/api/pages/${board.page}/page.${kind}?picture=1`)).status,
       200,
-      desk.output,
+      desk().output,
     );
-  assert.equal((await fetch(`${desk.address}/api/boards/${board.id}/board.pdf`)).status, 200);
-  assert.match(desk.output, new RegExp(`"page":"${board.page}","misfits":2`));
+  assert.equal((await fetch(`${desk().address}/api/boards/${board.id}/board.pdf`)).status, 200);
+  assert.match(desk().output, new RegExp(`"page":"${board.page}","misfits":2`));
   const again = (await ask<Answer>(`/pages/${board.page}/operations`)).value.operations;
   const all = again.map((o) => o.operation);
   assert.deepEqual(

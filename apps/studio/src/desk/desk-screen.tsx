@@ -1,5 +1,6 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
+import { dayWords } from '../data/brief-words';
 import { useSessionsQuery } from '../data/sessions-api';
 import { useSetsQuery } from '../data/sets-api';
 import { useStudiesQuery } from '../data/studies-api';
@@ -10,7 +11,7 @@ import { Words } from '../ui/words';
 import { GoOnWith } from './go-on-with';
 import { LastSessions } from './last-sessions';
 import { WarmUp } from './warm-up';
-import { dayWords, EMPTY_DESK } from './words';
+import { EMPTY_DESK } from './words';
 
 /** What lies on the desk: something to begin at once, and what was begun. */
 export function DeskScreen() {

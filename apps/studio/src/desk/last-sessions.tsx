@@ -2,12 +2,12 @@ import { useRouter } from 'expo-router';
 import { Pressable, StyleSheet, View } from 'react-native';
 import type { SessionBrief } from '@deft/contract';
 import { smallOf } from '../data/addresses';
+import { dayWords, sessionState } from '../data/brief-words';
 import { DrawnPage } from '../page/parts/drawn-page';
 import { Filling } from '../ui/open-card';
 import { PaperCard } from '../ui/paper-card';
 import { Way } from '../ui/way';
 import { Words } from '../ui/words';
-import { dayWords, sessionState } from './words';
 
 /** How many sessions lie on the desk. */
 const LAID_OUT = 2;

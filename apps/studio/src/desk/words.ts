@@ -1,5 +1,5 @@
-import { spokenTime } from '@deft/core/session';
-import type { SessionBrief, StudyBrief } from '@deft/contract';
+import type { StudyBrief } from '@deft/contract';
+import { PASS_NAMES } from '../data/brief-words';
 
 /** The sentences of the desk, in one place. */
 export const EMPTY_DESK =
@@ -12,15 +12,6 @@ export const onePose = (title: string, note: string): string =>
 
 /** Where a study was left. */
 export function studyState({ pass, attempts }: StudyBrief): string {
-  const name = `${pass.charAt(0).toUpperCase()}${pass.slice(1)}`;
+  const name = PASS_NAMES[pass];
   return attempts > 1 ? `${name}, attempt ${attempts}` : name;
-}
-
-export const dayWords = (at: number | Date): string =>
-  new Date(at).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
-
-/** How far a session came. */
-export function sessionState({ over, count, drawnMs }: SessionBrief): string {
-  const poses = `${count} ${count === 1 ? 'pose' : 'poses'}`;
-  return over ? `${poses}, ${spokenTime(drawnMs)} drawn` : `${poses}, held`;
 }

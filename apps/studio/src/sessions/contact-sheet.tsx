@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import type { Id } from '@deft/core/page';
 import { addressOf, API, begunOf, type Session } from '@deft/contract';
 import { useChangeSessionMutation } from './api';
+import { posesCounted } from '../data/brief-words';
 import { sendOn } from '../data/use-page';
 import { useSaving } from '../data/use-saving';
 import { useStart } from '../data/use-start';
@@ -15,7 +16,7 @@ import { useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
 import { PoseCard } from './pose-card';
 import { PosePanel } from './pose-panel';
-import { poses as counted, spoken } from './words';
+import { spoken } from './words';
 
 /** Each pose's picture beside its drawing; what was learnt; and where it goes on. */
 export function ContactSheet({ session }: { readonly session: Session }) {
@@ -70,7 +71,7 @@ export function ContactSheet({ session }: { readonly session: Session }) {
   const fill = { flex: wide ? undefined : 1 };
   return (
     <Screen
-      title={`${counted(begun.length)}, ${spoken(drawn)}`}
+      title={`${posesCounted(begun.length)}, ${spoken(drawn)}`}
       foot={
         <>
           {onPaper ? (

@@ -13,6 +13,7 @@ import {
   type Block,
   type Plan,
 } from '@deft/core/session';
+import { posesCounted } from '../data/brief-words';
 import { Act, MainAct } from '../ui/acts';
 import { Choice, Option } from '../ui/choice';
 import { Way } from '../ui/way';
@@ -20,7 +21,7 @@ import { Field } from '../ui/field';
 import { PaperCard } from '../ui/paper-card';
 import { usePalette } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
-import { adviceFor, GROUND_WORDS, poses, SOURCE_WORDS, spoken } from './words';
+import { adviceFor, GROUND_WORDS, SOURCE_WORDS, spoken } from './words';
 
 /** A block as it is typed. */
 interface Typed extends Pick<Block, 'ground' | 'source'> {
@@ -156,7 +157,7 @@ export function PlanEditor({ plan, onKeep, onStart, onRemove, onClose, busy }: E
           onPress={() => setBlocks([...blocks, typed(newBlock(5, 60))])}
         />
         <Words kind="figures" size={17}>
-          {wrong || tooMany ? '' : `${poses(planPictures(made))}, ${spoken(planSeconds(made) * 1000)}`}
+          {wrong || tooMany ? '' : `${posesCounted(planPictures(made))}, ${spoken(planSeconds(made) * 1000)}`}
         </Words>
       </View>
       {tooMany ? <Words size={13}>{tooMany}</Words> : null}

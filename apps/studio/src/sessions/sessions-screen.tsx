@@ -2,13 +2,14 @@ import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import type { SessionBrief } from '@deft/contract';
 import { smallOf } from '../data/addresses';
+import { dayWords, sessionState } from '../data/brief-words';
 import { useSessionsQuery } from '../data/sessions-api';
 import { MainAct } from '../ui/acts';
 import { Filling, OpenCard } from '../ui/open-card';
 import { Empty, Screen, Waiting } from '../ui/screen';
 import { useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
-import { NO_SESSIONS, sessionState } from './words';
+import { NO_SESSIONS } from './words';
 
 /** All sessions, the last one first. */
 export function SessionsScreen() {
@@ -66,11 +67,7 @@ function SessionCard({ session, width, onPress }: SessionCardProps) {
         {sessionState(session)}
       </Words>
       <Words size={12} soft>
-        {new Date(session.createdAt).toLocaleDateString('en-GB', {
-          weekday: 'short',
-          day: 'numeric',
-          month: 'short',
-        })}
+        {dayWords(session.createdAt)}
       </Words>
       {lesson ? (
         <Words size={13} lines={2}>

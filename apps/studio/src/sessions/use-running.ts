@@ -65,8 +65,9 @@ export function useRunning(session: Session): Running {
 }
 
 /** The clock starts once there is something to draw on, and is held where the page does not come. */
-function useWaitingForPage({ phase, ...rest }: Clock, lacking: boolean, say: SessionClock['say']): void {
-  const doing = doingOf({ phase, ...rest });
+function useWaitingForPage(clock: Clock, lacking: boolean, say: SessionClock['say']): void {
+  const { phase } = clock;
+  const doing = doingOf(clock);
   useEffect(() => {
     if (phase === 'ready' && !lacking) say({ kind: 'start' });
   }, [phase, lacking, say]);

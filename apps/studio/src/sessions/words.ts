@@ -8,7 +8,7 @@ import {
   type Plan,
   type Source,
 } from '@deft/core/session';
-import type { SessionBrief } from '@deft/contract';
+import { posesCounted } from '../data/brief-words';
 
 export { spoken };
 
@@ -33,8 +33,6 @@ export function minutesAndSeconds(ms: number): string {
   return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
 }
 
-export const poses = (count: number): string => `${count} ${count === 1 ? 'pose' : 'poses'}`;
-
 /** A block in figures: what an eye takes in at once. */
 export function blockLine({ count, seconds, ground, source, look, rest }: Block): string {
   const ways = [
@@ -52,7 +50,7 @@ export const planLine = ({ blocks }: Plan): string => blocks.map(blockLine).join
 /** What a plan is good for: each kind once, as it comes. */
 export function planPurpose(plan: Plan): string {
   const kinds = [...new Set(plan.blocks.map(({ seconds }) => goodFor(seconds)))].join(', then ');
-  return `${poses(planPictures(plan))}. ${kinds.charAt(0).toUpperCase()}${kinds.slice(1)}.`;
+  return `${posesCounted(planPictures(plan))}. ${kinds.charAt(0).toUpperCase()}${kinds.slice(1)}.`;
 }
 
 export const CHOICE_WORDS: Readonly<Record<Choice, string>> = {
@@ -86,9 +84,3 @@ export const NO_SET =
 export const PLANS = { own: 'Yours', ready: 'Ready-made plans' } as const;
 
 export const NO_SESSIONS = 'No session yet. Start a pose from your desk, or choose a set under References.';
-
-/** How far a session has come. */
-export function sessionState({ over, count, drawnMs, starred }: SessionBrief): string {
-  if (!over) return `${poses(count)}, held`;
-  return `${poses(count)}, ${spoken(drawnMs)} drawn${starred ? `, ${starred} starred` : ''}`;
-}

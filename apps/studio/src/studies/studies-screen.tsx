@@ -1,12 +1,13 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { smallOf } from '../data/addresses';
+import { PASS_NAMES } from '../data/brief-words';
 import { useStudiesQuery } from '../data/studies-api';
 import { Filling, OpenCard } from '../ui/open-card';
 import { Empty, Screen, Waiting } from '../ui/screen';
 import { useWide } from '../ui/use-desk-theme';
 import { Words } from '../ui/words';
-import { NO_STUDIES, PASS_NAMES } from './words';
+import { NO_STUDIES } from './words';
 
 /** All studies, the last one first. */
 export function StudiesScreen() {

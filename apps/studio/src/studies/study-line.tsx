@@ -1,6 +1,7 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { PASSES, type Pass, type Study } from '@deft/contract';
+import { PASS_NAMES } from '../data/brief-words';
 import type { PageKeeper } from '../data/page-keeper';
 import { SaveSign, SlimLine } from '../page/parts/slim-line';
 import { Act } from '../ui/acts';
@@ -10,7 +11,6 @@ import { Way } from '../ui/way';
 import { Words } from '../ui/words';
 import { STUDY_PASSES } from './passes';
 import type { StudyFlow } from './use-study-flow';
-import { PASS_NAMES } from './words';
 
 /** The passes as options; what is drawn can be checked only once there is a drawing. */
 export const passOptions = (drawn: boolean) =>

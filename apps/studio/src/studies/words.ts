@@ -1,13 +1,6 @@
 import type { Pass } from '@deft/contract';
 
 /** The words of studies, in one place. */
-export const PASS_NAMES: Readonly<Record<Pass, string>> = {
-  observe: 'Observe',
-  trace: 'Trace',
-  build: 'Build',
-  refine: 'Refine',
-  check: 'Check',
-};
 export const PASS_NOTES: Readonly<Record<Pass, string>> = {
   observe: 'Look before you draw: what is characteristic, what is large, what lines up?',
   trace: 'Lay simple forms over the faded picture, and touch a few landmarks.',

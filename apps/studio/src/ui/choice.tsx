@@ -1,6 +1,7 @@
 import type { PropsWithChildren } from 'react';
 import { Pressable, ScrollView, StyleSheet, View, type StyleProp, type ViewStyle } from 'react-native';
 import { Brush } from './brush';
+import type { OnOffProps } from './switch';
 import { TOUCH } from './theme';
 import { usePalette } from './use-desk-theme';
 import { Words } from './words';
@@ -43,14 +44,7 @@ export function Choice({
   );
 }
 
-interface OptionProps {
-  readonly label: string;
-  readonly on: boolean;
-  readonly onPress: () => void;
-  readonly small?: boolean;
-  readonly spoken?: string;
-  readonly disabled?: boolean;
-  readonly testID?: string;
+interface OptionProps extends OnOffProps {
   readonly style?: StyleProp<ViewStyle>;
 }
 

@@ -4,7 +4,8 @@ import { CORNER, TOUCH } from './theme';
 import { usePalette } from './use-desk-theme';
 import { Words } from './words';
 
-interface SwitchProps {
+/** What a switch and an option have in common: a word that is on or off. */
+export interface OnOffProps {
   readonly label: string;
   readonly on: boolean;
   readonly onPress: () => void;
@@ -15,7 +16,7 @@ interface SwitchProps {
 }
 
 /** Something that is on or off by itself: a small box before its word. */
-export function Switch({ label, on, onPress, small = false, spoken, disabled = false, testID }: SwitchProps) {
+export function Switch({ label, on, onPress, small = false, spoken, disabled = false, testID }: OnOffProps) {
   const palette = usePalette();
   return (
     <Pressable
