@@ -77,7 +77,7 @@ export function WarmUp({ set, next, others }: WarmUpProps) {
   );
 }
 
-const PICTURE = { width: '100%', height: '100%', objectFit: 'cover', objectPosition: '50% 22%' } as const;
+const PICTURE = { width: '100%', height: '100%', objectFit: 'cover', objectPosition: '50% 6%' } as const;
 const styles = StyleSheet.create({
   words: { padding: 16, gap: 8, justifyContent: 'center' },
   wide: { flex: 1, padding: 28 },

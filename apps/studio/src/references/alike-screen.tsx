@@ -8,6 +8,7 @@ import { useSay } from '../ui/notes';
 import { PaperCard } from '../ui/paper-card';
 import { PreviewCard } from '../ui/preview';
 import { Empty, Screen, Waiting } from '../ui/screen';
+import { Way } from '../ui/way';
 import { Words } from '../ui/words';
 import { countOf } from './words';
 
@@ -25,7 +26,7 @@ export function AlikeScreen() {
           </Words>
         ) : null
       }
-      foot={<Act label="‹ to the wall" onPress={() => router.navigate('/references')} />}
+      foot={<Way back label="The wall" onPress={() => router.navigate('/references')} />}
     >
       <Words size={13} soft>
         Pictures that look the same, larger or smaller, packed anew, or a shade lighter. Nothing is taken

@@ -34,7 +34,7 @@ export function HeldPanel({ clock, say, keeper, lacking, look, onLook, mirrored,
   const palette = usePalette();
   const router = useRouter();
   const dispatch = useDeskDispatch();
-  const { pen, hand } = useDesk('pen', 'hand');
+  const { pen } = useDesk('pen');
   const [since] = useState(() => performance.now());
   const [ending, setEnding] = useState(false);
   const toggle = (name: 'squint' | 'grey') => () =>
@@ -74,13 +74,7 @@ export function HeldPanel({ clock, say, keeper, lacking, look, onLook, mirrored,
           <View style={styles.pens}>
             <Choice label="Draw with">
               {PENS.map((one) => (
-                <Option
-                  key={one}
-                  small
-                  label={one}
-                  on={hand === 'Draw' && pen === one}
-                  onPress={() => dispatch(takePen(one))}
-                />
+                <Option key={one} small label={one} on={pen === one} onPress={() => dispatch(takePen(one))} />
               ))}
             </Choice>
             <Act small label="Undo a line" onPress={() => void keeper.undo()} />

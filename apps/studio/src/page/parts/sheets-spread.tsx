@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { Pressable, ScrollView, View } from 'react-native';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { pageSvg, sheetsOf, type Id, type Sheet, type Thing } from '@deft/core/page';
 import { useShell } from '../shell/shell-context';
 import type { PageKeeper } from '../../data/page-keeper';
@@ -127,7 +127,7 @@ export function SheetsSpread() {
         />
       ) : (
         <>
-          <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }}>
+          <View style={styles.acts}>
             <Act small label="Refine over" onPress={() => adding(refiningOver(things))} />
             <Act
               small
@@ -145,10 +145,10 @@ export function SheetsSpread() {
               on={chosen.multiply ?? false}
               onPress={() => own({ multiply: !chosen.multiply })}
             />
-            {order('‹ lower', 'Move the sheet lower', -1)}
-            {order('higher ›', 'Move the sheet higher', 1)}
+            {order('lower', 'Move the sheet lower', -1)}
+            {order('higher', 'Move the sheet higher', 1)}
           </View>
-          <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }}>
+          <View style={styles.acts}>
             <Act small label="Name" onPress={() => setTyping('name')} />
             <Act small label="Group" onPress={() => setTyping('group')} />
             <Act
@@ -225,3 +225,7 @@ function Naming({
     </View>
   );
 }
+
+const styles = StyleSheet.create({
+  acts: { flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', gap: 6, marginBottom: 6 },
+});
