@@ -228,6 +228,8 @@ async function layLibrary(data: string): Promise<void> {
       tags: [`tag${i % 60}`],
       note: i % 5 === 0 ? 'weight on one leg, seen against the light' : '',
       view: (['front', 'side', 'back', 'above'] as const)[i % 4]!,
+      marks: [],
+      prepared: null,
     });
   }
   await store.addMembers(set, ids);

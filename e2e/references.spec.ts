@@ -146,6 +146,8 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await fingers.down(way[0]!, pointer);
       if (pointer === 'touch') await page.waitForTimeout(400);
       for (const at of way) await fingers.move(at, pointer);
+      // Where it would come to lie is shown, and said, before it is let go.
+      await expect(page.getByText('Over place 3 of')).toBeAttached();
       await fingers.up(way.at(-1)!, pointer);
       await expect.poll(order).toEqual([before[1], before[2], before[0], ...before.slice(3)]);
       const back = async (from: number): Promise<void> => {

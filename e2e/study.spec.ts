@@ -199,6 +199,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await page.request.post(`${desk.address}/api/studies/${before.id}/attempts`, { data: {} });
       await page.reload();
       await expect(page.getByTestId('hand')).toContainText('Guides');
+      // The sheet's name stands there once the page has come.
+      await expect(page.getByTestId('sheets')).toHaveText('Ink');
       const ground = await pageOnScreen(surfaceOf(page));
       await fingers.tap(ground(74, 175), pointer);
       await control(page, 'plumb', false).click();

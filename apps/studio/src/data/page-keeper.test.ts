@@ -204,6 +204,26 @@ describe('a page kept in the browser', () => {
     expect(stopped).toHaveBeenCalledTimes(1);
   });
 
+  test('what goes on from how things stand reckons with what was done a moment before', async () => {
+    const keeper = new PageKeeper(PAGE, await newJournal(), new Desk().send);
+    await keeper.open();
+    const { id } = sheet(1);
+    const longer = (things: ReadonlyMap<Id, Thing>) => {
+      const found = things.get(id);
+      return found?.type === 'sheet' ? { set: [{ id, to: { name: `${found.name}!` } }] } : null;
+    };
+    // Nothing there yet: nothing is done.
+    const done = [
+      keeper.commit(longer),
+      keeper.commit({ add: [sheet(1)] }),
+      ...[1, 2, 3].map(() => keeper.commit(longer)),
+    ];
+    const made = await Promise.all(done);
+    expect([made[0], keeper.things.get(id)]).toMatchObject([null, { name: 's1!!!' }]);
+    expect(made[4]).toEqual({ set: [{ id, to: { name: 's1!!!' } }] });
+    keeper.close();
+  });
+
   test('what a tab wrote down before it died goes first when another tab of the device draws on; the refusal is forgotten', async () => {
     const desk = new Desk();
     const named: Send = (page, after, batch) =>

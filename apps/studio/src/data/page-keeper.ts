@@ -151,19 +151,23 @@ export class PageKeeper {
     return () => this.#stateListeners.delete(listener);
   }
 
-  /** Carries out a gesture: journaled, then shown, then sent. */
-  commit(change: Change): Promise<void> {
-    return this.#write(() => change);
+  /**
+   * Carries out a gesture: journaled, then shown, then sent. What goes on from how things stand is given as a
+   * function of them: it is asked once all gestures before it are shown, however fast they follow each other.
+   * @returns what was carried out; null where the function found nothing to do
+   */
+  commit(change: Change | ((things: ReadonlyMap<Id, Thing>) => Change | null)): Promise<Change | null> {
+    return this.#write(() => (typeof change === 'function' ? change(this.things) : change));
   }
 
-  undo(): Promise<void> {
+  undo(): Promise<unknown> {
     return this.#write(() => {
       const last = this.replica.log.undoable(this.replica.device);
       return last && { ids: [last.id] };
     });
   }
 
-  redo(): Promise<void> {
+  redo(): Promise<unknown> {
     return this.#write(() => {
       const last = this.replica.log.redoable(this.replica.device);
       return last && { ids: [last.id] };
@@ -186,10 +190,10 @@ export class PageKeeper {
     if (this.replica.pending.length > 0) throw new Error('The desk does not answer.');
   }
 
-  #write(body: () => Change | { ids: Id[] } | null): Promise<void> {
+  #write<T extends Change | { ids: Id[] }>(body: () => T | null): Promise<T | null> {
     const done = this.#writing.then(async () => {
       const what = body();
-      if (!what) return;
+      if (!what) return null;
       const id = newId();
       const operation = await this.journal.append(this.page, (n) =>
         this.replica.compose(what, { id, n, at: Date.now() }),
@@ -197,6 +201,7 @@ export class PageKeeper {
       this.#tell(this.replica.show(operation));
       this.#setState(this.#failures > 0 ? 'kept here' : 'saving');
       void this.sync();
+      return what;
     });
     this.#writing = done.catch(() => undefined);
     return done;

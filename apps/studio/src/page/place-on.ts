@@ -26,6 +26,7 @@ export const orderOnTop = (scene: Pick<Scene, 'top'>, sheet: Id): string =>
 
 /** Why a sheet takes nothing just now; null where it does. */
 export function whyNot(things: Things, id: Id | null): Obstacle | null {
+  if (things.size === 0) return { sentence: 'The page has not come yet. Try again in a moment.', goOn: null };
   const sheet = id ? things.get(id) : undefined;
   if (!id || sheet?.type !== 'sheet') return { sentence: 'This page has no sheet for that.', goOn: null };
   if (!sheet.locked && !sheet.hidden) return null;

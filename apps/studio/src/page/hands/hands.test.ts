@@ -51,9 +51,10 @@ function desk() {
       get things() {
         return log.things;
       },
-      commit: (body: Change) => {
+      commit: (asked: Change | ((things: typeof log.things) => Change)) => {
+        const body = typeof asked === 'function' ? asked(log.things) : asked;
         change(body);
-        return Promise.resolve();
+        return Promise.resolve(body);
       },
     },
     painter: {

@@ -136,12 +136,9 @@ export class MoveHand implements Hand {
     const { keeper, painter } = this.surface;
     if (act?.kind === 'loop') this.#closeLoop(act.points);
     else if (made) {
-      const change =
-        'by' in made
-          ? moving(keeper.things, this.#ids, made.by)
-          : warping(keeper.things, this.#ids, made.map);
+      const ids = this.#ids;
       void keeper
-        .commit(change)
+        .commit((things) => ('by' in made ? moving(things, ids, made.by) : warping(things, ids, made.map)))
         .catch(() =>
           this.events.refused?.({
             sentence: 'This browser would not write that down. Reload the page before you go on.',

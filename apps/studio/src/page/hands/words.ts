@@ -1,5 +1,5 @@
 import { translation } from '@deft/core/geometry';
-import type { Id, Note, Saying } from '@deft/core/page';
+import type { Change, Id, Note, Saying } from '@deft/core/page';
 import { newId } from '../../data/new-id';
 import type { WordsTool } from '../../data/desk-slice';
 import { orderOnTop, sheetFor, whyNot, type Obstacle } from '../place-on';
@@ -59,27 +59,32 @@ export class WordsHand implements Hand {
     this.cancel();
     if (!from || !to) return;
     const { keeper, painter } = this.surface;
-    const touched = pickAt(
-      { scene: painter.scene, things: keeper.things, sheet: null },
-      from,
-      REACH / painter.view.scale,
-    );
-    const note = touched?.type === 'note' ? touched : null;
     if (this.#tool === 'arrow') {
       if (Math.hypot(to.x - from.x, to.y - from.y) > SHORTEST_DRAG / painter.view.scale)
         void this.#add({ kind: 'arrow', to: { x: to.x - from.x, y: to.y - from.y } }, from);
-    } else if (this.#tool === 'count') {
-      const says = note?.says;
-      if (note && says?.kind === 'count')
-        void keeper.commit({ set: [{ id: note.id, to: { says: { ...says, count: says.count + 1 } } }] });
-      else void this.#add({ kind: 'count', count: 1, size: TICK }, from);
-    } else this.#askText(note, from);
+    } else if (this.#tool === 'count') void keeper.commit(() => this.#counted(from));
+    else this.#askText(this.#noteAt(from), from);
   }
 
   cancel(): void {
     this.#from = null;
     this.#to = null;
     this.surface.painter.setOverlay(null);
+  }
+
+  #noteAt(at: { x: number; y: number }): Note | null {
+    const { keeper, painter } = this.surface;
+    const search = { scene: painter.scene, things: keeper.things, sheet: null };
+    const touched = pickAt(search, at, REACH / painter.view.scale);
+    return touched?.type === 'note' ? touched : null;
+  }
+
+  /** One tick more on the count at a place, or the first of a new one. */
+  #counted(at: { x: number; y: number }): Change {
+    const note = this.#noteAt(at);
+    if (note?.says.kind !== 'count')
+      return { add: [this.#noteWith({ kind: 'count', count: 1, size: TICK }, at)] };
+    return { set: [{ id: note.id, to: { says: { ...note.says, count: note.says.count + 1 } } }] };
   }
 
   #askText(note: Note | null, at: { x: number; y: number }): void {
@@ -94,10 +99,14 @@ export class WordsHand implements Hand {
     });
   }
 
-  #add(says: Saying, at: { x: number; y: number }): Promise<void> {
+  #add(says: Saying, at: { x: number; y: number }): Promise<unknown> {
+    return this.surface.keeper.commit({ add: [this.#noteWith(says, at)] });
+  }
+
+  #noteWith(says: Saying, at: { x: number; y: number }): Note {
     const { keeper, painter } = this.surface;
     const sheet = sheetFor(keeper.things, ['ink', 'tone'], this.#sheet) as Id;
-    const note: Note = {
+    return {
       type: 'note',
       id: newId(),
       sheet,
@@ -106,7 +115,6 @@ export class WordsHand implements Hand {
       colour: this.#colour,
       says,
     };
-    return keeper.commit({ add: [note] });
   }
 
   #show(): void {

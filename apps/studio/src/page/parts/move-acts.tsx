@@ -101,10 +101,9 @@ interface ChangeActProps {
 function ChangeAct({ label, shape, spoken, change, then = 'keep' }: ChangeActProps) {
   const { keeper, dispatch } = useShell();
   const act = (): void => {
-    const made = change();
-    void keeper.commit(made).then(() => {
+    void keeper.commit(change).then((made) => {
       if (then === 'drop') dispatch({ kind: 'pick', ids: new Set() });
-      if (then === 'pick what is made') dispatch({ kind: 'pick', ids: addedBy(made) });
+      if (then === 'pick what is made' && made) dispatch({ kind: 'pick', ids: addedBy(made) });
     });
   };
   return <TrayAct label={label} shape={shape} {...(spoken ? { spoken } : {})} onPress={act} />;
@@ -224,8 +223,8 @@ export function Numbers() {
       return setSentence('Size from 1 to 2000 %, at most 2000 mm aside.');
     const room = surface && roomOf(surface.painter.scene, state.picks);
     if (room)
-      void keeper.commit(
-        moving(keeper.things, state.picks, byNumbers(room, { x, y, scale: scale / 100, turn })),
+      void keeper.commit((things) =>
+        moving(things, state.picks, byNumbers(room, { x, y, scale: scale / 100, turn })),
       );
     return done();
   };

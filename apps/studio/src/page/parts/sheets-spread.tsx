@@ -49,16 +49,13 @@ export function SheetsSpread() {
   const adding = ({ change, sheet }: { change: Parameters<PageKeeper['commit']>[0]; sheet: Id }): void =>
     void keeper.commit(change).then(() => onChoose(sheet));
   const order = (label: string, spoken: string, by: 1 | -1) => {
-    const change = reordering(things, chosen.id, by);
     return (
       <Act
         small
         label={label}
         spoken={spoken}
-        disabled={!change}
-        onPress={() => {
-          if (change) void keeper.commit(change);
-        }}
+        disabled={!reordering(things, chosen.id, by)}
+        onPress={() => void keeper.commit((now) => reordering(now, chosen.id, by))}
       />
     );
   };

@@ -39,9 +39,11 @@ export function useOpenShell({
   // The map stays the same one while what it holds changes: it is read anew each time.
   const sheets = sheetsOf(things);
   const { hand } = useDesk('hand');
+  // What one begins with depends on what lies there: on a page that has not come, nothing does yet.
+  const there = things.size > 0;
   useEffect(() => {
-    send(takeHand(pass.firstHand(keeper.things)));
-  }, [send, pass, keeper]);
+    if (there) send(takeHand(pass.firstHand(keeper.things)));
+  }, [send, pass, keeper, there]);
   // Whatever else stood in the way of the page goes when another hand is taken up.
   useEffect(() => dispatch({ kind: 'hand' }), [hand]);
   return {
