@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { playedInBrowser } from './played.ts';
 import { row } from './table.ts';
 
 /**
@@ -8,28 +8,10 @@ import { row } from './table.ts';
 
 const SEEDS = 20;
 
-function played(
-  file: string,
-  how: readonly string[],
-  environment: Readonly<Record<string, string>>,
-): { passed: number; all: number } {
-  const { status, stdout } = spawnSync(
-    'npx',
-    ['playwright', 'test', '-c', 'e2e/playwright.config.ts', ...how, file],
-    {
-      env: { ...process.env, ...environment },
-      encoding: 'utf8',
-      maxBuffer: 1e8,
-    },
-  );
-  if (status !== 0) console.log(stdout.split('\n').slice(-60).join('\n'));
-  for (const line of stdout.split('\n').filter((one) => one.includes('measured:')))
-    console.log(`       ${line.slice(line.indexOf('measured:') + 9).trim()}`);
-  const passed = Number(/(\d+) passed/.exec(stdout)?.[1] ?? 0);
-  return { passed, all: passed + Number(/(\d+) failed/.exec(stdout)?.[1] ?? 0) };
-}
-
-const kills = played('session-kills.spec.ts', ['--fully-parallel'], { DEFT_KILL_SEEDS: String(SEEDS) });
+const kills = playedInBrowser('session-kills.spec.ts', {
+  how: ['--fully-parallel'],
+  environment: { DEFT_KILL_SEEDS: String(SEEDS) },
+});
 row(
   'sessions of 4 poses through two kills of the server: seeds with every pose, time and stroke',
   `${kills.passed} of ${kills.all}`,
@@ -37,7 +19,10 @@ row(
   kills.passed === SEEDS,
 );
 // Alone, since it is measured.
-const long = played('long-session.spec.ts', ['--workers', '1'], { DEFT_LONG: '1' });
+const long = playedInBrowser('long-session.spec.ts', {
+  how: ['--workers', '1'],
+  environment: { DEFT_LONG: '1' },
+});
 row(
   '60 poses of 2 s with the processor 6 × slower: in sight, and half a minute out of sight',
   `${long.passed} of ${long.all}`,

@@ -17,6 +17,8 @@ const PARTS = {
   soak: 'bench/soak.ts',
   paper: 'bench/paper.ts',
   sessions: 'bench/sessions.ts',
+  edge: 'bench/edge.ts',
+  access: 'bench/access.ts',
 };
 const asked = process.argv.slice(2).filter((part) => part in PARTS);
 await install();

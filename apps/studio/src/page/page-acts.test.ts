@@ -15,7 +15,7 @@ import {
 import { actOf, KEYS } from './keys';
 import { colouring, growing, parting, pixelsAt, resizing, sizeOf } from './paper';
 import { whyNot } from './place-on';
-import { Raster } from './raster';
+import { Raster } from './paint/raster';
 import { readNumber } from './read-number';
 import { Scene } from './scene';
 import { pickAt, pickInLoop, roomOf } from './selection';

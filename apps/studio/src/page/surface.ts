@@ -1,4 +1,4 @@
-import { Painter } from './painter';
+import { Painter } from './paint/painter';
 import { mirrorView, toPage as viewToPage, zoomView } from './view';
 import { PointerInput, type Hand } from './pointer';
 import type { PageKeeper } from '../data/page-keeper';

@@ -12,7 +12,7 @@ import {
 import { generateKeyBetween } from 'fractional-indexing';
 import { newId } from '../../data/new-id';
 import { deskSlice, type DeskState, type PenSetting, type RubBy } from '../../data/desk-slice';
-import type { LiveStroke } from '../live-ink';
+import type { LiveStroke } from '../paint/live-ink';
 import { orderOnTop, sheetFor, whyNot, type Obstacle } from '../place-on';
 import { strokeTouches } from '../stroke-points';
 import type { Hand, Sample } from '../pointer';

@@ -15,7 +15,7 @@ import {
   type Quad,
 } from '@deft/core/geometry';
 import { warpedBy, type Id, type SheetThing } from '@deft/core/page';
-import { polyline } from '../ink';
+import { polyline } from '../paint/ink';
 import { deskColour } from '../desk-colour';
 import type { Obstacle } from '../place-on';
 import { pickAt, pickInLoop, roomOf } from '../selection';

@@ -6,7 +6,7 @@ import { pictureOf, previewOf } from '../../data/addresses';
 import { looksWorker } from '../../data/workers';
 import { SteadyPicture } from '../../ui/steady-picture';
 import { usePalette } from '../../ui/use-desk-theme';
-import { polyline } from '../ink';
+import { polyline } from '../paint/ink';
 import type { Look } from '../second-look';
 import type { Surface } from '../surface';
 import { SmallPage } from './small-page';

@@ -1,12 +1,12 @@
 import type { Id, SheetThing } from '@deft/core/page';
 
-export interface RasterOptions {
+export interface RasterOptions<Canvas> {
   readonly sheets: readonly { readonly sheet: Id; readonly things: readonly SheetThing[] }[];
   /** Gives a canvas to paint a sheet on; asked for only where the sheet has something to show. */
-  readonly begin: (sheet: Id) => HTMLCanvasElement;
-  readonly paint: (canvas: HTMLCanvasElement, thing: SheetThing) => void;
+  readonly begin: (sheet: Id) => Canvas;
+  readonly paint: (canvas: Canvas, thing: SheetThing) => void;
   /** A sheet is ready; null where it has nothing to show. */
-  readonly done: (sheet: Id, canvas: HTMLCanvasElement | null) => void;
+  readonly done: (sheet: Id, canvas: Canvas | null) => void;
   readonly finish: () => void;
   /** How long a frame may take, milliseconds: short while the page is in use, long while it is opened. */
   readonly patience: number;
@@ -21,15 +21,15 @@ const SHORTEST_SLICE = 10;
  * that the page stays ready for the pen. Most of the work falls due only when the browser presents
  * the frame, so a slice is measured by how long its whole frame took, and the next one is cut to it.
  */
-export class Raster {
+export class Raster<Canvas extends object> {
   #sheet = 0;
   #next = 0;
   #slice = FEW;
   #frame = 0;
   #began = 0;
-  #canvas: HTMLCanvasElement | null = null;
+  #canvas: Canvas | null = null;
 
-  constructor(private readonly options: RasterOptions) {}
+  constructor(private readonly options: RasterOptions<Canvas>) {}
 
   start(): void {
     const count = this.options.sheets.reduce((sum, { things }) => sum + things.length, 0);
@@ -61,7 +61,7 @@ export class Raster {
       const until = Math.min(now.things.length, this.#next + count);
       if (until > 0) this.#canvas ??= begin(now.sheet);
       for (; this.#next < until; this.#next += 1)
-        paint(this.#canvas as HTMLCanvasElement, now.things[this.#next] as SheetThing);
+        paint(this.#canvas as Canvas, now.things[this.#next] as SheetThing);
       if (this.#next === now.things.length) {
         done(now.sheet, this.#canvas);
         this.#canvas = null;

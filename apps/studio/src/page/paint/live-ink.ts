@@ -50,7 +50,7 @@ export class LiveInk {
   /** Takes in what came since the last frame. @returns the room in which the ink has changed */
   grow(): Box | null {
     const { points } = this.stroke;
-    const before = this.#tail.box;
+    let room = this.#tail.box;
     if (this.#taken === points.length && this.#tail.layers.length > 0) return null;
     this.#line.push(points.slice(this.#taken));
     this.#taken = points.length;
@@ -59,10 +59,9 @@ export class LiveInk {
         const from = Math.max(0, this.#frozen - this.#overlap);
         this.#frozen += PIECE;
         const line = this.#line.points(from, this.#frozen);
-        this.#pieces.push({
-          path: traceOutline(new Path2D(), lineOutline(line, this.look.size)),
-          box: this.#room(line),
-        });
+        const box = this.#room(line);
+        this.#pieces.push({ path: traceOutline(new Path2D(), lineOutline(line, this.look.size)), box });
+        room = unionOf(room, box);
       }
     }
     const line = this.#line.points(Math.max(0, this.#frozen - this.#overlap));
@@ -73,7 +72,7 @@ export class LiveInk {
       })),
       box: this.#room(line),
     };
-    return unionOf(before, this.#tail.box);
+    return unionOf(room, this.#tail.box);
   }
 
   get box(): Box | null {

@@ -24,7 +24,7 @@ import {
   type Stroke,
 } from '@deft/core/page';
 import type { Picture } from './pictures';
-import { pointsOf } from './stroke-points';
+import { pointsOf } from '../stroke-points';
 
 type Context = CanvasRenderingContext2D;
 
