@@ -1,7 +1,7 @@
 import type { Pose, Reference } from '@deft/contract';
 import { seeded } from '@deft/core/random';
 import type { Point } from '@deft/core/geometry';
-import { cellsFor } from '@deft/core/page';
+import { cellsFor, PAGE_SIZE } from '@deft/core/page';
 import { madeFigure, type MadeLayout, type MadeLine } from '@deft/camera';
 
 /** What is joined by a line when a figure is drawn in a hurry. */
@@ -88,7 +88,6 @@ export function hurriedDrawing(
 /** How the simulated student laid the poses out on paper: ruled cells, then scattered, then over a spread. */
 export function layoutFor(poses: readonly Pose[], photo: number): MadeLayout {
   const count = Math.max(1, poses.length);
-  if (photo % 3 === 0 || count > 8)
-    return { kind: 'grid', cells: cellsFor(count, { width: 148, height: 210 }), ruled: true };
+  if (photo % 3 === 0 || count > 8) return { kind: 'grid', cells: cellsFor(count, PAGE_SIZE), ruled: true };
   return photo % 3 === 1 ? { kind: 'scattered', count } : { kind: 'spread', count };
 }

@@ -127,10 +127,12 @@ function belongsElsewhere(event: KeyboardEvent): boolean {
 /**
  * Listens for keys while the page is shown.
  * @param act told which act, and the key for those with a direction
+ * @param on whether it listens at all
  */
-export function useKeys(act: (what: KeyAct, key: string) => void): void {
+export function useKeys(act: (what: KeyAct, key: string) => void, on = true): void {
   const latest = useLatest(act);
   useEffect(() => {
+    if (!on) return undefined;
     const listen = (event: KeyboardEvent): void => {
       const what = belongsElsewhere(event) ? null : actOf(event);
       if (!what) return;
@@ -139,5 +141,5 @@ export function useKeys(act: (what: KeyAct, key: string) => void): void {
     };
     window.addEventListener('keydown', listen);
     return () => window.removeEventListener('keydown', listen);
-  }, [latest]);
+  }, [latest, on]);
 }

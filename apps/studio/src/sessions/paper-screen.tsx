@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import { begunOf, type Four, type Lifting, type PaperWork, type Session } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import { sentenceOf } from '../data/refusals';
+import { PAPER_SIZES, type PaperSize } from '../page/paper';
 import {
   useJoinPaperMutation,
   useLiftPaperMutation,
@@ -25,9 +26,9 @@ import { Working } from '../ui/working';
 import { CornerSet } from './corner-set';
 import { Splitting } from './splitting';
 
-/** Sizes of paper by name, millimetres, upright. */
-const SIZES = { A5: [148, 210], A4: [210, 297], A3: [297, 420] } as const;
-type SizeName = keyof typeof SIZES;
+/** Sizes of sketchbooks and sheets that one draws poses on. */
+const SIZES = ['A5', 'A4', 'A3'] as const satisfies readonly PaperSize[];
+type SizeName = (typeof SIZES)[number];
 
 /** The paper of a session: photographed, laid flat, lifted, and joined to its poses. */
 export function PaperScreen() {
@@ -179,7 +180,7 @@ function Work({
   const failed = (error: unknown): void =>
     say({ text: sentenceOf(error) ?? 'The desk does not answer. Nothing is lost; try again in a moment.' });
   const settings = (): Lifting => {
-    const [narrow, long] = SIZES[size];
+    const [narrow, long] = PAPER_SIZES[size];
     const one: readonly [number, number] = spread
       ? [2 * narrow, long]
       : lies(corners)
@@ -226,7 +227,7 @@ function Work({
             <Switch small label="two pages of a sketchbook" on={spread} onPress={() => setSpread(!spread)} />
           </Acts>
           <Choice label={spread ? 'Size of one page' : 'Its size'} shown>
-            {(Object.keys(SIZES) as SizeName[]).map((name) => (
+            {SIZES.map((name) => (
               <Option key={name} small label={name} on={size === name} onPress={() => setSize(name)} />
             ))}
           </Choice>

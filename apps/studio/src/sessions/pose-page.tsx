@@ -1,73 +1,33 @@
-import { useCallback, useEffect, useState } from 'react';
-import { View } from 'react-native';
+import { useEffect } from 'react';
+import { StyleSheet, View } from 'react-native';
 import type { Id, Region } from '@deft/core/page';
 import type { PageKeeper } from '../data/page-keeper';
 import { usePage } from '../data/use-page';
-import { useDesk } from '../data/store';
-import { DRAW_FIELDS, DrawHand, drawSetting } from '../page/hands/draw';
-import { PageView } from '../page/parts/page-view';
-import { PageLook } from '../page/parts/second-look';
-import type { Look } from '../page/second-look';
-import type { Surface } from '../page/surface';
+import { PageShell } from '../page/shell/page-shell';
+import type { Steering } from '../page/shell/steering';
+import { posePass } from './passes/pose';
 
 interface PosePageProps {
   readonly page: Id;
   readonly region: Region;
-  /** It is the page of the pose that runs; another lies ready under it. */
-  readonly active: boolean;
-  /** Something may be drawn. */
-  readonly drawing: boolean;
-  readonly look: Look;
-  /** The view is turned over, as the picture is. */
-  readonly mirrored: boolean;
-  readonly onContact: (down: boolean) => void;
-  readonly onReady: (page: Id, keeper: PageKeeper) => void;
+  readonly steering: Steering;
+  /** Told what keeps the page once it is open, and null when it goes. */
+  readonly onKeeper: (page: Id, keeper: PageKeeper | null) => void;
 }
 
 /** A page to draw a pose on. The next pose's page is opened before the bell and lies ready. */
-export function PosePage({
-  page,
-  region,
-  active,
-  drawing,
-  look,
-  mirrored,
-  onContact,
-  onReady,
-}: PosePageProps) {
+export function PosePage({ page, region, steering, onKeeper }: PosePageProps) {
   const keeper = usePage(page);
-  const [stands, setStands] = useState<{ surface: Surface; hand: DrawHand } | null>(null);
-  const desk = useDesk(...DRAW_FIELDS);
-  const onSurface = useCallback((surface: Surface): void => {
-    const hand = new DrawHand(surface);
-    surface.setHand(hand);
-    setStands({ surface, hand });
-  }, []);
-  useEffect(() => stands?.hand.take({ ...drawSetting(desk, null), symmetry: false }), [stands, desk]);
+  const { waiting } = steering;
   useEffect(() => {
-    if (keeper && stands && active) onReady(page, keeper);
-  }, [keeper, stands, active, onReady, page]);
-  useEffect(() => {
-    const { surface } = stands ?? {};
-    surface?.enable(active && drawing);
-    surface?.watchContact(active ? onContact : null);
-  }, [stands, active, drawing, onContact]);
-  useEffect(() => {
-    if (stands && stands.surface.painter.view.mirrored !== mirrored) stands.surface.mirror();
-  }, [stands, mirrored]);
+    onKeeper(page, keeper);
+    return () => onKeeper(page, null);
+  }, [keeper, onKeeper, page]);
   return (
-    <View
-      style={
-        {
-          position: 'absolute',
-          inset: 0,
-          visibility: active ? 'visible' : 'hidden',
-          pointerEvents: active ? 'auto' : 'none',
-        } as object
-      }
-    >
-      {keeper ? <PageView keeper={keeper} region={region} waiting={!active} onSurface={onSurface} /> : null}
-      {active ? <PageLook surface={stands?.surface ?? null} look={look} /> : null}
+    <View style={[StyleSheet.absoluteFill, waiting ? (UNSEEN as object) : null]}>
+      {keeper ? <PageShell pass={posePass} keeper={keeper} region={region} steering={steering} /> : null}
     </View>
   );
 }
+
+const UNSEEN = { visibility: 'hidden', pointerEvents: 'none' } as const;

@@ -1,6 +1,7 @@
 import { useWindowDimensions, View } from 'react-native';
 import { doingOf } from '@deft/core/session';
 import type { Pose, Session } from '@deft/contract';
+import { NO_LOOK } from '../page/second-look';
 import { usePalette } from '../ui/use-desk-theme';
 import { HeldPanel } from './held-panel';
 import { PosePage } from './pose-page';
@@ -61,18 +62,20 @@ function pagesOf(poses: readonly (Pose | undefined)[]): Pose[] {
 }
 
 function Pages({ running, pose }: { readonly running: State; readonly pose: Pose }) {
-  const { clock, next, mirrored, look, onContact, onReady } = running;
+  const { clock, next, mirrored, look, onContact, onKeeper } = running;
   return pagesOf([pose, next]).map((one) => (
     <PosePage
       key={one.page}
       page={one.page}
       region={one.region}
-      mirrored={mirrored}
-      active={one.page === pose.page}
-      drawing={clock.phase === 'running' && doingOf(clock) === 'draw'}
-      look={look}
-      onContact={onContact}
-      onReady={onReady}
+      steering={{
+        drawing: clock.phase === 'running' && doingOf(clock) === 'draw',
+        waiting: one.page !== pose.page,
+        look: one.page === pose.page ? look : NO_LOOK,
+        mirrored,
+        onContact,
+      }}
+      onKeeper={onKeeper}
     />
   ));
 }

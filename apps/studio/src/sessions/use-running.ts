@@ -37,7 +37,7 @@ export interface Running {
   readonly setLook: (look: Look) => void;
   readonly mirrored: boolean;
   readonly mirror: () => void;
-  readonly onReady: (page: Id, keeper: PageKeeper) => void;
+  readonly onKeeper: (page: Id, keeper: PageKeeper | null) => void;
   readonly onContact: (down: boolean) => void;
 }
 
@@ -46,11 +46,15 @@ export function useRunning(session: Session): Running {
   const { clock, say, now, watch } = useClock(session);
   const { poses } = session;
   const pose = poses[Math.min(clock.current, poses.length - 1)];
-  const [stands, setStands] = useState<{ page: Id; keeper: PageKeeper } | null>(null);
+  // The next pose's page is open before the bell: nothing is lacking while it comes to the front.
+  const [keepers, setKeepers] = useState<ReadonlyMap<Id, PageKeeper | null>>(new Map());
   const [look, setLook] = useState<Look>(NO_LOOK);
   const [mirrored, setMirrored] = useState(false);
-  const keeper = stands?.page === pose?.page ? (stands?.keeper ?? null) : null;
-  const onReady = useCallback((page: Id, opened: PageKeeper) => setStands({ page, keeper: opened }), []);
+  const keeper = (pose && keepers.get(pose.page)) ?? null;
+  const onKeeper = useCallback(
+    (page: Id, opened: PageKeeper | null) => setKeepers((before) => new Map(before).set(page, opened)),
+    [],
+  );
   const onContact = useCallback((down: boolean): void => say({ kind: down ? 'pen down' : 'pen up' }), [say]);
   const things = useThings(keeper, ['page']);
   const lacking = pose?.step.ground !== 'on paper' && !pageOf(things);
@@ -60,7 +64,7 @@ export function useRunning(session: Session): Running {
   useBells(watch);
   useRunningKeys({ clock, say, keeper, look, setLook, mirror });
   const next = poses.find((_, i) => i > clock.current && !clock.poses[i]?.over);
-  const page = { keeper, lacking, onReady, onContact };
+  const page = { keeper, lacking, onKeeper, onContact };
   return { poses, pose, next, clock, now, say, watch, ...page, look, setLook, mirrored, mirror };
 }
 

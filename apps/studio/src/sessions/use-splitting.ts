@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { boxOf, thinned, type Point } from '@deft/core/geometry';
-import { cellOutlines, cellsFor, type Cells } from '@deft/core/page';
+import { cellOutlines, cellsFor, PAGE_SIZE, type Cells } from '@deft/core/page';
 import type { Joining, PaperWork, Pose } from '@deft/contract';
 
 export type Loop = readonly Point[];
@@ -10,7 +10,6 @@ export type SplitBy = 'loops' | 'cells' | 'whole';
 /** Millimetres that a loop drawn by hand is thinned by, and the least it must be wide. */
 const THIN = 0.6;
 const SMALLEST_LOOP = 8;
-const A5 = { width: 148, height: 210 };
 
 /**
  * A lifted page split into drawings, each joined to its pose: in order, until that is changed. Loops are
@@ -18,7 +17,7 @@ const A5 = { width: 148, height: 210 };
  * cells.
  */
 export function useSplitting(paper: PaperWork, poses: readonly Pose[]) {
-  const { width, height } = paper.settings ?? A5;
+  const { width, height } = paper.settings ?? PAGE_SIZE;
   const size = { width, height };
   const [by, setBy] = useState<SplitBy>(
     poses.length === 1 ? 'whole' : paper.loops.length === poses.length ? 'loops' : 'cells',

@@ -3,6 +3,8 @@ export * from './angle.ts';
 export * from './bend.ts';
 export * from './box.ts';
 export * from './homography.ts';
+export * from './hull.ts';
+export * from './line-fit.ts';
 export * from './moments.ts';
 export * from './point.ts';
 export * from './polygon.ts';

@@ -1,3 +1,4 @@
+import { LineFit } from '../geometry/line-fit.ts';
 import { distance } from '../geometry/point.ts';
 import type { StrokePoint } from './stroke-code.ts';
 
@@ -19,16 +20,12 @@ export function straightened(points: readonly StrokePoint[]): StrokePoint[] | nu
     walked.push((walked[i - 1] as number) + distance(points[i - 1] as StrokePoint, points[i] as StrokePoint));
   const length = walked.at(-1) as number;
   if (!(length > 0) || distance(first, last) / length < LEAST_CHORD) return null;
-  const n = points.length;
-  const cx = points.reduce((sum, p) => sum + p.x, 0) / n;
-  const cy = points.reduce((sum, p) => sum + p.y, 0) / n;
-  let [xx, xy, yy] = [0, 0, 0];
-  for (const p of points) {
-    xx += (p.x - cx) ** 2;
-    xy += (p.x - cx) * (p.y - cy);
-    yy += (p.y - cy) ** 2;
-  }
-  const angle = Math.atan2(2 * xy, xx - yy) / 2;
+  const fit = new LineFit(first);
+  for (const { x, y } of points) fit.add(x, y);
+  const {
+    through: { x: cx, y: cy },
+    angle,
+  } = fit.line();
   const [ux, uy] = [Math.cos(angle), Math.sin(angle)];
   const along = (p: StrokePoint): number => (p.x - cx) * ux + (p.y - cy) * uy;
   const [from, to] = [along(first), along(last)];

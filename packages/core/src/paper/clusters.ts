@@ -1,5 +1,6 @@
+import { hull } from '../geometry/hull.ts';
 import type { Point } from '../geometry/point.ts';
-import type { Mask } from '../tone/mask.ts';
+import { regions, type Mask } from '../tone/mask.ts';
 
 /** Longer side of the raster on which ink is grouped. */
 const COARSE = 160;
@@ -11,54 +12,6 @@ const GAPS = [0.012, 0.02, 0.03, 0.042, 0.056, 0.075, 0.1] as const;
 /** A group with less ink than this share of the largest is a stray mark. */
 const STRAY = 0.06;
 const ROOM = 0.012;
-
-/**
- * The smallest outline without dents round some points, counter-clockwise on the screen (Andrew's monotone
- * chain, 1979).
- */
-export function hull(points: readonly Point[]): Point[] {
-  const sorted = [...points].sort((a, b) => a.x - b.x || a.y - b.y);
-  const turn = (o: Point, a: Point, b: Point): number =>
-    (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x);
-  const half = (all: readonly Point[]): Point[] => {
-    const out: Point[] = [];
-    for (const p of all) {
-      while (out.length >= 2 && turn(out[out.length - 2] as Point, out[out.length - 1] as Point, p) <= 0)
-        out.pop();
-      out.push(p);
-    }
-    return out.slice(0, -1);
-  };
-  return sorted.length < 3 ? sorted : [...half(sorted), ...half(sorted.reverse())];
-}
-
-/** Groups of cells that touch each other once each is grown by `reach`. */
-function grouped(cells: Uint8Array, width: number, height: number, reach: number): number[][] {
-  const taken = new Uint8Array(cells.length);
-  const groups: number[][] = [];
-  for (let start = 0; start < cells.length; start += 1) {
-    if (!cells[start] || taken[start]) continue;
-    const group = [start];
-    taken[start] = 1;
-    for (let i = 0; i < group.length; i += 1) {
-      const k = group[i] as number;
-      const [x, y] = [k % width, Math.floor(k / width)];
-      for (let dy = -reach; dy <= reach; dy += 1) {
-        for (let dx = -reach; dx <= reach; dx += 1) {
-          const [a, b] = [x + dx, y + dy];
-          if (a < 0 || b < 0 || a >= width || b >= height || dx * dx + dy * dy > reach * reach) continue;
-          const n = b * width + a;
-          if (cells[n] && !taken[n]) {
-            taken[n] = 1;
-            group.push(n);
-          }
-        }
-      }
-    }
-    groups.push(group);
-  }
-  return groups;
-}
 
 /** In the order in which one reads: what overlaps in height is one row; of a spread first the left page. */
 function inOrder(loops: Point[][], width: number, spread: boolean): Point[][] {
@@ -100,11 +53,11 @@ export function loopsRound({ width, height, bits }: Mask, wanted: number | null,
     cells[n] = 1;
     ink[n] = (ink[n] as number) + 1;
   }
-  let best: number[][] = [];
+  let best: Int32Array[] = [];
   for (const gap of wanted === null ? [GAPS[3]] : GAPS) {
-    const groups = grouped(cells, w, h, Math.max(1, Math.round(gap * Math.max(w, h))));
-    const weight = (group: readonly number[]): number =>
-      group.reduce((sum, k) => sum + (ink[k] as number), 0);
+    const reach = Math.max(1, Math.round(gap * Math.max(w, h)));
+    const groups = regions({ width: w, height: h, bits: cells }, reach);
+    const weight = (group: Int32Array): number => group.reduce((sum, k) => sum + (ink[k] as number), 0);
     const most = Math.max(...groups.map(weight), 1);
     best = groups.filter((group) => weight(group) >= STRAY * most);
     if (wanted === null || best.length <= wanted) break;
@@ -112,7 +65,7 @@ export function loopsRound({ width, height, bits }: Mask, wanted: number | null,
   const room = ROOM * Math.max(width, height);
   const loops = best.map((group) =>
     hull(
-      group.flatMap((k) => {
+      [...group].flatMap((k) => {
         const [x, y] = [(k % w) / by, Math.floor(k / w) / by];
         const cell = 1 / by;
         return [

@@ -1,3 +1,4 @@
+import { LineFit } from '../geometry/line-fit.ts';
 import type { Edges } from './edges.ts';
 
 /** A straight line by its normal: x cos + y sin = at, pixels; and along its way where edges lie on it. */
@@ -87,7 +88,7 @@ function fitted(
 ): Line {
   let [c, s, r] = [cos, sin, at];
   for (let round = 0; round < 2; round += 1) {
-    let [n, sx, sy, sxx, sxy, syy] = [0, 0, 0, 0, 0, 0];
+    const fit = new LineFit();
     for (const k of points) {
       const [x, y] = [k % width, Math.floor(k / width)];
       if (
@@ -95,21 +96,14 @@ function fitted(
         Math.abs(Math.cos(direction[k] as number) * c + Math.sin(direction[k] as number) * s) < SAME_WAY
       )
         continue;
-      n += 1;
-      sx += x;
-      sy += y;
-      sxx += x * x;
-      sxy += x * y;
-      syy += y * y;
+      fit.add(x, y);
     }
-    if (n < 8) break;
-    const [mx, my] = [sx / n, sy / n];
-    const turn =
-      0.5 * Math.atan2(2 * (sxy / n - mx * my), sxx / n - mx * mx - (syy / n - my * my)) + Math.PI / 2;
-    const [nc, ns] = [Math.cos(turn), Math.sin(turn)];
+    if (fit.weight < 8) break;
+    const { through, angle } = fit.line();
+    const [nc, ns] = [-Math.sin(angle), Math.cos(angle)];
     const way = nc * c + ns * s < 0 ? -1 : 1;
     [c, s] = [way * nc, way * ns];
-    r = mx * c + my * s;
+    r = through.x * c + through.y * s;
   }
   const reach = Math.ceil(Math.hypot(width, height));
   const marks = new Uint8Array(Math.ceil((2 * reach) / STEP) + 1);

@@ -1,5 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import { isConvex, type Quad } from '../geometry/homography.ts';
+import { LineFit } from '../geometry/line-fit.ts';
 import type { Rgb } from './picture.ts';
 
 const PLACES = 90;
@@ -95,25 +96,17 @@ function lineThrough(points: readonly { x: number; y: number; weight: number }[]
   for (let round = 0; round < 12; round += 1) {
     const far = points.map((p) => Math.abs(p.x * side.cos + p.y * side.sin - side.at)).sort((p, q) => p - q);
     const scale = Math.max(0.35, 1.4826 * (far[Math.floor(far.length / 2)] as number)) * (round < 3 ? 6 : 4);
-    let [n, sx, sy, sxx, sxy, syy] = [0, 0, 0, 0, 0, 0];
+    const fit = new LineFit();
     for (const { x, y, weight } of points) {
       const u = (x * side.cos + y * side.sin - side.at) / scale;
       if (Math.abs(u) >= 1) continue;
-      const w = weight * (1 - u * u) ** 2;
-      n += w;
-      sx += w * x;
-      sy += w * y;
-      sxx += w * x * x;
-      sxy += w * x * y;
-      syy += w * y * y;
+      fit.add(x, y, weight * (1 - u * u) ** 2);
     }
-    if (n < 3) return side;
-    const [mx, my] = [sx / n, sy / n];
-    const turn =
-      0.5 * Math.atan2(2 * (sxy / n - mx * my), sxx / n - mx * mx - (syy / n - my * my)) + Math.PI / 2;
-    const [c, s] = [Math.cos(turn), Math.sin(turn)];
+    if (fit.weight < 3) return side;
+    const { through, angle } = fit.line();
+    const [c, s] = [-Math.sin(angle), Math.cos(angle)];
     const way = c * side.cos + s * side.sin < 0 ? -1 : 1;
-    side = { cos: way * c, sin: way * s, at: way * (mx * c + my * s) };
+    side = { cos: way * c, sin: way * s, at: way * (through.x * c + through.y * s) };
   }
   return side;
 }

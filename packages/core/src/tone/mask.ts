@@ -1,3 +1,4 @@
+import { hull } from '../geometry/hull.ts';
 import type { Point } from '../geometry/point.ts';
 
 /** A picture of yes and no: one byte a pixel, row by row. */
@@ -75,32 +76,37 @@ export function grown(mask: Mask, radius: number): Mask {
 
 const inverted = (mask: Mask): Mask => ({ ...mask, bits: mask.bits.map((bit) => (bit ? 0 : 1)) });
 
-/** Connected regions of set pixels (four neighbours): for each its pixels. */
-export function regions({ width, height, bits }: Mask): Int32Array[] {
+/**
+ * Connected regions of set pixels: for each its pixels, as indices. Two are connected where they lie at most
+ * `reach` pixels apart: 1 for four neighbours, the root of 2 for eight, more to bridge gaps.
+ */
+export function regions({ width, height, bits }: Mask, reach = 1): Int32Array[] {
+  const steps: { dx: number; dy: number }[] = [];
+  for (let dy = -Math.floor(reach); dy <= reach; dy += 1)
+    for (let dx = -Math.floor(reach); dx <= reach; dx += 1)
+      if ((dx !== 0 || dy !== 0) && dx * dx + dy * dy <= reach * reach + 1e-9) steps.push({ dx, dy });
   const seen = new Uint8Array(bits.length);
   const found: Int32Array[] = [];
-  const stack = new Int32Array(bits.length);
+  const waiting = new Int32Array(bits.length);
   for (let start = 0; start < bits.length; start += 1) {
     if (!bits[start] || seen[start]) continue;
-    let top = 0;
+    let count = 0;
     let next = 0;
-    stack[top++] = start;
+    waiting[count++] = start;
     seen[start] = 1;
-    while (next < top) {
-      const i = stack[next++] as number;
+    while (next < count) {
+      const i = waiting[next++] as number;
       const x = i % width;
-      for (const j of [
-        x > 0 ? i - 1 : -1,
-        x < width - 1 ? i + 1 : -1,
-        i >= width ? i - width : -1,
-        i < width * (height - 1) ? i + width : -1,
-      ]) {
-        if (j < 0 || seen[j] || !bits[j]) continue;
+      const y = (i - x) / width;
+      for (const { dx, dy } of steps) {
+        if (x + dx < 0 || y + dy < 0 || x + dx >= width || y + dy >= height) continue;
+        const j = i + dy * width + dx;
+        if (seen[j] || !bits[j]) continue;
         seen[j] = 1;
-        stack[top++] = j;
+        waiting[count++] = j;
       }
     }
-    found.push(stack.slice(0, top));
+    found.push(waiting.slice(0, count));
   }
   return found;
 }
@@ -111,27 +117,13 @@ function maskOf(mask: Mask, pixels: Iterable<number>): Mask {
   return made;
 }
 
-/** Corners of the hull of set pixels, in order (Andrew 1979). */
-function hull({ width, bits }: Mask): Point[] {
+/** The places of set pixels. */
+const placesOf = ({ width, bits }: Mask): Point[] => {
   const points: Point[] = [];
   for (let i = 0; i < bits.length; i += 1)
     if (bits[i]) points.push({ x: i % width, y: Math.floor(i / width) });
-  points.sort((p, q) => p.x - q.x || p.y - q.y);
-  const half = (sorted: readonly Point[]): Point[] => {
-    const chain: Point[] = [];
-    for (const p of sorted) {
-      for (
-        let a = chain.at(-2), b = chain.at(-1);
-        a && b && (b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x) <= 0;
-        a = chain.at(-2), b = chain.at(-1)
-      )
-        chain.pop();
-      chain.push(p);
-    }
-    return chain.slice(0, -1);
-  };
-  return [...half(points), ...half(points.reverse())];
-}
+  return points;
+};
 
 /**
  * What ink encloses, filled: the paper is flooded from outside, not through gaps narrower than
@@ -156,7 +148,7 @@ export function silhouette(ink: Mask, gap: number): Mask {
  * area, the largest first.
  */
 export function gaps(figure: Mask, least = 0.004): Mask[] {
-  const corners = hull(figure);
+  const corners = hull(placesOf(figure));
   if (corners.length < 3) return [];
   const { width, height } = figure;
   const free = emptyMask(width, height);

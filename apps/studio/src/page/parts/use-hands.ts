@@ -13,7 +13,7 @@ import type { Shell } from '../shell/shell-context';
 /** Asks for words where they are to stand. @param say is told them; null leaves it */
 export type AskWords = (before: string, say: (text: string | null) => void) => void;
 
-type Handed = Pick<Shell, 'surface' | 'state' | 'dispatch'> & {
+type Handed = Pick<Shell, 'pass' | 'surface' | 'state' | 'dispatch'> & {
   /** The sheet to draw on. */
   readonly sheet: Id | null;
   readonly ask: AskWords;
@@ -21,10 +21,12 @@ type Handed = Pick<Shell, 'surface' | 'state' | 'dispatch'> & {
 
 /** Puts the chosen hand on the surface and keeps its settings. */
 export function useHands(options: Handed): void {
-  const { surface, state, sheet } = options;
+  const { pass, surface, state, sheet } = options;
   const { selected, picks, way, oneSheet, nextName } = state;
   const desk = useDesk(...DRAW_FIELDS, 'formsTool', 'guide', 'words');
-  const { hand, formsTool, guide, words } = desk;
+  const { formsTool, guide, words } = desk;
+  // A pass without a hand of ours has one of its own, or none.
+  const hand = pass.hands.includes(desk.hand) ? desk.hand : pass.hands[0];
   const latest = useLatest(options);
   const hands = useMemo(() => {
     if (!surface) return null;
@@ -43,7 +45,7 @@ export function useHands(options: Handed): void {
     };
   }, [surface, latest]);
   useEffect(() => {
-    if (surface && hands) surface.setHand(hands[hand]);
+    if (surface && hands && hand) surface.setHand(hands[hand]);
   }, [surface, hands, hand]);
   // Before the screen shows the new setting, so that the very next touch already has it.
   useLayoutEffect(() => {

@@ -22,30 +22,30 @@ import { useOpenShell, type ShellOptions } from './use-shell';
 
 interface PageShellProps extends ShellOptions {
   /** The slim line above; it goes where the page alone is to be seen. */
-  readonly line: ReactNode;
+  readonly line?: ReactNode;
 }
 
 /**
  * Any page on the screen: slim line, page, tray, the reference's places, panels, second looks, versions,
  * keys.
  */
-export function PageShell({ line, ...options }: PageShellProps) {
+export function PageShell({ line = null, ...options }: PageShellProps) {
   const { onSurface, ...shell } = useOpenShell(options);
   const send = useDeskDispatch();
   const desk = useDesk('pen', 'pens', 'hand', 'realScale');
   const [asked, setAsked] = useState<Asked | null>(null);
   const ask: AskWords = (before, say) => setAsked({ before, say });
   useHands({ ...shell, sheet: shell.current?.id ?? null, ask });
-  useKeys((act, key) => onShellKey(act, key, shell, desk, send));
   const { pass, pageOnly } = shell;
+  useKeys((act, key) => onShellKey(act, key, shell, desk, send), !pass.bare);
   const { Under } = pass;
+  const page = <ShellPage onSurface={onSurface} waiting={options.steering?.waiting ?? false} />;
+  if (pass.bare) return <ShellContext.Provider value={shell}>{page}</ShellContext.Provider>;
   return (
     <ShellContext.Provider value={shell}>
       {pageOnly ? null : line}
       <View style={styles.fill}>
-        <Desk>
-          <ShellPage onSurface={onSurface} />
-        </Desk>
+        <Desk>{page}</Desk>
         {Under && !pageOnly ? <Under /> : null}
         {pageOnly && !asked ? null : (
           <Tray

@@ -44,6 +44,10 @@ export interface Pass {
   readonly Beside?: ComponentType;
   /** What lies between page and tray: names for what is placed, for instance. */
   readonly Under?: ComponentType;
+  /** What lies over the page and is part of the work on it: loops round drawings, for instance. */
+  readonly Over?: ComponentType;
+  /** Only the page is on the screen, without tray, sheets and keys: what stands round it is another's. */
+  readonly bare?: boolean;
   /** What its own keys do. @returns whether the key was one of them */
   readonly onKey?: (act: KeyAct, shell: Shell) => boolean;
 }

@@ -15,22 +15,52 @@ import type { Surface } from '../surface';
 import { takeColour } from './shell-acts';
 import { useShell } from './shell-context';
 
+interface ShellPageProps {
+  readonly onSurface: (surface: Surface) => void;
+  /** It lies ready under another page. */
+  readonly waiting: boolean;
+}
+
 /** The page itself with what lies on the screen over it: the reference, the overall view, signs, hints. */
-export function ShellPage({ onSurface }: { readonly onSurface: (surface: Surface) => void }) {
-  const send = useDeskDispatch();
-  const { leftHanded } = useDesk('leftHanded');
-  const shell = useShell();
-  const { keeper, surface, region, state, dispatch, reference, mirrored, pass } = shell;
-  const { place, look, taking, obstacle } = state;
-  const seen = { look, mirrored };
+export function ShellPage({ onSurface, waiting }: ShellPageProps) {
+  const { keeper, surface, region, state, dispatch, pass } = useShell();
+  const { place, look, obstacle } = state;
+  const { Over } = pass;
   return (
     <PageView
       keeper={keeper}
       region={region}
+      waiting={waiting}
       showPicture={place === 'Behind' || place === null}
       onSurface={onSurface}
     >
       <PageLook surface={surface} look={look} />
+      {pass.bare ? null : <Surroundings />}
+      {Over && surface ? <Over /> : null}
+      {obstacle ? (
+        <Notice
+          obstacle={obstacle}
+          onClose={() => dispatch({ kind: 'obstacle', obstacle: null })}
+          onGoOn={() => {
+            if (obstacle.goOn) void keeper.commit(obstacle.goOn.change);
+            dispatch({ kind: 'obstacle', obstacle: null });
+          }}
+        />
+      ) : null}
+    </PageView>
+  );
+}
+
+/** What lies over the page at its edges: the reference, the overall view, signs, the sheets, a hint. */
+function Surroundings() {
+  const send = useDeskDispatch();
+  const { leftHanded } = useDesk('leftHanded');
+  const shell = useShell();
+  const { surface, state, reference, mirrored, pass } = shell;
+  const { place, look, taking, obstacle } = state;
+  const seen = { look, mirrored };
+  return (
+    <>
       {reference && place === 'Corner' ? (
         <CornerView reference={reference} leftHanded={leftHanded} seen={seen} />
       ) : null}
@@ -47,17 +77,7 @@ export function ShellPage({ onSurface }: { readonly onSurface: (surface: Surface
       {taking === 'colour' && surface ? (
         <PickColour surface={surface} onPick={(hex) => takeColour(shell, send, hex)} />
       ) : null}
-      {obstacle ? (
-        <Notice
-          obstacle={obstacle}
-          onClose={() => dispatch({ kind: 'obstacle', obstacle: null })}
-          onGoOn={() => {
-            if (obstacle.goOn) void keeper.commit(obstacle.goOn.change);
-            dispatch({ kind: 'obstacle', obstacle: null });
-          }}
-        />
-      ) : null}
-    </PageView>
+    </>
   );
 }
 

@@ -8,6 +8,7 @@ import { useThings } from '../../data/use-page';
 import { useWide } from '../../ui/use-desk-theme';
 import { useMirrored } from '../parts/view-sign';
 import type { Surface } from '../surface';
+import { useSteering, type Steering } from './steering';
 import type { Pass } from './pass';
 import type { Shell } from './shell-context';
 import { openShell, shellReducer } from './shell-state';
@@ -19,6 +20,7 @@ export interface ShellOptions {
   readonly region?: Region;
   readonly pageOnly?: boolean;
   readonly onPageOnly?: (only: boolean) => void;
+  readonly steering?: Steering;
 }
 
 /** Opens a page's screen, and puts the pass's first hand on it. */
@@ -29,11 +31,14 @@ export function useOpenShell({
   region = null,
   pageOnly = false,
   onPageOnly = () => undefined,
+  steering,
 }: ShellOptions): Shell & { readonly onSurface: (surface: Surface) => void } {
   const wide = useWide();
   const send = useDeskDispatch();
   const [surface, onSurface] = useState<Surface | null>(null);
-  const [state, dispatch] = useReducer(shellReducer, pass.firstPlace(wide), openShell);
+  const [own, dispatch] = useReducer(shellReducer, pass.firstPlace(wide), openShell);
+  const state = steering ? { ...own, look: steering.look } : own;
+  useSteering(surface, steering);
   const mirrored = useMirrored(surface);
   const things = useThings(keeper, ['sheet', 'form', 'landmark', 'placement', 'page', 'axis']);
   // The map stays the same one while what it holds changes: it is read anew each time.
@@ -41,9 +46,10 @@ export function useOpenShell({
   const { hand } = useDesk('hand');
   // What one begins with depends on what lies there: on a page that has not come, nothing does yet.
   const there = things.size > 0;
+  const choice = pass.hands.length > 1;
   useEffect(() => {
-    if (there) send(takeHand(pass.firstHand(keeper.things)));
-  }, [send, pass, keeper, there]);
+    if (there && choice) send(takeHand(pass.firstHand(keeper.things)));
+  }, [send, pass, keeper, there, choice]);
   // Whatever else stood in the way of the page goes when another hand is taken up.
   useEffect(() => dispatch({ kind: 'hand' }), [hand]);
   return {
