@@ -68,6 +68,12 @@ async function placesOf(page: Page): Promise<Place[]> {
   });
   expect(told.ok(), await told.text()).toBe(true);
   const paper = await made<Session>(page, '/sessions', plan('on paper'));
+  const checked = await made<Study>(page, '/studies', { reference: set!.first[1]!.id });
+  await made(page, `/studies/${checked.id}/attempts`, {});
+  const sent = await page.request.patch(`${desk.address}/api/studies/${checked.id}`, {
+    data: { pass: 'check' },
+  });
+  expect(sent.ok(), await sent.text()).toBe(true);
   const at = `/references/${reference.id}`;
   const studied = `/studies/${study.id}`;
   return [
@@ -98,6 +104,8 @@ async function placesOf(page: Page): Promise<Place[]> {
     { name: 'hands', path: studied, there: 'hand', open: 'hand' },
     { name: 'looks', path: studied, there: 'looks', open: 'looks' },
     { name: 'sheets', path: studied, there: 'sheets', open: 'sheets' },
+    { name: 'quick run', path: `/studies/${checked.id}`, there: 'asks' },
+    { name: 'check', path: `/studies/${checked.id}`, there: 'skip-run', open: 'skip-run' },
     { name: 'door', path: '/door', there: 'open-door' },
   ];
 }

@@ -62,7 +62,7 @@ test('strokes drawn while the server is killed are all there when it is back, ea
           return sum + count;
         }, 0),
       );
-    await page.waitForTimeout(300);
+    await expect(page.getByTestId('page')).toHaveAttribute('aria-busy', 'false');
     const full = await painted();
     await page.getByTestId('undo').click();
     await expect.poll(painted).toBeLessThan(full - 60);
@@ -93,7 +93,6 @@ test('a stroke that crosses the bell is finished first and kept in its pose; the
     await expect(page.getByTestId('hold')).toBeVisible();
     const on = await pageOnScreen(page.getByTestId('page'));
     const fingers = await Fingers.of(page);
-    const began = Date.now();
     await fingers.pinch([on(40, 60), on(90, 120)], [on(44, 64), on(94, 124)]);
     // The palm lies down, then the pen: the touch is withdrawn.
     await fingers.down(on(100, 160), 'touch');
@@ -104,12 +103,12 @@ test('a stroke that crosses the bell is finished first and kept in its pose; the
       5,
     );
     await fingers.up(on(102, 163), 'touch');
-    await page.waitForTimeout(Math.max(0, 5300 - (Date.now() - began)));
+    // From the last second until the bell has gone by.
+    await expect(page.getByLabel('Time left')).toHaveText('0:01');
     await fingers.down(on(30, 120), 'pen');
-    for (let i = 1; i < 30; i += 1) {
-      await fingers.move(on(30 + 2 * i, 120 + 5 * Math.sin(i / 4)), 'pen', 0.5);
-      await page.waitForTimeout(40);
-    }
+    const last = Date.now();
+    for (let i = 1; Date.now() - last < 1300; i += 1)
+      await fingers.move(on(30 + (i % 60), 120 + 5 * Math.sin(i / 4)), 'pen', 0.5);
     await fingers.up(on(88, 120), 'pen');
     await expect(page.getByTestId('study-pose')).toBeVisible({ timeout: 5000 });
     await expect

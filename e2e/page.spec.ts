@@ -396,9 +396,10 @@ test.describe('a palm', () => {
     const operations = await stored(desk, pageId);
     expect(operations.filter(({ kind }) => kind === 'revert')).toHaveLength(0);
     // Half a second later the tray answers again.
-    await page.waitForTimeout(600);
-    await fingers.tap(tray, 'touch');
-    await expect.poll(async () => (await lying(desk, pageId, 'stroke')).length).toBe(2);
+    await expect(async () => {
+      await fingers.tap(tray, 'touch');
+      expect((await lying(desk, pageId, 'stroke')).length).toBe(2);
+    }).toPass({ intervals: [700] });
   });
 });
 

@@ -142,7 +142,7 @@ test.describe('phone', () => {
     await page.getByTestId('start-own').click();
     await expect(page.getByTestId('hold')).toBeVisible();
     await scribble(page, 74, 60, 'pen');
-    await page.waitForTimeout(700);
+    await expect(page.getByLabel('Time left')).toHaveText(/^1:5\d$/);
     await page.reload();
     await expect(page.getByTestId('held')).toContainText('What you drew is kept.');
     await control(page, '30 s more', false).click();

@@ -186,8 +186,15 @@ export async function soak(page: Page, { seed, gestures, kills }: SoakOptions): 
     await takeHand(other, 'Draw');
     await saved(other);
     await expect(other.getByTestId('page')).toHaveAttribute('aria-busy', 'false');
-    await other.waitForTimeout(500);
-    const fresh = await painted(other);
+    // Pictures come after the page: what is seen is complete once it stays the same.
+    let fresh = await painted(other);
+    await expect
+      .poll(async () => {
+        const before = fresh;
+        fresh = await painted(other);
+        return fresh.length > 0 && fresh.join() === before.join();
+      })
+      .toBe(true);
     await page.bringToFront();
     await expect
       .poll(

@@ -112,6 +112,8 @@ test('what stands in an address is held against its schema like any body', async
     const { status, value } = await ask<Refusal>(path, method, method === 'PATCH' ? { note: '' } : undefined);
     assert.deepEqual([status, value.refusal, value.status], [400, 'Malformed', 400], path);
   }
+  const { value: nowhere } = await ask<Refusal>('/references/none');
+  assert.equal(nowhere.sentence, 'This address leads nowhere: nothing here is called “none”.');
   const gone = await ask<Refusal>(`/references/${newId()}`);
   assert.deepEqual([gone.status, gone.value.refusal], [404, 'Gone']);
 });

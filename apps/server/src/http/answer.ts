@@ -29,10 +29,11 @@ function askedOf<Path extends string, Query, Body>(
   { query, body }: Route<unknown, Path, Query, Body>,
   request: Request,
 ): Asked<Path, Query, Body> {
-  const params = Object.entries(request.params).map(([name, value]) => [
-    name,
-    checked(PARAMS[name] ?? idSchema, value, false),
-  ]);
+  const params = Object.entries(request.params).map(([name, value]) => {
+    if ((PARAMS[name] ?? idSchema).validate(value, { convert: false }).error)
+      throw new Malformed(`This address leads nowhere: nothing here is called “${value}”.`);
+    return [name, value];
+  });
   return {
     params: Object.fromEntries(params) as ParamsOf<Path>,
     query: query ? checked(query, request.query, true) : (undefined as Query),

@@ -4,6 +4,7 @@ import { useShell } from '../page/shell/shell-context';
 import type { Surface } from '../page/surface';
 import { toScreen } from '../page/view';
 import { useLatest } from '../ui/use-latest';
+import { FIGURES } from '../ui/theme';
 import { usePalette } from '../ui/use-desk-theme';
 import { LoopHand } from './loop-hand';
 import type { Loop, Splitting } from './use-splitting';
@@ -110,6 +111,7 @@ function DrawingNumber({ loop, at: { x, y }, splitting }: DrawingNumberProps) {
       <text
         x={x}
         y={y + 5}
+        fontFamily={FIGURES}
         fontSize={RADIUS}
         textAnchor="middle"
         fill={on ? palette.onVerdigris : palette.ink}

@@ -1,5 +1,5 @@
 import { useEffect, useMemo } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import type { Point } from '@deft/core/geometry';
 import { thingsOfType, type Id, type LandmarkState } from '@deft/core/page';
 import type { PageKeeper } from '../data/page-keeper';
@@ -149,30 +149,15 @@ export function QuickRun({ keeper, surface, names, onSkip }: QuickRunProps) {
   if (!name) return null;
   const nowhere = { x: 0, y: 0 };
   return (
-    <View
-      style={{
-        padding: 12,
-        gap: 6,
-        backgroundColor: palette.desk,
-        borderTopWidth: 1,
-        borderColor: palette.rule,
-      }}
-    >
-      <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline', gap: 8 }}>
+    <View style={[styles.question, { backgroundColor: palette.desk, borderColor: palette.rule }]}>
+      <View style={styles.asked}>
         <Words size={17} kind="heading" live testID="asks">{`Touch the ${name} in your drawing`}</Words>
         <Words size={13} soft>
           {names.length === 1 ? 'last one' : `${names.length} to go`}
         </Words>
       </View>
-      <View
-        style={{
-          flexDirection: 'row',
-          alignItems: 'center',
-          justifyContent: 'space-between',
-          flexWrap: 'wrap',
-        }}
-      >
-        <View style={{ flexDirection: 'row' }}>
+      <View style={styles.answers}>
+        <View style={styles.acts}>
           <Act label="Not drawn" onPress={() => answer('not drawn', nowhere, 1)} />
           <Act label="Hidden" onPress={() => answer('hidden', nowhere, 1)} />
           <Act
@@ -186,3 +171,10 @@ export function QuickRun({ keeper, surface, names, onSkip }: QuickRunProps) {
     </View>
   );
 }
+
+const styles = StyleSheet.create({
+  question: { padding: 12, gap: 8, borderTopWidth: 1 },
+  asked: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline', gap: 8 },
+  answers: { flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between', gap: 8 },
+  acts: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+});

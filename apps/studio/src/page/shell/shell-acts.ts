@@ -55,8 +55,9 @@ export function cutPiece(shell: Shell, desk: DeskDispatch, loop: readonly Point[
     transform: placeWhole(reference, paper),
   });
   void keeper.commit(change).then(() => {
-    dispatch({ kind: 'pick', ids: new Set([piece]) });
     desk(takeHand('Move'));
+    dispatch({ kind: 'hand' });
+    dispatch({ kind: 'pick', ids: new Set([piece]) });
   });
   dispatch({ kind: 'take', taking: null });
 }

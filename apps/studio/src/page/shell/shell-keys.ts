@@ -74,11 +74,15 @@ function handKey(act: KeyAct, shell: Shell, desk: KeyDesk, send: DeskDispatch): 
   }
   if (act.startsWith('hand ')) {
     const hand = pass.hands[nth];
-    if (hand) send(takeHand(hand));
+    if (!hand) return true;
+    send(takeHand(hand));
+    dispatch({ kind: 'hand' });
     return true;
   }
   if (act.startsWith('pen ')) {
-    if (pass.hands.includes('Draw')) send(takePen(PEN_OFFERS[nth]?.value ?? 'pencil'));
+    if (!pass.hands.includes('Draw')) return true;
+    send(takePen(PEN_OFFERS[nth]?.value ?? 'pencil'));
+    if (desk.hand !== 'Draw') dispatch({ kind: 'hand' });
     return true;
   }
   const { size } = desk.pens[desk.pen];

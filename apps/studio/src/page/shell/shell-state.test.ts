@@ -26,7 +26,9 @@ test('a hand that is taken up ends a second look and clears the tray', () => {
     panel: null,
     upper: null,
     look: { name: null, values: 4 },
+    handTaken: true,
   });
+  expect(looking.handTaken).toBe(false);
 });
 
 test('opacity shows only while the place behind is being set', () => {

@@ -24,6 +24,8 @@ export interface ShellState {
   readonly picks: ReadonlySet<Id>;
   readonly loop: readonly Point[] | null;
   readonly way: MoveWay;
+  /** A hand was taken here: what the pass would begin with no longer counts. */
+  readonly handTaken: boolean;
   /** Things are picked from the current sheet alone. */
   readonly oneSheet: boolean;
   /** Strokes of the last gesture: what *straighten* is about. */
@@ -71,6 +73,7 @@ export const openShell = (place: PlaceName | null): ShellState => ({
   picks: NOTHING,
   loop: null,
   way: 'move',
+  handTaken: false,
   oneSheet: false,
   lastStrokes: [],
   taking: null,
@@ -99,7 +102,7 @@ export function shellReducer(state: ShellState, act: ShellAct): ShellState {
       return { ...state, upper: act.upper, panel: null };
     case 'hand':
       // One begins to place something: a look that hides where would be in the way.
-      return { ...state, panel: null, upper: null, look: { ...state.look, name: null } };
+      return { ...state, handTaken: true, panel: null, upper: null, look: { ...state.look, name: null } };
     case 'place':
       return { ...state, place: act.place, panel: null, upper: act.place === 'Behind' ? 'place' : null };
     case 'look':

@@ -3,9 +3,10 @@ import type { Reference } from '@deft/contract';
 import { sheetsOf, type Region } from '@deft/core/page';
 import { takeHand } from '../../data/desk-slice';
 import type { PageKeeper } from '../../data/page-keeper';
-import { useDesk, useDeskDispatch } from '../../data/store';
+import { useDeskDispatch } from '../../data/store';
 import { useThings } from '../../data/use-page';
 import { useWide } from '../../ui/use-desk-theme';
+import { useLatest } from '../../ui/use-latest';
 import { useMirrored } from '../parts/view-sign';
 import type { Surface } from '../surface';
 import { useSteering, type Steering } from './steering';
@@ -43,15 +44,13 @@ export function useOpenShell({
   const things = useThings(keeper, ['sheet', 'form', 'landmark', 'placement', 'page', 'axis']);
   // The map stays the same one while what it holds changes: it is read anew each time.
   const sheets = sheetsOf(things);
-  const { hand } = useDesk('hand');
   // What one begins with depends on what lies there: on a page that has not come, nothing does yet.
   const there = things.size > 0;
   const choice = pass.hands.length > 1;
+  const taken = useLatest(state.handTaken);
   useEffect(() => {
-    if (there && choice) send(takeHand(pass.firstHand(keeper.things)));
-  }, [send, pass, keeper, there, choice]);
-  // Whatever else stood in the way of the page goes when another hand is taken up.
-  useEffect(() => dispatch({ kind: 'hand' }), [hand]);
+    if (there && choice && !taken.current) send(takeHand(pass.firstHand(keeper.things)));
+  }, [send, pass, keeper, there, choice, taken]);
   return {
     pass,
     keeper,
