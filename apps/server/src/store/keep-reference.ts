@@ -44,8 +44,7 @@ export type NewReference = {
 
 /**
  * Keeps a reference with all that belongs to it, or nothing of it. One with the same original is there
- * already,
- * and stays as it is.
+ * already, and stays as it is.
  */
 export async function keepReference(
   database: Database,

@@ -21,7 +21,7 @@ import { Acts, Panel } from '../ui/panel';
 import { PreviewCard } from '../ui/preview';
 import { SavingSign } from '../ui/saving-sign';
 import { usePalette, useWide } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { useChangeBoardMutation, useRemoveBoardMutation, useRestoreBoardMutation } from './api';
 import { useBoard } from './board-context';
 
@@ -83,7 +83,7 @@ export function HiddenPanel({ onClose }: PassPanelProps) {
           onShow={() => void keeper.commit(hidingPictures([placement.id], false))}
         />
       ))}
-      {hidden.length === 0 ? <Words soft>All of them are shown.</Words> : null}
+      {hidden.length === 0 ? <Text soft>All of them are shown.</Text> : null}
     </Panel>
   );
 }
@@ -97,7 +97,7 @@ function HiddenRow({ placement, onShow }: { readonly placement: Placement; reado
           <PreviewCard reference={data} width={60} onPress={onShow} />
         </View>
       ) : null}
-      <Words style={styles.fill}>{data?.title ?? ''}</Words>
+      <Text style={styles.fill}>{data?.title ?? ''}</Text>
       <Act small label="Show" onPress={onShow} />
     </View>
   );

@@ -8,7 +8,7 @@ import { PageShell } from '../page/shell/page-shell';
 import { Waiting } from '../ui/screen';
 import { usePalette } from '../ui/use-desk-theme';
 import { Way } from '../ui/way';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { useBoardQuery } from './api';
 import { BoardContext } from './board-context';
 import { boardPass } from './board-pass';
@@ -29,9 +29,9 @@ export function BoardScreen({ id }: { readonly id: Id }) {
     <SlimLine
       left={<Way back label="Boards" onPress={() => router.replace('/boards')} />}
       middle={
-        <Words kind="strong" lines={1} level={1} style={styles.title}>
+        <Text kind="strong" lines={1} level={1} style={styles.title}>
           {board.title}
-        </Words>
+        </Text>
       }
       right={<SaveSign keeper={keeper} />}
     />

@@ -7,7 +7,7 @@ import { useSay } from '../ui/notes';
 import { PaperCard } from '../ui/paper-card';
 import { Empty, Screen, Waiting } from '../ui/screen';
 import { useWide } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 
 /** All boards. */
 export function BoardsScreen() {
@@ -26,7 +26,7 @@ export function BoardsScreen() {
   return (
     <Screen
       title="Boards"
-      aside={boards ? <Words size={13} soft>{`${boards.length}`}</Words> : null}
+      aside={boards ? <Text size={13} soft>{`${boards.length}`}</Text> : null}
       foot={
         <MainAct
           label="A new board"
@@ -57,7 +57,7 @@ export function BoardsScreen() {
                 <BoardPicture board={board} />
               </View>
             </PaperCard>
-            <Words style={{ marginTop: 4 }}>{board.title}</Words>
+            <Text style={{ marginTop: 4 }}>{board.title}</Text>
           </Pressable>
         ))}
       </View>

@@ -7,7 +7,7 @@ import { useStudiesQuery } from '../data/studies-api';
 import { MainAct } from '../ui/acts';
 import { Empty, Screen, Waiting } from '../ui/screen';
 import { useWide } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { GoOnWith } from './go-on-with';
 import { LastSessions } from './last-sessions';
 import { WarmUp } from './warm-up';
@@ -28,9 +28,9 @@ export function DeskScreen() {
     <Screen
       title="Your desk"
       aside={
-        <Words size={13} soft>
+        <Text size={13} soft>
           {dayWords(new Date())}
-        </Words>
+        </Text>
       }
     >
       {!sets ? <Waiting failed={isError} retry={() => void refetch()} /> : null}

@@ -6,7 +6,7 @@ import { DrawnPage } from '../page/parts/drawn-page';
 import { Filling, OpenCard } from '../ui/open-card';
 import { Empty } from '../ui/screen';
 import { Way } from '../ui/way';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { NO_STUDIES, studyState } from './words';
 
 /** How many studies lie on the desk. */
@@ -17,9 +17,9 @@ export function GoOnWith({ studies }: { readonly studies: readonly StudyBrief[] 
   const router = useRouter();
   return (
     <View style={styles.all}>
-      <Words size={17} kind="heading" level={2}>
+      <Text size={17} kind="heading" level={2}>
         Go on with
-      </Words>
+      </Text>
       {studies.length === 0 ? <Empty>{NO_STUDIES}</Empty> : null}
       <View style={styles.cards}>
         {studies.slice(0, LAID_OUT).map((study) => (
@@ -31,12 +31,12 @@ export function GoOnWith({ studies }: { readonly studies: readonly StudyBrief[] 
             picture={<Pictures study={study} />}
             onPress={() => router.push({ pathname: '/studies/[id]', params: { id: study.id } })}
           >
-            <Words size={13} kind="strong" lines={2}>
+            <Text size={13} kind="strong" lines={2}>
               {study.reference.title}
-            </Words>
-            <Words size={13} soft>
+            </Text>
+            <Text size={13} soft>
               {studyState(study)}
-            </Words>
+            </Text>
           </OpenCard>
         ))}
       </View>

@@ -7,7 +7,7 @@ import { DrawnPage } from '../page/parts/drawn-page';
 import { Filling } from '../ui/open-card';
 import { PaperCard } from '../ui/paper-card';
 import { Way } from '../ui/way';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 
 /** How many sessions lie on the desk. */
 const LAID_OUT = 2;
@@ -17,9 +17,9 @@ export function LastSessions({ sessions }: { readonly sessions: readonly Session
   const router = useRouter();
   return (
     <View style={styles.all}>
-      <Words size={17} kind="heading" level={2}>
+      <Text size={17} kind="heading" level={2}>
         Last sessions
-      </Words>
+      </Text>
       {sessions.slice(0, LAID_OUT).map((session) => (
         <Pressable
           key={session.id}
@@ -29,12 +29,12 @@ export function LastSessions({ sessions }: { readonly sessions: readonly Session
         >
           <PaperCard style={styles.card}>
             <View style={styles.words}>
-              <Words kind="strong" lines={1} style={styles.title}>
+              <Text kind="strong" lines={1} style={styles.title}>
                 {session.title || session.set.title}
-              </Words>
-              <Words size={13} soft>
+              </Text>
+              <Text size={13} soft>
                 {`${sessionState(session)}, ${dayWords(session.createdAt)}`}
-              </Words>
+              </Text>
             </View>
             <View style={styles.drawings}>
               {session.drawn.map(({ id, page, region }) => (

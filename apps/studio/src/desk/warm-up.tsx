@@ -9,7 +9,7 @@ import { Act, MainAct } from '../ui/acts';
 import { PaperCard } from '../ui/paper-card';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Way } from '../ui/way';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { onePose, warmUp } from './words';
 
 const ONE_MINUTE = { title: 'One minute', blocks: [newBlock(1, 60)] };
@@ -34,10 +34,10 @@ export function WarmUp({ set, next, others }: WarmUpProps) {
           <img src={previewOf(next)} alt={next.title} style={PICTURE} />
         </View>
         <View style={[styles.words, wide && styles.wide]}>
-          <Words size={wide ? 26 : 21} kind="heading" level={2}>
+          <Text size={wide ? 26 : 21} kind="heading" level={2}>
             {warmUp(set.title)}
-          </Words>
-          <Words soft>{onePose(next.title, set.note)}</Words>
+          </Text>
+          <Text soft>{onePose(next.title, set.note)}</Text>
           <MainAct
             label="Start, 1 min"
             disabled={busy}
@@ -50,17 +50,17 @@ export function WarmUp({ set, next, others }: WarmUpProps) {
             onPress={() => router.push({ pathname: '/sessions/new', params: { set: set.id } })}
           />
           {failed ? (
-            <Words size={13} live>
+            <Text size={13} live>
               {SILENT}
-            </Words>
+            </Text>
           ) : null}
         </View>
       </PaperCard>
       {others.length > 0 ? (
         <View style={styles.others}>
-          <Words size={17} kind="heading" level={2}>
+          <Text size={17} kind="heading" level={2}>
             Or a minute with
-          </Words>
+          </Text>
           <View style={styles.row}>
             {others.map(({ id, title }) => (
               <Act

@@ -11,7 +11,7 @@ import { Switch } from '../ui/switch';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { Acts } from '../ui/panel';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import type { PartProps } from './reference-part';
 import { VIEW_NAMES } from './words';
 
@@ -107,10 +107,10 @@ export function AboutPart({ reference }: PartProps) {
           />
         ))}
       </Acts>
-      <Words
+      <Text
         size={13}
         soft
-      >{`${original.width} × ${original.height}, ${Math.max(1, Math.round(original.bytes / 1024))} kB, ${original.mime.split('/')[1]}${reference.taken ? `, taken ${reference.taken}` : ''}${reference.location ? `, at ${reference.location.map((v) => v.toFixed(4)).join(', ')}` : ''}`}</Words>
+      >{`${original.width} × ${original.height}, ${Math.max(1, Math.round(original.bytes / 1024))} kB, ${original.mime.split('/')[1]}${reference.taken ? `, taken ${reference.taken}` : ''}${reference.location ? `, at ${reference.location.map((v) => v.toFixed(4)).join(', ')}` : ''}`}</Text>
       <Acts about="The picture">
         <Act
           small

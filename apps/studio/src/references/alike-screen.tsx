@@ -9,7 +9,7 @@ import { PaperCard } from '../ui/paper-card';
 import { PreviewCard } from '../ui/preview';
 import { Empty, Screen, Waiting } from '../ui/screen';
 import { Way } from '../ui/way';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { countOf } from './words';
 
 /** Pictures that look alike, group by group: one is kept, or all are. */
@@ -21,17 +21,17 @@ export function AlikeScreen() {
       title="Look-alikes"
       aside={
         groups ? (
-          <Words size={13} soft>
+          <Text size={13} soft>
             {countOf(groups.length, 'group')}
-          </Words>
+          </Text>
         ) : null
       }
       foot={<Way back label="The wall" onPress={() => router.navigate('/references')} />}
     >
-      <Words size={13} soft>
+      <Text size={13} soft>
         Pictures that look the same, larger or smaller, packed anew, or a shade lighter. Nothing is taken
         away: what you do not want is hidden.
-      </Words>
+      </Text>
       {!groups ? <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /> : null}
       {groups?.length === 0 ? <Empty>No two pictures look alike.</Empty> : null}
       {groups?.map((group) => (
@@ -68,10 +68,10 @@ function Group({ group }: { readonly group: readonly ReferenceBrief[] }) {
               width={120}
               onPress={() => router.push({ pathname: '/references/[id]', params: { id: one.id } })}
             />
-            <Words size={12} soft lines={1}>
+            <Text size={12} soft lines={1}>
               {one.title}
-            </Words>
-            <Words size={12} soft>{`${one.width} × ${one.height}`}</Words>
+            </Text>
+            <Text size={12} soft>{`${one.width} × ${one.height}`}</Text>
             <Act
               small
               label="Keep this one"

@@ -11,7 +11,7 @@ import { Act, MainAct } from '../ui/acts';
 import { Choice, Option } from '../ui/choice';
 import { Panel } from '../ui/panel';
 import { usePalette } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import './import-listener';
 import { cleared, importFiles, selectImporting, stopImporting, type Item } from './importing-slice';
 import { countOf, STATE_WORDS } from './words';
@@ -71,10 +71,10 @@ export function BringPanel({ onFiles, onClose }: BringPanelProps) {
         <MainAct label="Files or a zip" onPress={() => files.current?.click()} style={{ flex: 1 }} />
         <Act label="A folder" onPress={() => folder.current?.click()} style={{ minHeight: 52 }} />
       </View>
-      <Words size={13} soft>
+      <Text size={13} soft>
         Or drop them on the wall, or paste. JPEG, PNG, WebP, AVIF, GIF, TIFF and SVG; a zip of them, or a set
         from another desk.
-      </Words>
+      </Text>
       <Choice label="Where they were taken" shown>
         <Option
           small
@@ -133,7 +133,7 @@ function Progress({
         <View style={{ height: 6, width: `${100 * share}%`, backgroundColor: palette.verdigris }} />
       </View>
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
-        <Words>{working ? `${done} of ${total}` : `${countOf(done, 'file')} done`}</Words>
+        <Text>{working ? `${done} of ${total}` : `${countOf(done, 'file')} done`}</Text>
         {children}
       </View>
     </View>
@@ -155,7 +155,7 @@ function List({
     <View testID="brought" style={{ gap: 8, marginTop: 6 }}>
       {groups.map(({ state, of }) => (
         <View key={state} role="group" aria-label={STATE_WORDS[state]}>
-          <Words size={13} kind="strong">{`${STATE_WORDS[state]}: ${of.length}`}</Words>
+          <Text size={13} kind="strong">{`${STATE_WORDS[state]}: ${of.length}`}</Text>
           {of.slice(0, MOST_LINES).map((item, i) =>
             item.reference ? (
               <Act
@@ -168,14 +168,12 @@ function List({
                 style={{ alignItems: 'flex-start', minHeight: 34 }}
               />
             ) : (
-              <Words key={i} size={13} soft={state !== 'refused'}>
+              <Text key={i} size={13} soft={state !== 'refused'}>
                 {item.sentence ?? item.name}
-              </Words>
+              </Text>
             ),
           )}
-          {of.length > MOST_LINES ? (
-            <Words size={13} soft>{`and ${of.length - MOST_LINES} more`}</Words>
-          ) : null}
+          {of.length > MOST_LINES ? <Text size={13} soft>{`and ${of.length - MOST_LINES} more`}</Text> : null}
         </View>
       ))}
     </View>

@@ -11,7 +11,7 @@ import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { PreviewCard } from '../ui/preview';
 import { useLatest } from '../ui/use-latest';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { frameOf } from './frame';
 import type { PartProps } from './reference-part';
 
@@ -73,9 +73,9 @@ export function DetailPart({ reference, onStage }: PartProps) {
     <>
       {ready ? (
         <>
-          <Words kind="strong" live>
+          <Text kind="strong" live>
             Which picture belongs to this region?
-          </Words>
+          </Text>
           <Field label="Search" value={q} onChangeText={setQ} maxLength={200} />
           <ScrollView horizontal contentContainerStyle={{ gap: 8 }}>
             {data?.items
@@ -96,9 +96,9 @@ export function DetailPart({ reference, onStage }: PartProps) {
         </>
       ) : drawing ? (
         <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
-          <Words kind="strong" live style={{ flex: 1 }}>
+          <Text kind="strong" live style={{ flex: 1 }}>
             Drag a box round the region.
-          </Words>
+          </Text>
           <Act small label="Leave it" onPress={() => setDrawing(false)} />
         </View>
       ) : (
@@ -109,9 +109,9 @@ export function DetailPart({ reference, onStage }: PartProps) {
         />
       )}
       {details.length === 0 && !drawing && !ready ? (
-        <Words size={13} soft>
+        <Text size={13} soft>
           A picture of the skull under the head, or of the paw from close by: it then shows under Look.
-        </Words>
+        </Text>
       ) : null}
       {details.map((detail) => (
         <Detail key={detail.id} detail={detail} of={reference.id} />
@@ -132,7 +132,7 @@ function Detail({ detail, of }: { readonly detail: DetailMark; readonly of: stri
           <img src={smallOf(data)} alt="" style={{ width: '100%', height: '100%', objectFit: 'cover' }} />
         ) : null}
       </View>
-      <Words style={{ flex: 1 }}>{data?.title ?? ''}</Words>
+      <Text style={{ flex: 1 }}>{data?.title ?? ''}</Text>
       <Act
         small
 

@@ -12,7 +12,7 @@ import { Switch } from '../ui/switch';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { useLatest } from '../ui/use-latest';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { frameOf } from './frame';
 import type { PartProps } from './reference-part';
 
@@ -97,7 +97,7 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
       </Choice>
       {name ? (
         <View style={{ gap: 2 }}>
-          <Words size={17} kind="heading" live testID="asks">{`Touch the ${name}`}</Words>
+          <Text size={17} kind="heading" live testID="asks">{`Touch the ${name}`}</Text>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 6 }}>
             <Switch small label="it is covered" on={covered} onPress={() => setCovered(!covered)} />
             <Act
@@ -128,9 +128,9 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
               testID="run-end"
             />
           </View>
-          <Words size={12} soft>
+          <Text size={12} soft>
             Left and right are the sitter’s own.
-          </Words>
+          </Text>
         </View>
       ) : (
         <>
@@ -142,11 +142,11 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
               style={{ alignSelf: 'flex-start' }}
             />
           ) : (
-            <Words soft>All of its landmarks are set.</Words>
+            <Text soft>All of its landmarks are set.</Text>
           )}
-          <Words size={13} soft>
+          <Text size={13} soft>
             Drag a landmark to correct it, or touch its name.
-          </Words>
+          </Text>
         </>
       )}
       <Choice label="Landmarks">

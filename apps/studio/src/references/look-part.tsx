@@ -4,7 +4,7 @@ import { useReferenceQuery } from '../data/references-api';
 import { LookChoice } from '../page/parts/look-choice';
 import type { Look } from '../page/second-look';
 import { Switch } from '../ui/switch';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import type { PartProps } from './reference-part';
 
 interface LookProps extends PartProps {
@@ -23,26 +23,26 @@ export function LookPart({ reference, look, onLook, mirrored, onMirrored }: Look
       <LookChoice look={look} onLook={onLook} />
       <Switch label="mirrored" on={mirrored} onPress={() => onMirrored(!mirrored)} />
       {look.name === 'silhouette' || look.name === 'gaps' ? (
-        <Words size={13} soft>
+        <Text size={13} soft>
           A guess, by what differs from the background.
-        </Words>
+        </Text>
       ) : null}
       {traits.map((trait, i) => (
-        <Words key={trait.id}>{`${i + 1}. ${trait.text}`}</Words>
+        <Text key={trait.id}>{`${i + 1}. ${trait.text}`}</Text>
       ))}
       {marks.flatMap((mark) =>
         mark.kind === 'detail' ? [<Detail key={mark.id} id={mark.reference} />] : [],
       )}
       {caption ? (
-        <Words size={13} soft>
+        <Text size={13} soft>
           {caption}
-        </Words>
+        </Text>
       ) : null}
-      <Words size={13} soft testID="credit">
+      <Text size={13} soft testID="credit">
         {[author || 'Author not known', credit, licence || 'licence not known']
           .filter((part) => part !== '')
           .join(' · ')}
-      </Words>
+      </Text>
     </>
   );
 }

@@ -13,7 +13,7 @@ import { Act } from '../ui/acts';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { Panel } from '../ui/panel';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { countOf } from './words';
 
 type Asking = 'set' | 'tag' | null;
@@ -82,7 +82,7 @@ export function ManyActs({ chosen, set, sets, hidden, onAll, onDone, onBoard }: 
   return (
     <View style={{ flex: 1, gap: 4 }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
-        <Words kind="strong">{none ? 'Touch the pictures you mean' : `${pictures} chosen`}</Words>
+        <Text kind="strong">{none ? 'Touch the pictures you mean' : `${pictures} chosen`}</Text>
         <View style={{ flexDirection: 'row' }}>
           <Act small label="All of them" onPress={onAll} />
           <Act small label="Done" onPress={onDone} testID="choosing-done" />

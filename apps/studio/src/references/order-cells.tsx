@@ -20,7 +20,7 @@ import type { ReferenceBrief } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import { PreviewCard } from '../ui/preview';
 import { usePalette } from '../ui/use-desk-theme';
-import type { Places } from './places';
+import type { WallOrder } from './wall-order';
 
 /** How long a finger rests before it takes a picture up, and how far it may wander meanwhile, pixels. */
 const REST = { delay: 260, tolerance: 8 };
@@ -28,7 +28,7 @@ const REST = { delay: 260, tolerance: 8 };
 const PULL = { distance: 4 };
 
 interface OrderCellsProps {
-  readonly places: Places;
+  readonly places: WallOrder;
   readonly total: number;
   readonly cell: number;
   /** From one row, and from one column, to the next, pixels. */

@@ -6,7 +6,7 @@ import { Choice, Option } from '../ui/choice';
 import { Acts } from '../ui/panel';
 import { Slider } from '../ui/slider';
 import { Switch } from '../ui/switch';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { usePreparationsQuery } from './api';
 import type { Preparing } from './use-preparing';
 import { PREPARE_HINTS } from './words';
@@ -105,14 +105,14 @@ export function ShapeActs({ preparing }: { readonly preparing: Preparing }) {
         {settings.outline ? <Act small label="All of it again" onPress={uncut} /> : null}
       </Acts>
       {searching ? (
-        <Words soft live>
+        <Text soft live>
           Looking for the outline …
-        </Words>
+        </Text>
       ) : null}
       {hint ? (
-        <Words size={13} soft>
+        <Text size={13} soft>
           {hint}
-        </Words>
+        </Text>
       ) : null}
     </>
   );

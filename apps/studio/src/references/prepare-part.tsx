@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Reference } from '@deft/contract';
 import { pictureOf } from '../data/addresses';
 import { Stage } from '../page/parts/stage';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { DraftPicture } from './draft-picture';
 import { KeepActs, KeptEarlier, ShapeActs, ToneSliders } from './prepare-controls';
 import { PrepareOver } from './prepare-over';
@@ -37,9 +37,7 @@ export function PreparePart({ reference, layout: Layout }: PrepareProps) {
         />
       }
     >
-      {failed ? (
-        <Words>The preview did not come. What you keep is made on the desk all the same.</Words>
-      ) : null}
+      {failed ? <Text>The preview did not come. What you keep is made on the desk all the same.</Text> : null}
       <ToneSliders preparing={preparing} />
       <ShapeActs preparing={preparing} />
       <KeepActs preparing={preparing} keeping={keeping} onKeep={() => void keep(settings)} />

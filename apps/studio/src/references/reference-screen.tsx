@@ -17,7 +17,7 @@ import { Choice, Option } from '../ui/choice';
 import { Waiting } from '../ui/screen';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Way } from '../ui/way';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { AboutPart } from './about-part';
 import { DetailPart } from './detail-part';
 import { LandmarkPart } from './landmark-part';
@@ -113,9 +113,9 @@ function OneReference({ reference }: { readonly reference: Reference }) {
           />
         }
         middle={
-          <Words kind="strong" lines={1} level={1} style={styles.title}>
+          <Text kind="strong" lines={1} level={1} style={styles.title}>
             {reference.title}
-          </Words>
+          </Text>
         }
         right={
           <MainAct
@@ -134,7 +134,7 @@ function OneReference({ reference }: { readonly reference: Reference }) {
           stage={<PictureStage reference={reference} look={look} mirrored={mirrored} onStage={onStage} />}
           chooser={<PartChoice part={part} onChoose={choose} />}
         >
-          {failed ? <Words>{SILENT}</Words> : null}
+          {failed ? <Text>{SILENT}</Text> : null}
           {Plain ? (
             <Plain {...props} />
           ) : (

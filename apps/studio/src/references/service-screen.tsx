@@ -17,7 +17,7 @@ import { useSay } from '../ui/notes';
 import { Panel } from '../ui/panel';
 import { Empty, Screen, Waiting } from '../ui/screen';
 import { usePalette, useWide } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { countOf, SERVICE_NOTE } from './words';
 
 const BUDGETS: readonly { readonly label: string; readonly minutes: number | null }[] = [
@@ -125,10 +125,10 @@ export function ServiceScreen() {
               alt={large.title}
               style={{ width: '100%', maxHeight: 460, objectFit: 'contain' }}
             />
-            <Words
+            <Text
               size={13}
               soft
-            >{`${large.author}, ${large.year}. ${large.licence}. ${large.width} × ${large.height}.`}</Words>
+            >{`${large.author}, ${large.year}. ${large.licence}. ${large.width} × ${large.height}.`}</Text>
             <Act
               label={chosen.has(large.key) ? 'Leave it' : 'Take it'}
               onPress={() => {
@@ -141,9 +141,9 @@ export function ServiceScreen() {
         ) : null
       }
     >
-      <Words size={13} soft>
+      <Text size={13} soft>
         {SERVICE_NOTE}
-      </Words>
+      </Text>
       <Field
         label="Search by words: goat, portrait, two-point, sitting …"
         value={text}
@@ -188,7 +188,7 @@ export function ServiceScreen() {
             disabled={query.page <= 1}
             onPress={() => setQuery({ ...query, page: query.page - 1 })}
           />
-          <Words size={13} soft>{`${query.page} of ${data.pages}, ${countOf(data.total, 'picture')}`}</Words>
+          <Text size={13} soft>{`${query.page} of ${data.pages}, ${countOf(data.total, 'picture')}`}</Text>
           <Act
             label="More"
             disabled={query.page >= data.pages}

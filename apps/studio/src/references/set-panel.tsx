@@ -8,7 +8,7 @@ import { Act } from '../ui/acts';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { Acts, Panel } from '../ui/panel';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 
 interface SetPanelProps {
   readonly set: ReferenceSet;
@@ -57,18 +57,18 @@ export function SetPanel({ set, onClose, onGone }: SetPanelProps) {
         multiline
         onBlur={() => note.trim() !== set.note && put({ note: note.trim() })}
       />
-      <Words size={13} kind="strong" soft style={{ marginTop: 8 }}>
+      <Text size={13} kind="strong" soft style={{ marginTop: 8 }}>
         What defines the subject
-      </Words>
-      <Words size={13} soft>
+      </Text>
+      <Text size={13} soft>
         Shown at every study of it, to be ticked where you found it.
-      </Words>
+      </Text>
       {set.traits.map(({ id, text }) => (
         <View
           key={id}
           style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 8 }}
         >
-          <Words style={{ flexShrink: 1 }}>{text}</Words>
+          <Text style={{ flexShrink: 1 }}>{text}</Text>
           <Act
             small
 
@@ -100,10 +100,10 @@ export function SetPanel({ set, onClose, onGone }: SetPanelProps) {
         />
         <Act label="Remove the set" onPress={() => void removeSet()} />
       </Acts>
-      <Words size={13} soft>
+      <Text size={13} soft>
         The zip holds every original as it came, with credits, tags, landmarks and the order; it can be
         brought in on any desk.
-      </Words>
+      </Text>
     </Panel>
   );
 }

@@ -10,7 +10,7 @@ import { Act } from '../ui/acts';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { useLatest } from '../ui/use-latest';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { frameOf } from './frame';
 import type { Shown } from './marks-over';
 import type { PartProps } from './reference-part';
@@ -111,9 +111,9 @@ export function SightPart({ reference, onStage }: PartProps) {
     <>
       {step ? (
         <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
-          <Words kind="strong" live style={{ flex: 1 }} testID="sight-asks">
+          <Text kind="strong" live style={{ flex: 1 }} testID="sight-asks">
             {ASKS[step]}
-          </Words>
+          </Text>
           <Act
             small
             label="Leave it"
@@ -146,10 +146,10 @@ export function SightPart({ reference, onStage }: PartProps) {
         </View>
       )}
       {sights.length === 0 && !step ? (
-        <Words size={13} soft>
+        <Text size={13} soft>
           Take a length in units of another, or a tilt against level. You judge it by eye first; the number is
           told when you ask.
-        </Words>
+        </Text>
       ) : null}
       {sights.map((sight, i) => (
         <Sight
@@ -204,11 +204,11 @@ function Sight({ sight, nth, open, told, onOpen, onGuess, onTell, onRemove }: Si
         <View style={{ gap: 4 }}>
           {sight.guess === null ? (
             <>
-              <Words>
+              <Text>
                 {tilt
                   ? 'How steep does it look, against level? Rising to the right is positive.'
                   : 'How many units does it look?'}
-              </Words>
+              </Text>
               <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
                 {(tilt ? TILTS : HALVES).map((value) => (
                   <Act
@@ -238,7 +238,7 @@ function Sight({ sight, nth, open, told, onOpen, onGuess, onTell, onRemove }: Si
               </View>
             </>
           ) : told && true_ !== null ? (
-            <Words testID="measured">{`Measured: ${words(true_)}. ${difference(sight.guess, true_, tilt)}`}</Words>
+            <Text testID="measured">{`Measured: ${words(true_)}. ${difference(sight.guess, true_, tilt)}`}</Text>
           ) : (
             <Act label="Show the number" onPress={onTell} style={{ alignSelf: 'flex-start' }} />
           )}

@@ -7,7 +7,7 @@ import { Act } from '../ui/acts';
 import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { useLatest } from '../ui/use-latest';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { frameOf } from './frame';
 import type { PartProps } from './reference-part';
 
@@ -39,9 +39,9 @@ export function TraitPart({ reference, onStage }: PartProps) {
   };
   return (
     <>
-      <Words size={13} soft>
+      <Text size={13} soft>
         What is characteristic here? Write it before you draw.
-      </Words>
+      </Text>
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center' }}>
         <View style={{ flex: 1 }}>
           <Field
@@ -56,13 +56,13 @@ export function TraitPart({ reference, onStage }: PartProps) {
         <Act label="Add" disabled={text.trim() === ''} onPress={add} />
       </View>
       {tying ? (
-        <Words kind="strong" live>
+        <Text kind="strong" live>
           Touch the spot on the picture.
-        </Words>
+        </Text>
       ) : null}
       {traits.map((trait, i) => (
         <View key={trait.id} style={{ gap: 0 }}>
-          <Words>{`${i + 1}. ${trait.text}`}</Words>
+          <Text>{`${i + 1}. ${trait.text}`}</Text>
           <View style={{ flexDirection: 'row' }}>
             <Act
               small

@@ -7,7 +7,7 @@ import { useReferencesQuery } from '../data/references-api';
 import { Act, MainAct } from '../ui/acts';
 import { Empty, Screen, Waiting } from '../ui/screen';
 import { usePalette, useWide } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { useLostQuery, useMoveMemberMutation } from './api';
 import { BringPanel, useImport } from './bring-panel';
 import { selectImporting } from './importing-slice';
@@ -46,9 +46,9 @@ export function WallScreen() {
       title={set?.title ?? 'References'}
       aside={
         data ? (
-          <Words size={13} soft>
+          <Text size={13} soft>
             {countOf(total, 'picture')}
-          </Words>
+          </Text>
         ) : null
       }
       onScroller={setScroller}
@@ -73,9 +73,9 @@ export function WallScreen() {
     >
       <SetChoice sets={wall.sets} current={query.set} onChoose={wall.toSet} />
       {set?.note ? (
-        <Words size={13} soft>
+        <Text size={13} soft>
           {set.note}
-        </Words>
+        </Text>
       ) : null}
       <View style={styles.line}>
         <Search
@@ -99,7 +99,7 @@ export function WallScreen() {
       </View>
       {filtering ? <Filter query={query} inSet={set !== null} onChange={wall.change} /> : null}
       <WallWays />
-      {lost.length > 0 ? <Words testID="lost">{lostWords(lost)}</Words> : null}
+      {lost.length > 0 ? <Text testID="lost">{lostWords(lost)}</Text> : null}
       {!data ? <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /> : null}
       {data && total === 0 ? (
         <Empty>{wall.filtered ? NOTHING_FITS : set ? EMPTY_SET : EMPTY_WALL}</Empty>
@@ -147,9 +147,9 @@ function WallFoot({
   if (mode.kind === 'order')
     return (
       <>
-        <Words size={13} soft style={styles.hint}>
+        <Text size={13} soft style={styles.hint}>
           {orderingWords(wide)}
-        </Words>
+        </Text>
         <MainAct label="Done" onPress={done} testID="ordering-done" />
       </>
     );
@@ -174,9 +174,9 @@ function DropHint({ set }: { readonly set: string | null }) {
   const palette = usePalette();
   return (
     <View style={[styles.drop, { borderColor: palette.verdigris, backgroundColor: palette.verdigrisWash }]}>
-      <Words size={21} kind="heading">
+      <Text size={21} kind="heading">
         {set ? `Let go to put them into “${set}”` : 'Let go to bring them in'}
-      </Words>
+      </Text>
     </View>
   );
 }

@@ -6,7 +6,7 @@ import type { Id } from '@deft/core/page';
 import { useReferencesQuery } from '../data/references-api';
 import { PreviewCard } from '../ui/preview';
 import { usePalette } from '../ui/use-desk-theme';
-import { Places } from './places';
+import { WallOrder } from './wall-order';
 import { OrderCell, OrderCells } from './order-cells';
 
 const GAP = 10;
@@ -35,7 +35,7 @@ export function Wall({ query, total, columns, scroller, chosen, onTouch, onMove 
   const cell = (width - (columns - 1) * GAP) / columns;
   const height = Math.max(1, Math.round(cell * 1.25 + GAP));
   // What a place holds, filled in by the rows as they are shown.
-  const [places] = useState(() => new Places());
+  const [places] = useState(() => new WallOrder());
   // The list of what is in view changes while one scrolls, which is the point.
   // eslint-disable-next-line react-hooks/incompatible-library
   const list = useVirtualizer({
@@ -104,7 +104,7 @@ export function Wall({ query, total, columns, scroller, chosen, onTouch, onMove 
 interface RowProps extends Pick<WallProps, 'query' | 'columns' | 'chosen' | 'onTouch'> {
   readonly from: number;
   readonly cell: number;
-  readonly places: Places;
+  readonly places: WallOrder;
   readonly ordering: boolean;
 }
 

@@ -13,7 +13,7 @@ import { Field } from '../ui/field';
 import { SavingSign } from '../ui/saving-sign';
 import { Screen } from '../ui/screen';
 import { useWide } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { PoseCard } from './pose-card';
 import { PosePanel } from './pose-panel';
 import { spoken } from './words';
@@ -110,9 +110,9 @@ export function ContactSheet({ session }: { readonly session: Session }) {
           gap: 8,
         }}
       >
-        <Words soft style={{ flexShrink: 1 }}>
+        <Text soft style={{ flexShrink: 1 }}>
           {facts}
-        </Words>
+        </Text>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
           {left ? (
             <Act

@@ -11,7 +11,7 @@ import { Act, MainAct } from '../ui/acts';
 import { Choice, Option } from '../ui/choice';
 import { Switch } from '../ui/switch';
 import { usePalette } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { Ticking } from './ticking';
 import type { RunningClock } from './use-clock';
 import { minutesAndSeconds, spoken } from './words';
@@ -48,16 +48,16 @@ export function HeldPanel({ clock, say, keeper, lacking, look, onLook, mirrored,
         style={[styles.leaf, { backgroundColor: palette.paper, borderColor: palette.ink }]}
       >
         <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 10 }}>
-          <Words size={26} kind="heading" level={1}>
+          <Text size={26} kind="heading" level={1}>
             Held
-          </Words>
+          </Text>
           <Ticking read={() => minutesAndSeconds(performance.now() - since)} label="Held for" />
         </View>
-        <Words soft>
+        <Text soft>
           {lacking
             ? 'The desk does not answer, so the page has not come. It goes on as soon as it is back.'
             : `${minutesAndSeconds(timeLeft(clock))} left. What you drew is kept.`}
-        </Words>
+        </Text>
         <MainAct label="Go on" disabled={lacking} onPress={() => say({ kind: 'go on' })} testID="go-on" />
         <View style={styles.acts}>
           <Act label="Back" disabled={clock.current === 0} onPress={() => say({ kind: 'back' })} />

@@ -11,7 +11,7 @@ import { useStart } from '../data/use-start';
 import { Act } from '../ui/acts';
 import { Choice, Option } from '../ui/choice';
 import { Empty, Screen, Waiting } from '../ui/screen';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { useKeepPlanMutation, usePlansQuery, useRemovePlanMutation } from './api';
 import { PlanCards } from './plan-cards';
 import { PlanEditor } from './plan-editor';
@@ -54,7 +54,7 @@ export function NewSessionScreen() {
           ))}
         </Choice>
       ) : null}
-      {failed ? <Words>{SILENT}</Words> : null}
+      {failed ? <Text>{SILENT}</Text> : null}
       {set && editing ? (
         <OpenEditor editing={editing} busy={busy} onStart={begin} onClose={() => setEditing(null)} />
       ) : null}

@@ -21,7 +21,7 @@ import { Acts } from '../ui/panel';
 import { Screen, Waiting } from '../ui/screen';
 import { Slider } from '../ui/slider';
 import { useWide } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { Working } from '../ui/working';
 import { CornerSet } from './corner-set';
 import { Splitting } from './splitting';
@@ -87,10 +87,10 @@ function Photos({ session, papers }: { readonly session: Session; readonly paper
       {input(files, false)}
       {input(camera, true)}
       {paper ? null : (
-        <Words soft>
+        <Text soft>
           Photograph the page you drew on: whole, with a little of the table round it, in even light. Then it
           is laid flat, and what you drew is lifted from it.
-        </Words>
+        </Text>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10, alignItems: 'center' }}>
         {paper ? (
@@ -209,11 +209,11 @@ function Work({
   }
   return (
     <>
-      <Words>
+      <Text>
         {paper.found
           ? 'The page was found. Drag a corner where it is off.'
           : 'No page was found in this photo. Drag the corners to it, or take the whole photo as the page.'}
-      </Words>
+      </Text>
       <View style={{ flexDirection: wide ? 'row' : 'column', gap: 20 }}>
         <View style={{ flex: wide ? 1 : undefined }}>
           <CornerSet paper={paper} corners={corners} onChange={setCorners} />

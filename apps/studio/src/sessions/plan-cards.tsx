@@ -3,7 +3,7 @@ import { planSeconds, type Plan } from '@deft/core/session';
 import { Act } from '../ui/acts';
 import { PaperCard } from '../ui/paper-card';
 import { usePalette, useWide } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { planLine, planPurpose, spoken } from './words';
 
 interface PlanCardsProps<P extends Plan> {
@@ -20,9 +20,9 @@ export function PlanCards<P extends Plan>({ title, plans, busy, onStart, onChang
   const wide = useWide();
   return (
     <View style={styles.group}>
-      <Words size={17} kind="heading" level={2}>
+      <Text size={17} kind="heading" level={2}>
         {title}
-      </Words>
+      </Text>
       <View style={styles.cards}>
         {plans.map((plan) => (
           <PaperCard key={plan.title} style={[styles.card, { width: wide ? '48.8%' : '100%' }]}>
@@ -34,17 +34,17 @@ export function PlanCards<P extends Plan>({ title, plans, busy, onStart, onChang
               style={({ pressed }) => [styles.start, { opacity: pressed || busy ? 0.6 : 1 }]}
             >
               <View style={styles.head}>
-                <Words kind="strong" lines={1} style={styles.shrink}>
+                <Text kind="strong" lines={1} style={styles.shrink}>
                   {plan.title}
-                </Words>
-                <Words kind="figures" colour={palette.verdigris}>
+                </Text>
+                <Text kind="figures" colour={palette.verdigris}>
                   {spoken(planSeconds(plan) * 1000)}
-                </Words>
+                </Text>
               </View>
-              <Words size={13}>{planLine(plan)}</Words>
-              <Words size={12} soft>
+              <Text size={13}>{planLine(plan)}</Text>
+              <Text size={12} soft>
                 {planPurpose(plan)}
-              </Words>
+              </Text>
             </Pressable>
             <Act
               small

@@ -20,7 +20,7 @@ import { Way } from '../ui/way';
 import { Field } from '../ui/field';
 import { PaperCard } from '../ui/paper-card';
 import { usePalette } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { adviceFor, GROUND_WORDS, SOURCE_WORDS, spoken } from './words';
 
 /** A block as it is typed. */
@@ -134,9 +134,9 @@ export function PlanEditor({ plan, onKeep, onStart, onRemove, onClose, busy }: E
               <Field label="Time to look" value={block.look} onChangeText={(look) => change(i, { look })} />
             )}
             <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
-              <Words size={13} soft style={{ flex: 1 }}>
+              <Text size={13} soft style={{ flex: 1 }}>
                 {typeof meant === 'object' ? adviceFor(meant.seconds) : meant}
-              </Words>
+              </Text>
               {blocks.length > 1 ? (
                 <Act
                   small
@@ -156,11 +156,11 @@ export function PlanEditor({ plan, onKeep, onStart, onRemove, onClose, busy }: E
           disabled={blocks.length >= 20}
           onPress={() => setBlocks([...blocks, typed(newBlock(5, 60))])}
         />
-        <Words kind="figures" size={17}>
+        <Text kind="figures" size={17}>
           {wrong || tooMany ? '' : `${posesCounted(planPictures(made))}, ${spoken(planSeconds(made) * 1000)}`}
-        </Words>
+        </Text>
       </View>
-      {tooMany ? <Words size={13}>{tooMany}</Words> : null}
+      {tooMany ? <Text size={13}>{tooMany}</Text> : null}
       <View
         style={{
           flexDirection: 'row',

@@ -10,7 +10,7 @@ import { Act } from '../ui/acts';
 import { useStart } from '../data/use-start';
 import { PaperCard } from '../ui/paper-card';
 import { usePalette } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 
 /** Below this share of its cell's height a figure stands small in it. */
 const SMALL = 0.6;
@@ -81,11 +81,11 @@ export function PoseCard({ session, pose, place, height, width, onOpen }: PoseCa
       </Pressable>
       <View style={[styles.foot, { borderColor: palette.rule }]}>
         <View style={styles.words}>
-          <Words size={13} kind="strong" lines={1}>{`${place}. ${reference.title}`}</Words>
-          <Words size={12} soft>
+          <Text size={13} kind="strong" lines={1}>{`${place}. ${reference.title}`}</Text>
+          <Text size={12} soft>
             {facts}
-          </Words>
-          {pose.note ? <Words size={12}>{pose.note}</Words> : null}
+          </Text>
+          {pose.note ? <Text size={12}>{pose.note}</Text> : null}
         </View>
         <StarAct session={session} pose={pose} />
       </View>

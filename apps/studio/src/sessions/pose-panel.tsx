@@ -7,7 +7,7 @@ import { useStart } from '../data/use-start';
 import { Act, MainAct } from '../ui/acts';
 import { Field } from '../ui/field';
 import { Panel } from '../ui/panel';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { StarAct } from './pose-card';
 import { Replay } from './replay';
 
@@ -47,9 +47,9 @@ export function PosePanel({ session, pose, onClose }: PosePanelProps) {
       }}
     >
       <Replay page={pose.page} region={pose.region} title={reference.title} />
-      <Words size={13} soft>
+      <Text size={13} soft>
         {factsOf(pose).join(', ')}
-      </Words>
+      </Text>
       <Field label="Note" value={note} onChangeText={setNote} onBlur={keep} multiline maxLength={2000} />
       <View style={styles.row}>
         <MainAct

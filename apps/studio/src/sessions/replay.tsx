@@ -5,7 +5,7 @@ import { readPage } from '../data/read-page';
 import { inkOn, pictureOfPage } from '../page/parts/drawn-page';
 import { Choice, Option } from '../ui/choice';
 import { Slider } from '../ui/slider';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { minutesAndSeconds } from './words';
 import { ON_PAGE } from '../ui/theme';
 
@@ -101,9 +101,9 @@ export function Replay({
         ) : null}
       </View>
       {things && strokes.length === 0 ? (
-        <Words size={13} soft>
+        <Text size={13} soft>
           There is no stroke to replay here.
-        </Words>
+        </Text>
       ) : (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center' }}>
           <Slider

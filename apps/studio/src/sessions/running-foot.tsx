@@ -4,7 +4,7 @@ import type { Pose } from '@deft/contract';
 import { useDesk } from '../data/store';
 import { Act } from '../ui/acts';
 import { usePalette } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { Ticking } from './ticking';
 import type { Running } from './use-running';
 import { doingWords, minutesAndSeconds } from './words';
@@ -37,9 +37,9 @@ export function RunningFoot({ running, pose }: { readonly running: Running; read
             size={ground === 'on paper' ? 26 : 21}
           />
         ) : null}
-        <Words size={13} soft lines={1} style={{ flexShrink: 1 }}>
+        <Text size={13} soft lines={1} style={{ flexShrink: 1 }}>
           {`${place}${pose.flipped ? ', the other way round' : ''}`}
-        </Words>
+        </Text>
       </View>
       {clock.phase === 'running' ? (
         <Act label="Hold" testID="hold" onPress={() => say({ kind: 'hold' })} style={{ minWidth: 84 }} />

@@ -2,7 +2,7 @@ import { Pressable, View } from 'react-native';
 import { doingOf, stretchOf, timeLeft } from '@deft/core/session';
 import type { Pose } from '@deft/contract';
 import { useWide } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { PictureStack } from './picture-stack';
 import { Rim } from './rim';
 import type { Running } from './use-running';
@@ -75,12 +75,12 @@ function Instead({ title, text, small = false }: InsteadProps) {
         gap: 4,
       }}
     >
-      <Words size={small ? 17 : 26} kind="heading" level={1}>
+      <Text size={small ? 17 : 26} kind="heading" level={1}>
         {title}
-      </Words>
-      <Words size={small ? 13 : 15} soft style={{ textAlign: 'center', maxWidth: 340 }}>
+      </Text>
+      <Text size={small ? 13 : 15} soft style={{ textAlign: 'center', maxWidth: 340 }}>
         {text}
-      </Words>
+      </Text>
     </View>
   );
 }

@@ -8,7 +8,7 @@ import { MainAct } from '../ui/acts';
 import { Filling, OpenCard } from '../ui/open-card';
 import { Empty, Screen, Waiting } from '../ui/screen';
 import { useWide } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { NO_SESSIONS } from './words';
 
 /** All sessions, the last one first. */
@@ -60,19 +60,19 @@ function SessionCard({ session, width, onPress }: SessionCardProps) {
       onPress={onPress}
       style={{ width }}
     >
-      <Words kind="strong" lines={1}>
+      <Text kind="strong" lines={1}>
         {session.title || session.set.title}
-      </Words>
-      <Words size={13} soft>
+      </Text>
+      <Text size={13} soft>
         {sessionState(session)}
-      </Words>
-      <Words size={12} soft>
+      </Text>
+      <Text size={12} soft>
         {dayWords(session.createdAt)}
-      </Words>
+      </Text>
       {lesson ? (
-        <Words size={13} lines={2}>
+        <Text size={13} lines={2}>
           {lesson}
-        </Words>
+        </Text>
       ) : null}
     </OpenCard>
   );

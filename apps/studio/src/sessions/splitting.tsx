@@ -5,7 +5,7 @@ import { smallOf } from '../data/addresses';
 import { Act, MainAct } from '../ui/acts';
 import { Choice, Option } from '../ui/choice';
 import { usePalette, useWide } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { SplitPage } from './split-page';
 import { useSplitting, type Splitting as State } from './use-splitting';
 
@@ -40,11 +40,11 @@ export function Splitting({ paper, page, poses, busy, onJoin }: SplittingProps) 
         </Choice>
         {by === 'cells' ? <CellCounts splitting={splitting} /> : null}
         {by === 'loops' ? <LoopActs splitting={splitting} /> : null}
-        <Words size={13} soft>
+        <Text size={13} soft>
           {picked === null
             ? 'Each number is the pose a drawing is joined to. Touch a drawing’s number to change that.'
             : 'Now touch the pose it belongs to.'}
-        </Words>
+        </Text>
         <PoseChoice poses={poses} splitting={splitting} />
         <MainAct
           label={joins.length === 1 ? 'Join it to its pose' : `Join ${joins.length} drawings to their poses`}
@@ -69,7 +69,7 @@ function CellCounts({ splitting: { cells, setCells } }: { readonly splitting: St
         disabled={cells[key] <= 1}
         onPress={() => setCells({ ...cells, [key]: cells[key] - 1 })}
       />
-      <Words kind="figures">{`${cells[key]} ${way}`}</Words>
+      <Text kind="figures">{`${cells[key]} ${way}`}</Text>
       <Act
         small
         label="+"
@@ -90,9 +90,9 @@ function CellCounts({ splitting: { cells, setCells } }: { readonly splitting: St
 function LoopActs({ splitting: { loops, removeLastLoop } }: { readonly splitting: State }) {
   return (
     <View style={styles.row}>
-      <Words size={13} soft style={styles.shrink}>
+      <Text size={13} soft style={styles.shrink}>
         Draw a loop round a drawing that has none.
-      </Words>
+      </Text>
       {loops.length > 0 ? <Act small label="Remove the last loop" onPress={removeLastLoop} /> : null}
     </View>
   );
@@ -123,9 +123,9 @@ function PoseChoice({ poses, splitting }: { readonly poses: readonly Pose[]; rea
         >
           <img src={smallOf(pose.reference)} alt="" style={PICTURE} />
           <span style={{ ...PLACE, background: palette.paper }}>
-            <Words size={12} kind="figures">
+            <Text size={12} kind="figures">
               {String(i + 1)}
-            </Words>
+            </Text>
           </span>
         </button>
       ))}

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { TypeSize } from '../ui/theme';
 import { useLatest } from '../ui/use-latest';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 
 /** A figure that changes by itself, without React rendering anything else. */
 export function Ticking({
@@ -21,9 +21,9 @@ export function Ticking({
   }, [asked]);
   return (
     <span role="timer" aria-label={label}>
-      <Words size={size} kind="figures">
+      <Text size={size} kind="figures">
         {text}
-      </Words>
+      </Text>
     </span>
   );
 }

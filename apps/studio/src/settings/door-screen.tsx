@@ -7,7 +7,7 @@ import { PaperCard } from '../ui/paper-card';
 import { Screen, Waiting } from '../ui/screen';
 import { ON_PAGE } from '../ui/theme';
 import { usePalette, useWide } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 
 /** How often it is asked who has come, milliseconds. */
 const ASKED_EVERY = 3000;
@@ -39,13 +39,13 @@ export function DoorScreen() {
       {!door ? <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /> : null}
       {door && !door.open ? (
         <View style={{ gap: 12, maxWidth: 620, alignItems: 'flex-start' }}>
-          <Words>
+          <Text>
             A phone on the same network can show the poses on its stand and photograph your page, while the
             large screen shows what came of it.
-          </Words>
-          <Words soft>
+          </Text>
+          <Text soft>
             The desk listens on the network only while this is on, and lets in nobody without its code.
-          </Words>
+          </Text>
           <MainAct
             label="Let a phone join"
             disabled={setting.isLoading}
@@ -72,19 +72,19 @@ export function DoorScreen() {
             />
           ) : null}
           <View style={{ gap: 6, flex: wide ? 1 : undefined, alignItems: wide ? 'flex-start' : 'center' }}>
-            <Words soft>Scan this with the phone, or open there</Words>
-            <Words kind="strong">{door.address ?? ''}</Words>
-            <Words soft>and type</Words>
-            <Words size={26} kind="figures" testID="door-code">
+            <Text soft>Scan this with the phone, or open there</Text>
+            <Text kind="strong">{door.address ?? ''}</Text>
+            <Text soft>and type</Text>
+            <Text size={26} kind="figures" testID="door-code">
               {door.code ? inFours(door.code) : ''}
-            </Words>
-            <Words size={13} soft>
+            </Text>
+            <Text size={13} soft>
               It lets one device in, then another takes its place.
-            </Words>
-            <Words size={13} soft>
+            </Text>
+            <Text size={13} soft>
               A phone here has no secure line to the desk: its screen may go dark on its own, so keep it awake
               in the phone’s own settings.
-            </Words>
+            </Text>
             <Act
               label="Shut the door"
               disabled={setting.isLoading}
@@ -96,9 +96,9 @@ export function DoorScreen() {
       ) : null}
       {door && door.guests.length > 0 ? (
         <View style={{ gap: 4, maxWidth: 620 }}>
-          <Words size={17} kind="heading" level={2}>
+          <Text size={17} kind="heading" level={2}>
             Known devices
-          </Words>
+          </Text>
           {door.guests.map((guest) => (
             <View
               key={guest.id}
@@ -110,7 +110,7 @@ export function DoorScreen() {
                 borderColor: palette.rule,
               }}
             >
-              <Words style={{ flexShrink: 1 }}>{`${guest.name}, since ${day(guest.createdAt)}`}</Words>
+              <Text style={{ flexShrink: 1 }}>{`${guest.name}, since ${day(guest.createdAt)}`}</Text>
               <Act
                 small
                 label="Send away"

@@ -9,7 +9,7 @@ import { Act } from '../ui/acts';
 import { BoardPicture } from '../ui/board-picture';
 import { useSay } from '../ui/notes';
 import { Panel } from '../ui/panel';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { useStudy } from './study-context';
 
 /** Boards, to be looked at beside the page or laid behind it. */
@@ -38,16 +38,14 @@ export function BoardsPanel({ onBack, onClose }: PassPanelProps) {
   return (
     <Panel title="Boards" onBack={onBack} onClose={onClose}>
       {boards.length === 0 ? (
-        <Words soft>
-          No board yet. Choose several pictures on the wall of References and put them on one.
-        </Words>
+        <Text soft>No board yet. Choose several pictures on the wall of References and put them on one.</Text>
       ) : null}
       {boards.map((board) => (
         <View key={board.id} style={{ gap: 2, marginBottom: 8 }}>
           <View style={{ height: 110 }}>
             <BoardPicture board={board} />
           </View>
-          <Words>{board.title}</Words>
+          <Text>{board.title}</Text>
           <View style={{ flexDirection: 'row' }}>
             <Act
               small

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { Pressable, ScrollView, View } from 'react-native';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import {
   errorPhrase,
   findingSentence,
@@ -23,7 +23,7 @@ import { QuickRun } from './quick-run';
 import type { Surface } from '../page/surface';
 import { Act, MainAct } from '../ui/acts';
 import { usePalette, useWide } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { LaidOver } from './laid-over';
 import { useStudy } from './study-context';
 import { WhereOnReference } from './where-on-reference';
@@ -64,8 +64,8 @@ function Checked({ study, attempt, keeper, trace, onAnew }: CheckedProps) {
   const ready = keeper.ready && (!study.traces.length || trace?.ready === true);
   if (!ready)
     return (
-      <View style={{ padding: 24 }}>
-        <Words soft>One moment …</Words>
+      <View style={styles.waiting}>
+        <Text soft>One moment …</Text>
       </View>
     );
   if (lacking.length > 0 && !skipped) {
@@ -93,24 +93,19 @@ function Checked({ study, attempt, keeper, trace, onAnew }: CheckedProps) {
   );
 }
 
-function Findings({
+type Answer = Awaited<ReturnType<typeof checkInWorker>>;
+
+/** Checks the attempt in a worker, again whenever its pages change, and keeps how far it is off. */
+function useChecked({
   study,
   attempt,
   keeper,
   trace,
-  onAnew,
-  onLandmarks,
-}: CheckedProps & { readonly onLandmarks: (() => void) | null }) {
-  const palette = usePalette();
-  const wide = useWide();
+}: Omit<CheckedProps, 'onAnew'>): Answer | 'failed' | null {
   const { reference } = study;
-  const [result, setResult] = useState<Awaited<ReturnType<typeof checkInWorker>> | null>(null);
-  const [failed, setFailed] = useState(false);
-  const [chosen, setChosen] = useState<string | null>(null);
+  const [result, setResult] = useState<Answer | 'failed' | null>(null);
   const [changeReference] = useChangeReferenceMutation();
   const [keepMiss] = useKeepMissMutation();
-  const page = useThings(keeper, ['form', 'landmark', 'stroke']);
-  const things = withinRegion(page, attempt.region);
   const stand = `${keeper.replica.head}/${keeper.replica.pending.length}/${trace?.replica.head ?? 0}`;
   useEffect(() => {
     const { id, subject, figureHeight } = reference;
@@ -131,43 +126,53 @@ function Findings({
         if (!figureHeight && answer.height > 0 && answer.report.averageMiss)
           void changeReference({ id, patch: { figureHeight: answer.height } });
       },
-      () => !gone && setFailed(true),
+      () => !gone && setResult('failed'),
     );
     return () => {
       gone = true;
     };
   }, [keeper, trace, reference, attempt, stand, changeReference, keepMiss]);
-  const report = result?.report ?? null;
+  return result;
+}
+
+interface FindingsProps extends CheckedProps {
+  /** Sets what landmarks it lacks; null where it lacks none. */
+  readonly onLandmarks: (() => void) | null;
+}
+
+function Findings(props: FindingsProps) {
+  const { study, attempt, keeper } = props;
+  const palette = usePalette();
+  const wide = useWide();
+  const result = useChecked(props);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const page = useThings(keeper, ['form', 'landmark', 'stroke']);
+  const things = withinRegion(page, attempt.region);
+  const report = result && result !== 'failed' ? result.report : null;
   const shown = useMemo(
-    () =>
-      report?.findings.find((f) => f.id === chosen) ?? report?.folded.find((f) => f.id === chosen) ?? null,
+    () => [...(report?.findings ?? []), ...(report?.folded ?? [])].find((f) => f.id === chosen) ?? null,
     [report, chosen],
   );
-  if (failed)
+  if (!result || result === 'failed')
     return (
-      <View style={{ padding: 24 }}>
-        <Words>The check could not be carried out on this drawing. The drawing itself is untouched.</Words>
+      <View style={styles.waiting}>
+        <Text soft={!result} live>
+          {result
+            ? 'The check could not be carried out on this drawing. The drawing itself is untouched.'
+            : 'Laying the drawing on the picture …'}
+        </Text>
       </View>
     );
-  if (!report || !result)
-    return (
-      <View style={{ padding: 24 }}>
-        <Words soft live>
-          Laying the drawing on the picture …
-        </Words>
-      </View>
-    );
-  const todo = thingToDo(report.findings, report.sides);
-  const watch = report.findings[0]?.about ?? null;
+  const headline = <Headline report={result.report} />;
   return (
-    <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column' }}>
-      {wide ? null : <Headline report={report} todo={todo} />}
+    <View style={[styles.fill, { flexDirection: wide ? 'row' : 'column' }]}>
+      {wide ? null : headline}
       <View style={{ flex: wide ? 6 : 5, minHeight: 200 }}>
         <LaidOver
-          reference={reference}
+          reference={study.reference}
           things={things}
           region={attempt.region}
-          report={report}
+          report={result.report}
           shown={shown}
           onChoose={setChosen}
         />
@@ -179,59 +184,83 @@ function Findings({
           [wide ? 'borderLeftWidth' : 'borderTopWidth']: 1,
         }}
       >
-        {wide ? <Headline report={report} todo={todo} /> : null}
-        <ScrollView
-          contentContainerStyle={{ paddingHorizontal: wide ? 24 : 16, paddingVertical: 10, gap: 8 }}
-        >
-          {report.cannotSay.map((sentence) => (
-            <Words key={sentence} soft>
-              {sentence}
-            </Words>
-          ))}
-          {report.averageMiss ? (
-            <Words soft testID="summary">
-              {summarySentence(report, result.scale)}
-            </Words>
-          ) : null}
-          <View>
-            {report.findings.map((finding, i) => (
-              <FindingRow
-                key={finding.id}
-                finding={finding}
-                number={i + 1}
-                on={finding.id === chosen}
-                report={report}
-                onPress={() => setChosen(finding.id === chosen ? null : finding.id)}
-              />
-            ))}
-          </View>
-          <Unsure report={report} />
-          <Guesses report={report} keeper={keeper} trace={trace} />
-          {onLandmarks ? (
-            <Act
-              label="Set the landmarks it lacks"
-              onPress={onLandmarks}
-              style={{ alignSelf: 'flex-start' }}
-            />
-          ) : null}
-        </ScrollView>
-        <View style={{ padding: wide ? 20 : 12 }}>
-          <MainAct
-            label={watch ? `Try again, watching the ${watch}` : 'Try again'}
-            onPress={onAnew}
-            testID="try-again"
-          />
-        </View>
+        {wide ? headline : null}
+        <FindingsList {...props} result={result} chosen={chosen} onChoose={setChosen} />
       </View>
     </View>
   );
 }
 
-function Headline({ report, todo }: { readonly report: CheckReport; readonly todo: string | null }) {
+interface FindingsListProps extends FindingsProps {
+  readonly result: Answer;
+  readonly chosen: string | null;
+  readonly onChoose: (finding: string | null) => void;
+}
+
+/** Everything the check has to say, and the way to the next attempt. */
+function FindingsList({
+  keeper,
+  trace,
+  onAnew,
+  onLandmarks,
+  result: { report, scale },
+  chosen,
+  onChoose,
+}: FindingsListProps) {
+  const wide = useWide();
+  const watch = report.findings[0]?.about ?? null;
+  return (
+    <>
+      <ScrollView contentContainerStyle={[styles.list, { paddingHorizontal: wide ? 24 : 16 }]}>
+        {(report.averageMiss ? report.cannotSay : report.cannotSay.slice(1)).map((sentence) => (
+          <Text key={sentence} soft>
+            {sentence}
+          </Text>
+        ))}
+        {report.averageMiss ? (
+          <Text soft testID="summary">
+            {summarySentence(report, scale)}
+          </Text>
+        ) : null}
+        <View>
+          {report.findings.map((finding, i) => (
+            <FindingRow
+              key={finding.id}
+              finding={finding}
+              number={i + 1}
+              on={finding.id === chosen}
+              report={report}
+              onPress={() => onChoose(finding.id === chosen ? null : finding.id)}
+            />
+          ))}
+        </View>
+        <Unsure report={report} />
+        <Guesses report={report} keeper={keeper} trace={trace} />
+        {onLandmarks ? (
+          <Act label="Set the landmarks it lacks" onPress={onLandmarks} style={styles.first} />
+        ) : null}
+      </ScrollView>
+      <View style={{ padding: wide ? 20 : 12 }}>
+        <MainAct
+          label={watch ? `Try again, watching the ${watch}` : 'Try again'}
+          onPress={onAnew}
+          testID="try-again"
+        />
+      </View>
+    </>
+  );
+}
+
+/** The one thing to do; where nothing is told, what is missing for that. */
+function Headline({ report }: { readonly report: CheckReport }) {
   const palette = usePalette();
   const wide = useWide();
+  const { findings, sides, averageMiss, cannotSay } = report;
   const text =
-    todo ?? (report.averageMiss ? 'Nothing is off by more than is worth a word.' : 'It cannot be told yet.');
+    thingToDo(findings, sides) ??
+    (averageMiss
+      ? 'Nothing is off by more than is worth a word.'
+      : (cannotSay[0] ?? 'There is too little here to tell what is off.'));
   return (
     <View
       style={{
@@ -241,9 +270,9 @@ function Headline({ report, todo }: { readonly report: CheckReport; readonly tod
         borderColor: palette.rule,
       }}
     >
-      <Words size={21} kind="heading" level={1} testID="todo">
+      <Text size={21} kind="heading" level={1} testID="todo">
         {text}
-      </Words>
+      </Text>
     </View>
   );
 }
@@ -281,21 +310,21 @@ function FindingRow({
         backgroundColor: on ? palette.verdigrisWash : 'transparent',
       }}
     >
-      <Words kind="figures" colour={palette.redline} style={{ width: 20, textAlign: 'center' }}>
+      <Text kind="figures" colour={palette.redline} style={{ width: 20, textAlign: 'center' }}>
         {number}
-      </Words>
+      </Text>
       <View style={{ flex: 1 }}>
-        <Words>{findingSentence(finding, report.sides)}</Words>
+        <Text>{findingSentence(finding, report.sides)}</Text>
         {on && folded.length > 0 ? (
-          <Words size={13} soft>{`With it goes: ${folded
+          <Text size={13} soft>{`With it goes: ${folded
             .slice(0, 5)
             .map((f) => findingSentence(f, report.sides).toLowerCase())
-            .join('; ')}${folded.length > 5 ? '; and more' : ''}.`}</Words>
+            .join('; ')}${folded.length > 5 ? '; and more' : ''}.`}</Text>
         ) : null}
       </View>
-      <Words size={13} soft>
+      <Text size={13} soft>
         {errorPhrase(finding)}
-      </Words>
+      </Text>
     </Pressable>
   );
 }
@@ -326,10 +355,10 @@ function Guesses({
     void keeper.commit({ set: named.map(({ id, part }) => ({ id, to: { part } })) });
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' }} testID="guesses">
-      <Words
+      <Text
         size={13}
         soft
-      >{`Paired by guess: ${named.length > 0 ? named.map(({ part }) => part).join(', ') : `${guesses.length} ${guesses.length === 1 ? 'form' : 'forms'} without a name`}.`}</Words>
+      >{`Paired by guess: ${named.length > 0 ? named.map(({ part }) => part).join(', ') : `${guesses.length} ${guesses.length === 1 ? 'form' : 'forms'} without a name`}.`}</Text>
       {named.length > 0 ? <Act small label="They are right" onPress={confirm} /> : null}
     </View>
   );
@@ -343,9 +372,16 @@ function Unsure({ report }: { readonly report: CheckReport }) {
   );
   if (near.length === 0) return null;
   return (
-    <Words size={13} soft>{`Too close to tell from these marks: ${near
+    <Text size={13} soft>{`Too close to tell from these marks: ${near
       .slice(0, 4)
       .map((f) => findingSentence(f, report.sides).toLowerCase())
-      .join('; ')}${near.length > 4 ? `; and ${near.length - 4} more` : ''}.`}</Words>
+      .join('; ')}${near.length > 4 ? `; and ${near.length - 4} more` : ''}.`}</Text>
   );
 }
+
+const styles = StyleSheet.create({
+  fill: { flex: 1 },
+  waiting: { padding: 24 },
+  list: { paddingVertical: 10, gap: 8 },
+  first: { alignSelf: 'flex-start' },
+});

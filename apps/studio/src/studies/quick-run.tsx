@@ -7,7 +7,7 @@ import { newId } from '../data/new-id';
 import { Act } from '../ui/acts';
 import { useLatest } from '../ui/use-latest';
 import { usePalette } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { deskColour } from '../page/desk-colour';
 import { sheetFor } from '../page/place-on';
 import type { Hand, Sample } from '../page/pointer';
@@ -151,10 +151,10 @@ export function QuickRun({ keeper, surface, names, onSkip }: QuickRunProps) {
   return (
     <View style={[styles.question, { backgroundColor: palette.desk, borderColor: palette.rule }]}>
       <View style={styles.asked}>
-        <Words size={17} kind="heading" live testID="asks">{`Touch the ${name} in your drawing`}</Words>
-        <Words size={13} soft>
+        <Text size={17} kind="heading" live testID="asks">{`Touch the ${name} in your drawing`}</Text>
+        <Text size={13} soft>
           {names.length === 1 ? 'last one' : `${names.length} to go`}
-        </Words>
+        </Text>
       </View>
       <View style={styles.answers}>
         <View style={styles.acts}>

@@ -6,7 +6,7 @@ import { useStudiesQuery } from '../data/studies-api';
 import { Filling, OpenCard } from '../ui/open-card';
 import { Empty, Screen, Waiting } from '../ui/screen';
 import { useWide } from '../ui/use-desk-theme';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { NO_STUDIES } from './words';
 
 /** All studies, the last one first. */
@@ -29,16 +29,16 @@ export function StudiesScreen() {
             onPress={() => router.push({ pathname: '/studies/[id]', params: { id } })}
             style={{ width: wide ? 340 : '100%' }}
           >
-            <Words kind="strong" lines={1}>
+            <Text kind="strong" lines={1}>
               {reference.title}
-            </Words>
-            <Words size={13} soft>
+            </Text>
+            <Text size={13} soft>
               {PASS_NAMES[pass]}
-            </Words>
-            <Words size={13} soft>{`${attempts} ${attempts === 1 ? 'attempt' : 'attempts'}`}</Words>
-            <Words size={12} soft>
+            </Text>
+            <Text size={13} soft>{`${attempts} ${attempts === 1 ? 'attempt' : 'attempts'}`}</Text>
+            <Text size={12} soft>
               {new Date(updatedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}
-            </Words>
+            </Text>
           </OpenCard>
         ))}
       </View>

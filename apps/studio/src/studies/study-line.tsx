@@ -8,7 +8,7 @@ import { Act } from '../ui/acts';
 import { Choice, Option } from '../ui/choice';
 import { useWide } from '../ui/use-desk-theme';
 import { Way } from '../ui/way';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { STUDY_PASSES } from './passes';
 import type { StudyFlow } from './use-study-flow';
 
@@ -46,9 +46,9 @@ export function StudyLine({ study, flow, keeper, passesOpen, onPasses, onPass }:
           />
           {wide ? (
             <>
-              <Words size={17} kind="heading" lines={1} style={styles.title}>
+              <Text size={17} kind="heading" lines={1} style={styles.title}>
                 {study.reference.title}
-              </Words>
+              </Text>
               <Choice label="Passes" style={styles.passes}>
                 {passOptions(attempt !== null).map(({ value, label: own, disabled }) => (
                   <Option

@@ -4,7 +4,7 @@ import type { Id } from '@deft/core/page';
 import type { Board, Pass as PassKey, Study } from '@deft/contract';
 import { sentenceOf } from '../data/refusals';
 import { usePage } from '../data/use-page';
-import { Fan } from '../page/parts/fan';
+import { ChoiceMenu } from '../page/parts/choice-menu';
 import { PageShell } from '../page/shell/page-shell';
 import { Waiting } from '../ui/screen';
 import { usePalette } from '../ui/use-desk-theme';
@@ -85,7 +85,7 @@ function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: As
         )}
         {passesOpen ? (
           <View style={styles.passes}>
-            <Fan
+            <ChoiceMenu
               side="top"
               label="Passes"
               options={passOptions(attempt !== null)}

@@ -2,7 +2,7 @@ import { useChangeStudyMutation } from './api';
 import type { PassPanelProps } from '../page/shell/pass';
 import { Panel } from '../ui/panel';
 import { Switch } from '../ui/switch';
-import { Words } from '../ui/words';
+import { Text } from '../ui/text';
 import { useStudy } from './study-context';
 import { NO_TRAITS } from './words';
 
@@ -18,17 +18,17 @@ export function Traits() {
     });
   return (
     <>
-      {traits.length === 0 && noticed.length === 0 ? <Words soft>{NO_TRAITS}</Words> : null}
+      {traits.length === 0 && noticed.length === 0 ? <Text soft>{NO_TRAITS}</Text> : null}
       {traits.map(({ id, text }) => (
         <Switch key={id} label={text} on={ticked.includes(id)} onPress={() => tick(id)} />
       ))}
       {noticed.length > 0 ? (
-        <Words size={13} kind="strong" soft style={{ marginTop: 8 }}>
+        <Text size={13} kind="strong" soft style={{ marginTop: 8 }}>
           Noticed about this picture
-        </Words>
+        </Text>
       ) : null}
       {noticed.map((trait, i) => (
-        <Words key={trait.id}>{`${i + 1}. ${trait.text}`}</Words>
+        <Text key={trait.id}>{`${i + 1}. ${trait.text}`}</Text>
       ))}
     </>
   );

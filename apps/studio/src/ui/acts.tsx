@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { Pressable, StyleSheet, type StyleProp, type ViewStyle } from 'react-native';
 import { CORNER, TOUCH } from './theme';
 import { usePalette } from './use-desk-theme';
-import { Words } from './words';
+import { Text } from './text';
 
 interface ActProps {
   readonly label: string;
@@ -30,9 +30,9 @@ export function MainAct({ label, onPress, disabled = false, style, testID, spoke
         style,
       ]}
     >
-      <Words size={17} kind="figures" colour={palette.onVerdigris}>
+      <Text size={17} kind="figures" colour={palette.onVerdigris}>
         {label}
-      </Words>
+      </Text>
     </Pressable>
   );
 }
@@ -77,9 +77,9 @@ export function Act({
       ]}
     >
       {icon}
-      <Words size={small ? 13 : 15} lines={1} colour={open ? palette.verdigris : palette.ink}>
+      <Text size={small ? 13 : 15} lines={1} colour={open ? palette.verdigris : palette.ink}>
         {label}
-      </Words>
+      </Text>
     </Pressable>
   );
 }

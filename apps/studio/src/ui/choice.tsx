@@ -4,7 +4,7 @@ import { Brush } from './brush';
 import type { OnOffProps } from './switch';
 import { TOUCH } from './theme';
 import { usePalette } from './use-desk-theme';
-import { Words } from './words';
+import { Text } from './text';
 
 interface ChoiceProps {
   /** What is chosen, for those who listen. */
@@ -29,9 +29,9 @@ export function Choice({
   return (
     <View role="radiogroup" aria-label={label} style={[styles.choice, style]}>
       {shown ? (
-        <Words size={13} kind="strong" soft>
+        <Text size={13} kind="strong" soft>
           {label}
-        </Words>
+        </Text>
       ) : null}
       {inOneRow ? (
         <ScrollView horizontal showsHorizontalScrollIndicator={false} style={line}>
@@ -71,14 +71,14 @@ export function Option({
       style={({ pressed }) => [styles.option, { opacity: disabled ? 0.45 : pressed ? 0.6 : 1 }, style]}
     >
       <View>
-        <Words
+        <Text
           size={small ? 13 : 15}
           kind={on ? 'strong' : 'body'}
           colour={on ? palette.verdigris : palette.ink}
           lines={1}
         >
           {label}
-        </Words>
+        </Text>
         {on ? <Brush /> : null}
       </View>
     </Pressable>

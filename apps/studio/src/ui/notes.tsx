@@ -10,7 +10,7 @@ import {
 import { View } from 'react-native';
 import { Act } from './acts';
 import { usePalette } from './use-desk-theme';
-import { Words } from './words';
+import { Text } from './text';
 
 /** A sentence about what was just done, with the way back where there is one. */
 export interface Note {
@@ -69,7 +69,7 @@ export function Notes({ children }: PropsWithChildren) {
               paddingRight: 6,
             }}
           >
-            <Words style={{ flexShrink: 1, paddingVertical: 8 }}>{note.text}</Words>
+            <Text style={{ flexShrink: 1, paddingVertical: 8 }}>{note.text}</Text>
             {undo ? <Act label="Undo" pressed={false} onPress={undo} /> : null}
             <Act small label="Close" onPress={close} />
           </View>

@@ -5,7 +5,7 @@ import { Act } from './acts';
 import { useFocusTrap } from './use-focus-trap';
 import { useLatest } from './use-latest';
 import { usePalette, useWide } from './use-desk-theme';
-import { Words } from './words';
+import { Text } from './text';
 
 interface PanelProps {
   readonly title: string;
@@ -50,9 +50,9 @@ export function Panel({ title, onClose, onBack, children }: PropsWithChildren<Pa
         <View style={[styles.head, { borderColor: palette.rule }]}>
           <View style={styles.title}>
             {onBack ? <Act label="‹" spoken="‹ Back" onPress={onBack} style={styles.back} /> : null}
-            <Words size={17} kind="heading" level={2}>
+            <Text size={17} kind="heading" level={2}>
               {title}
-            </Words>
+            </Text>
           </View>
           <Act small label="Close" onPress={onClose} />
         </View>
@@ -66,9 +66,9 @@ export function Panel({ title, onClose, onBack, children }: PropsWithChildren<Pa
 export function Acts({ about, children }: PropsWithChildren<{ readonly about: string }>) {
   return (
     <View role="group" aria-label={about} style={styles.acts}>
-      <Words size={13} kind="strong" soft>
+      <Text size={13} kind="strong" soft>
         {about}
-      </Words>
+      </Text>
       <View style={styles.row}>{children}</View>
     </View>
   );

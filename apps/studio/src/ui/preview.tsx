@@ -2,7 +2,7 @@ import { Pressable, View } from 'react-native';
 import type { ReferenceBrief } from '@deft/contract';
 import { smallOf } from '../data/addresses';
 import { usePalette } from './use-desk-theme';
-import { Words } from './words';
+import { Text } from './text';
 
 interface PreviewCardProps {
   readonly reference: ReferenceBrief;
@@ -59,9 +59,9 @@ export function PreviewCard({ reference, width, onPress, chosen = null }: Previe
               paddingHorizontal: 6,
             }}
           >
-            <Words size={12} colour={palette.onVerdigris}>
+            <Text size={12} colour={palette.onVerdigris}>
               chosen
-            </Words>
+            </Text>
           </View>
         ) : null}
       </View>
@@ -81,7 +81,7 @@ function Badge({ children }: { readonly children: string }) {
         paddingHorizontal: 6,
       }}
     >
-      <Words size={12}>{children}</Words>
+      <Text size={12}>{children}</Text>
     </View>
   );
 }

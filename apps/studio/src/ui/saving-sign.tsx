@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
 import { Act } from './acts';
-import { Words } from './words';
+import { Text } from './text';
 import { usePalette } from './use-desk-theme';
 
 interface SavingSignProps {
@@ -29,18 +29,18 @@ export function SavingSign({ making, sentence, onStop }: SavingSignProps) {
   }, [name]);
   if (!making)
     return sentence ? (
-      <Words size={13} soft live>
+      <Text size={13} soft live>
         {sentence}
-      </Words>
+      </Text>
     ) : null;
   if (!long) return null;
   const { done, of } = making;
   return (
     <View testID="making" style={{ flexDirection: 'row', alignItems: 'center', gap: 12 }}>
       <View style={{ flex: 1, gap: 4 }}>
-        <Words size={13} live>
+        <Text size={13} live>
           {of > 1 ? `Making ${making.name}: ${done} of ${of}` : `Making ${making.name} …`}
-        </Words>
+        </Text>
         <ProgressBar
           indeterminate={of <= 1}
           progress={of > 1 ? done / of : 0}

@@ -5,7 +5,7 @@ import { Act } from './acts';
 import { Brush } from './brush';
 import { TOUCH } from './theme';
 import { usePalette, useWide } from './use-desk-theme';
-import { Words } from './words';
+import { Text } from './text';
 
 const PLACES: readonly [string, Href & string][] = [
   ['Desk', '/'],
@@ -21,16 +21,16 @@ const isIn = (path: string, href: string): boolean =>
     : path.startsWith(href) || (href === '/references' && path.startsWith('/boards'));
 
 /** The places of the desk: at the foot of a phone, at the left of a wide screen. */
-function Places({ upright }: { readonly upright: boolean }) {
+function Screens({ upright }: { readonly upright: boolean }) {
   const path = usePathname();
   const palette = usePalette();
   const colours = { borderColor: palette.rule, backgroundColor: palette.desk };
   return (
     <View role="navigation" style={[upright ? styles.atFoot : styles.atLeft, colours]}>
       {upright ? null : (
-        <Words size={17} kind="heading" style={styles.name}>
+        <Text size={17} kind="heading" style={styles.name}>
           Deft Study
-        </Words>
+        </Text>
       )}
       {PLACES.map(([label, href]) => (
         <Place key={label} label={label} href={href} here={isIn(path, href)} />
@@ -53,9 +53,9 @@ function Place({ label, href, here }: PlaceProps) {
   return (
     <Pressable role="link" {...current} onPress={() => router.navigate(href)} style={styles.place}>
       <View>
-        <Words kind={here ? 'strong' : 'body'} colour={here ? palette.ink : palette.softInk}>
+        <Text kind={here ? 'strong' : 'body'} colour={here ? palette.ink : palette.softInk}>
           {label}
-        </Words>
+        </Text>
         {here ? <Brush /> : null}
       </View>
     </Pressable>
@@ -81,7 +81,7 @@ export function Screen({ title, aside, foot, onScroller, over, children }: Props
   const wide = useWide();
   return (
     <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column-reverse', backgroundColor: palette.desk }}>
-      <Places upright={!wide} />
+      <Screens upright={!wide} />
       <View style={{ flex: 1 }} role="main">
         <ScrollView
           ref={onScroller && ((view) => onScroller(view ? (view.getScrollableNode() as HTMLElement) : null))}
@@ -96,9 +96,9 @@ export function Screen({ title, aside, foot, onScroller, over, children }: Props
           <View
             style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline', gap: 12 }}
           >
-            <Words size={26} kind="heading" level={1} style={{ flexShrink: 1 }}>
+            <Text size={26} kind="heading" level={1} style={{ flexShrink: 1 }}>
               {title}
-            </Words>
+            </Text>
             {aside ? <View style={{ flexShrink: 0 }}>{aside}</View> : null}
           </View>
           {children}
@@ -127,7 +127,7 @@ export function Empty({ children }: PropsWithChildren) {
   const palette = usePalette();
   return (
     <View style={{ borderWidth: 1, borderStyle: 'dashed', borderColor: palette.rule, padding: 18 }}>
-      <Words soft>{children}</Words>
+      <Text soft>{children}</Text>
     </View>
   );
 }
@@ -144,13 +144,13 @@ export function Waiting({
 }) {
   return failed ? (
     <View style={{ gap: 8, alignItems: 'flex-start' }}>
-      <Words>{said ?? 'The desk does not answer. What you drew is kept on this device.'}</Words>
+      <Text>{said ?? 'The desk does not answer. What you drew is kept on this device.'}</Text>
       <Act label="Try again" onPress={retry} />
     </View>
   ) : (
-    <Words soft live>
+    <Text soft live>
       One moment …
-    </Words>
+    </Text>
   );
 }
 

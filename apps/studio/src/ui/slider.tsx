@@ -1,5 +1,5 @@
 import { usePalette } from './use-desk-theme';
-import { Words } from './words';
+import { Text } from './text';
 import { View } from 'react-native';
 
 interface SliderProps {
@@ -34,7 +34,7 @@ export function Slider({ label, value, least, most, step, shown, onChange, onSet
         onKeyUp={settle}
         style={{ width: '100%', accentColor: palette.verdigris, height: 26, margin: 0 }}
       />
-      <Words size={12} soft lines={1} style={{ textAlign: 'center' }}>{`${label}, ${shown}`}</Words>
+      <Text size={12} soft lines={1} style={{ textAlign: 'center' }}>{`${label}, ${shown}`}</Text>
     </View>
   );
 }

@@ -2,7 +2,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
 import { CORNER, TOUCH } from './theme';
 import { usePalette } from './use-desk-theme';
-import { Words } from './words';
+import { Text } from './text';
 
 /** What a switch and an option have in common: a word that is on or off. */
 export interface OnOffProps {
@@ -41,9 +41,9 @@ export function Switch({ label, on, onPress, small = false, spoken, disabled = f
           </Svg>
         ) : null}
       </View>
-      <Words size={small ? 13 : 15} style={styles.word}>
+      <Text size={small ? 13 : 15} style={styles.word}>
         {label}
-      </Words>
+      </Text>
     </Pressable>
   );
 }

@@ -1,7 +1,7 @@
 import { Pressable, StyleSheet, type StyleProp, type ViewStyle } from 'react-native';
 import { TOUCH } from './theme';
 import { usePalette } from './use-desk-theme';
-import { Words } from './words';
+import { Text } from './text';
 
 interface WayProps {
   readonly label: string;
@@ -19,9 +19,9 @@ export function Way({ label, onPress, small = false, spoken, back = false, testI
   const palette = usePalette();
   const size = small ? 13 : 15;
   const arrow = (
-    <Words size={17} colour={palette.softInk} style={styles.arrow}>
+    <Text size={17} colour={palette.softInk} style={styles.arrow}>
       {back ? '‹' : '›'}
-    </Words>
+    </Text>
   );
   return (
     <Pressable
@@ -32,9 +32,9 @@ export function Way({ label, onPress, small = false, spoken, back = false, testI
       style={({ pressed }) => [styles.way, { opacity: pressed ? 0.6 : 1 }, style]}
     >
       {back ? arrow : null}
-      <Words size={size} lines={1}>
+      <Text size={size} lines={1}>
         {label}
-      </Words>
+      </Text>
       {back ? null : arrow}
     </Pressable>
   );

@@ -1,16 +1,16 @@
 import { View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
 import { usePalette } from './use-desk-theme';
-import { Words } from './words';
+import { Text } from './text';
 
 /** Something takes a few seconds: what it is, and that it goes on. */
 export function Working({ what }: { readonly what: string }) {
   const palette = usePalette();
   return (
     <View style={{ gap: 4, minWidth: 150, flexShrink: 1 }}>
-      <Words soft live>
+      <Text soft live>
         {what}
-      </Words>
+      </Text>
       <ProgressBar
         indeterminate
         color={palette.verdigris}

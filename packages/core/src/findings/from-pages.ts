@@ -61,7 +61,9 @@ export function referenceItems(trace: Things | null, reference: CheckedReference
   ];
 }
 
-/** The figure's height in pixels: fixed, or else the longer side of all that is known of it. */
+/**
+ * The figure's height, original-picture pixels: fixed, or else the longer side of all that is known of it.
+ */
 export function figureHeightOf(reference: CheckedReference, items: readonly Item[]): number {
   if (reference.figureHeight) return reference.figureHeight;
   const corners = items.flatMap(({ centre: { x, y }, ellipse }) => {

@@ -21,6 +21,7 @@ export interface Item {
   readonly spread: number;
 }
 
+/** A landmark as the check sees it, in the unit of its place: without an ellipse. */
 export function landmarkItem(landmark: Pick<Landmark, 'id' | 'name' | 'at' | 'spread'>): Item {
   return {
     id: landmark.id,
@@ -32,7 +33,11 @@ export function landmarkItem(landmark: Pick<Landmark, 'id' | 'name' | 'at' | 'sp
   };
 }
 
-/** @param spread of the form's placed ends, millimetres. Throws a RangeError for a form without area. */
+/**
+ * A form as the check sees it.
+ * @param spread of the form's placed ends, millimetres
+ * @throws RangeError for a form without area
+ */
 export function formItem(form: Form, spread: number): Item {
   const { centre, ellipse } = measureForm(form);
   return { id: form.id, kind: form.shape.kind, name: form.part, centre, ellipse, spread };
@@ -47,6 +52,10 @@ export interface Spread2 {
   readonly yy: number;
 }
 
+/**
+ * An ellipse as the symmetric matrix that takes the unit circle to it (the root of its covariance, times
+ * two), in the unit of its axes: it changes smoothly where the ellipse becomes a circle and its tilt jumps.
+ */
 export function ellipseMatrix({ major, minor, tilt }: MomentEllipse): Spread2 {
   const c = Math.cos(toRadians(tilt));
   const s = -Math.sin(toRadians(tilt));
@@ -57,7 +66,7 @@ export function ellipseMatrix({ major, minor, tilt }: MomentEllipse): Spread2 {
   };
 }
 
-/** An item under a transform; its spread grows with the transform's scale. */
+/** An item under a transform, in the unit that this maps to; its spread grows with the transform's scale. */
 export function moveItem(item: Item, transform: Affine): Item {
   const by = Math.sqrt(Math.abs(transform[0] * transform[3] - transform[1] * transform[2]));
   const centre = transformPoint(transform, item.centre);
@@ -77,10 +86,10 @@ export function moveItem(item: Item, transform: Affine): Item {
   return { ...item, centre, ellipse, spread: item.spread * by };
 }
 
-/** Mean radius of a form: the root of its semi-axes' product. */
+/** Mean radius of a form, in its unit: the root of its semi-axes' product; 0 for a landmark. */
 export const meanRadius = (item: Item): number =>
   item.ellipse ? Math.sqrt(item.ellipse.major * item.ellipse.minor) : 0;
 
-/** A form nearly as wide as long has no tilt to speak of. */
+/** Whether a form has a tilt to speak of: not where it is nearly as wide as long. Never for a landmark. */
 export const hasTilt = (item: Item): boolean =>
   item.ellipse !== null && item.ellipse.major > 1.25 * item.ellipse.minor;

@@ -22,7 +22,11 @@ export const TOLERANCES: readonly Row[] = [
 /** A gesture so short that only movement is judged in it. */
 export const GESTURE_SECONDS = 60;
 
-/** @param seconds given for the drawing; null where it had all the time it wanted */
+/**
+ * How much is worth a word: per cent of the figure's height for a place, degrees for a tilt, per cent of the
+ * reference's own measure for a proportion.
+ * @param seconds given for the drawing; null where it had all the time it wanted
+ */
 export function toleranceOf(kind: FindingKind, seconds: number | null): number {
   const row = TOLERANCES.find(({ upTo }) => (seconds ?? Infinity) <= upTo) as Row;
   return row[kind];

@@ -9,8 +9,10 @@ export type Affine = readonly [number, number, number, number, number, number];
 
 export const IDENTITY: Affine = [1, 0, 0, 1, 0, 0];
 
+/** Moves by `x` and `y`, in the unit of the points. */
 export const translation = (x: number, y: number): Affine => [1, 0, 0, 1, x, y];
 
+/** Enlarges by factors about the origin: alike both ways where one is given; a negative one turns over. */
 export const scaling = (sx: number, sy: number = sx): Affine => [sx, 0, 0, sy, 0, 0];
 
 /** Turns by `degrees` counter-clockwise as seen on the page, about the origin. */
@@ -20,7 +22,10 @@ export function rotation(degrees: number): Affine {
   return [c, -s, s, c, 0, 0];
 }
 
-/** The transform that applies `transforms` from the last to the first, as matrices multiply. */
+/**
+ * The transform that applies `transforms` from the last to the first, as matrices multiply; the identity for
+ * none.
+ */
 export function compose(...transforms: readonly Affine[]): Affine {
   return transforms.reduce<Affine>(
     (p, q) => [
@@ -40,6 +45,7 @@ export function about(centre: Point, transform: Affine): Affine {
   return compose(translation(centre.x, centre.y), transform, translation(-centre.x, -centre.y));
 }
 
+/** The factor by which `m` changes areas: negative where it turns over, 0 where it flattens. */
 export const determinant = (m: Affine): number => m[0] * m[3] - m[1] * m[2];
 
 /** The inverse transform. Throws a RangeError where `m` flattens the plane. */
@@ -51,11 +57,12 @@ export function invert(m: Affine): Affine {
   return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
 }
 
+/** Where `m` takes a point, in the unit that it maps to. */
 export function transformPoint(m: Affine, p: Point): Point {
   return { x: m[0] * p.x + m[2] * p.y + m[4], y: m[1] * p.x + m[3] * p.y + m[5] };
 }
 
-/** The factor by which `m` scales lengths, as the root of its area factor. */
+/** The factor by which `m` scales lengths, as the root of its area factor: 0 where it flattens the plane. */
 export const scaleOf = (m: Affine): number => Math.sqrt(Math.abs(determinant(m)));
 
 /** The reflection about the line through two points. Throws a RangeError where they are one. */

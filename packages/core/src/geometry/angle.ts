@@ -2,16 +2,18 @@ import type { Point } from './point.ts';
 
 const DEGREE = Math.PI / 180;
 
+/** Degrees as radians. */
 export const toRadians = (degrees: number): number => degrees * DEGREE;
+/** Radians as degrees. */
 export const toDegrees = (radians: number): number => radians / DEGREE;
 
-/** Wraps an angle in degrees into (-180, 180]. */
+/** An angle in degrees wrapped into (-180, 180]. */
 export function wrapAngle(degrees: number): number {
   const wrapped = degrees - 360 * Math.ceil((degrees - 180) / 360);
   return wrapped === -180 ? 180 : wrapped;
 }
 
-/** Wraps the tilt of an undirected line, in degrees, into (-90, 90]. */
+/** The tilt of an undirected line, degrees, wrapped into (-90, 90]. */
 export function wrapTilt(degrees: number): number {
   return degrees - 180 * Math.ceil((degrees - 90) / 180);
 }

@@ -4,7 +4,7 @@ import type { Point } from './point.ts';
 /** Handles along each side of a bend. */
 export const BEND_HANDLES = 3;
 
-/** Where the handles of an unbent box lie: row by row. */
+/** Where the nine handles of an unbent box lie: row by row from the left top, in its unit. */
 export function bendHandles(box: Box): Point[] {
   const along = [0, 0.5, 1];
   return along.flatMap((v) =>

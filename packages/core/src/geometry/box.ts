@@ -23,6 +23,7 @@ export function boxOf(points: Iterable<Point>): Box | null {
   return minX > maxX ? null : { minX, minY, maxX, maxY };
 }
 
+/** A box with its edges moved outwards by `by`, in its unit; a negative one may turn it inside out. */
 export const grow = (box: Box, by: number): Box => ({
   minX: box.minX - by,
   minY: box.minY - by,
@@ -30,8 +31,10 @@ export const grow = (box: Box, by: number): Box => ({
   maxY: box.maxY + by,
 });
 
+/** The longer side of a box, in its unit. */
 export const longerSide = (box: Box): number => Math.max(box.maxX - box.minX, box.maxY - box.minY);
 
+/** The smallest box that holds both; null stands for an empty one, and two of those give null. */
 export const unionOf = (a: Box | null, b: Box | null): Box | null =>
   a && b
     ? {
@@ -42,10 +45,11 @@ export const unionOf = (a: Box | null, b: Box | null): Box | null =>
       }
     : (a ?? b);
 
+/** Whether two boxes share a point; edges that touch do. */
 export const overlaps = (a: Box, b: Box): boolean =>
   a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY;
 
-/** The corners of a box, from its least one on. */
+/** The corners of a box: left top, right top, right bottom, left bottom, as seen on the page. */
 export const cornersOf = (box: Box): [Point, Point, Point, Point] => [
   { x: box.minX, y: box.minY },
   { x: box.maxX, y: box.minY },

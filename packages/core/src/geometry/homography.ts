@@ -42,7 +42,10 @@ export function homography(from: Quad, to: Quad): (p: Point) => Point {
   };
 }
 
-/** Whether four corners go round one way without crossing: what a picture can be drawn into. */
+/**
+ * Whether four corners go round one way without crossing: what a picture can be drawn into. Three in a line
+ * do not.
+ */
 export function isConvex(quad: Quad): boolean {
   const turns = quad.map((p, i) => {
     const q = quad[(i + 1) % 4] as Point;

@@ -60,7 +60,10 @@ export interface MomentEllipse {
   readonly tilt: number;
 }
 
-/** For an ellipse this gives back the ellipse itself: variance along a semi-axis r is r²/4. */
+/**
+ * The ellipse with these moments, in their unit. For an ellipse it gives back the ellipse itself: the
+ * variance along a semi-axis r is r²/4. Of a circle the tilt is 0.
+ */
 export function momentEllipse({ centre, xx, xy, yy }: Moments): MomentEllipse {
   const half = (xx + yy) / 2;
   const spread = Math.hypot((xx - yy) / 2, xy);

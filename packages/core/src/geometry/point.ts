@@ -7,9 +7,15 @@ export interface Point {
   readonly y: number;
 }
 
+/** The sum of two vectors, in their unit. */
 export const add = (a: Point, b: Point): Point => ({ x: a.x + b.x, y: a.y + b.y });
+/** The vector from `b` to `a`. */
 export const subtract = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y });
+/** A vector made `by` times as long; turned about where `by` is negative. */
 export const scale = (a: Point, by: number): Point => ({ x: a.x * by, y: a.y * by });
+/** The point half-way between two. */
 export const middle = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
+/** The distance of two points, in their unit; 0 where they are one. */
 export const distance = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
+/** The length of a vector, in its unit. */
 export const lengthOf = (a: Point): number => Math.hypot(a.x, a.y);

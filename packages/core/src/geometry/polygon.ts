@@ -1,6 +1,9 @@
 import type { Point } from './point.ts';
 
-/** Whether a place lies inside an outline (even-odd). */
+/**
+ * Whether a place lies inside a closed outline, by the even-odd rule (Shimrat 1962). Edges belong to it on
+ * one side only; an outline of fewer than three points holds nothing.
+ */
 export function isInside(outline: readonly Point[], p: Point): boolean {
   let inside = false;
   for (let i = 0, j = outline.length - 1; i < outline.length; j = i, i += 1) {
@@ -11,7 +14,10 @@ export function isInside(outline: readonly Point[], p: Point): boolean {
   return inside;
 }
 
-/** Points added to the sides of a closed outline so that none is longer than `step`: before it is bent. */
+/**
+ * Points added to the sides of a closed outline so that none is longer than `step`, in its unit: before it
+ * is bent. At most 64 to a side; empty for no points.
+ */
 export function refined(outline: readonly Point[], step: number): Point[] {
   return outline.flatMap((p, i) => {
     const q = outline[(i + 1) % outline.length] as Point;
@@ -55,7 +61,10 @@ export function thinned<P extends Point>(line: readonly P[], tolerance: number):
   return line.filter((_, i) => keep[i]);
 }
 
-/** Area of a polygon, whichever way it goes round (the shoelace formula). */
+/**
+ * Area of a polygon, in its unit squared, whichever way it goes round (the shoelace formula); 0 for fewer
+ * than three corners.
+ */
 export function polygonArea(outline: readonly Point[]): number {
   let sum = 0;
   for (const [i, p] of outline.entries()) {

@@ -11,8 +11,9 @@ export interface Cells {
 const FIGURE = 4 / 3;
 
 /**
- * The grid of at least so many cells in which a figure can stand largest.
+ * The grid of at least so many cells in which a figure, a third higher than wide, can stand largest.
  * @param count 1 or more
+ * @param paper millimetres
  */
 export function cellsFor(count: number, paper: Pick<Page, 'width' | 'height'>): Cells {
   let best: Cells & { size: number } = { columns: 1, rows: count, size: 0 };
@@ -24,7 +25,7 @@ export function cellsFor(count: number, paper: Pick<Page, 'width' | 'height'>): 
   return { columns: best.columns, rows: best.rows };
 }
 
-/** The cells of a page as outlines, millimetres, row by row from the left top. */
+/** The cells of a page as outlines of four corners, millimetres, row by row from the left top. */
 export function cellOutlines(
   paper: Pick<Page, 'x' | 'y' | 'width' | 'height'>,
   { columns, rows }: Cells,

@@ -4,7 +4,7 @@ import type { MirrorAxis, Guide, Id, Page, Sheet, Thing, ThingOf, ThingType } fr
 const byOrder = (a: { order: string; id: Id }, b: { order: string; id: Id }): number =>
   a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 
-/** All things of one type, in stacking order where the type has one. */
+/** All things of one type, in stacking order where the type has one; empty where there are none. */
 export function thingsOfType<T extends ThingType>(things: ReadonlyMap<Id, Thing>, type: T): ThingOf<T>[] {
   const found = [...things.values()].filter((thing): thing is ThingOf<T> => thing.type === type);
   return found.sort((a, b) => ('order' in a && 'order' in b ? byOrder(a, b) : 0));
@@ -17,14 +17,14 @@ export function pageOf(things: ReadonlyMap<Id, Thing>): Page | null {
   return null;
 }
 
-/** The axis of symmetry that the page has, or null. */
+/** The axis of symmetry that the page has; null where it has none, the last where it has several. */
 export const axisOf = (things: ReadonlyMap<Id, Thing>): MirrorAxis | null =>
   thingsOfType(things, 'axis').at(-1) ?? null;
 
-/** The sheets of a page, lowest first. */
+/** The sheets of a page, lowest first; empty for a page that has not come. */
 export const sheetsOf = (things: ReadonlyMap<Id, Thing>): Sheet[] => thingsOfType(things, 'sheet');
 
-/** The paper's edges, millimetres. */
+/** The paper's edges, millimetres; paper that was never grown to the left or upwards begins at 0, 0. */
 export const pageBox = ({
   x = 0,
   y = 0,
@@ -37,7 +37,7 @@ export const pageBox = ({
   maxY: y + height,
 });
 
-/** Where a guide runs over a page, millimetres. */
+/** Where a guide runs over a page: x and y of one end, then of the other, millimetres. */
 export function guideLine(
   guide: Pick<Guide, 'kind' | 'at'>,
   paper: Pick<Page, 'x' | 'y' | 'width' | 'height'>,
@@ -46,7 +46,10 @@ export function guideLine(
   return guide.kind === 'plumb' ? [guide.at, minY, guide.at, maxY] : [minX, guide.at, maxX, guide.at];
 }
 
-/** Where an axis runs over a page: on through its two points, to beyond the edges. */
+/**
+ * Where an axis runs over a page, as x and y of both ends, millimetres: on through its two points, to beyond
+ * the edges. Where the two are one it is that point.
+ */
 export function axisLine(
   { from, to }: Pick<MirrorAxis, 'from' | 'to'>,
   paper: Pick<Page, 'width' | 'height'>,
@@ -57,7 +60,10 @@ export function axisLine(
   return [from.x - dx, from.y - dy, from.x + dx, from.y + dy];
 }
 
-/** The lines between the cells of a page. */
+/**
+ * The lines between the cells of a page, as x and y of both ends, millimetres: upright ones first; none for
+ * a page without cells.
+ */
 export function cellLines(paper: Page): [number, number, number, number][] {
   const { minX, minY, maxX, maxY } = pageBox(paper);
   const { columns = 1, rows = 1 } = paper.cells ?? {};

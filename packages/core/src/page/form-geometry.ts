@@ -15,7 +15,7 @@ export function shapeOutline(shape: Shape): Point[] {
   });
 }
 
-/** The outline of a form on its page, millimetres. */
+/** The outline of a form on its page, millimetres; an ellipse as a polygon. */
 export function formOutline(form: Pick<Form, 'shape' | 'transform'>): Point[] {
   return shapeOutline(form.shape).map((p) => transformPoint(form.transform, p));
 }
@@ -47,7 +47,10 @@ export function formEllipse({ shape, transform }: Pick<Form, 'shape' | 'transfor
   });
 }
 
-/** Measures a form on its page. Throws a RangeError where its outline has no area. */
+/**
+ * Centre, millimetres, and ellipse of the same moments of a form on its page. Throws a RangeError where its
+ * outline has no area.
+ */
 export function measureForm(form: Pick<Form, 'shape' | 'transform'>): FormMeasure {
   const ellipse = formEllipse(form);
   const { centre } = ellipse;

@@ -15,6 +15,11 @@ const gridOver = (box: Box, columns: number, rows: number): Point[] =>
     y: box.minY + (Math.floor(i / (columns + 1)) / rows) * (box.maxY - box.minY),
   }));
 
+/**
+ * The grid of an unbent piece.
+ * @param box the room of its outline, picture pixels
+ * @param cells along each side
+ */
 export const flatMesh = (box: Box, cells = MESH_CELLS): Mesh => ({
   columns: cells,
   rows: cells,
@@ -45,7 +50,8 @@ function triangleMap(from: readonly [Point, Point, Point], to: readonly [Point, 
 }
 
 /**
- * A bent piece as triangles, each laid by an affine map. Empty where the piece has no outline or is not bent.
+ * A bent piece as triangles, each laid by an affine map, two to a cell of its grid. Empty where the piece
+ * has no outline or is not bent.
  */
 export function patchwork({
   clip,
@@ -76,8 +82,8 @@ export function patchwork({
 }
 
 /**
- * Where a point of the picture lies on the page: bilinear within its cell of the grid where the piece is
- * bent.
+ * Where a point of the picture, pixels, lies on the page, millimetres: bilinear within its cell of the grid
+ * where the piece is bent; points beyond the grid come to its edge.
  */
 export function pieceMap(placement: Pick<Placement, 'clip' | 'mesh' | 'transform'>): (p: Point) => Point {
   const { clip, mesh, transform } = placement;
@@ -98,7 +104,7 @@ export function pieceMap(placement: Pick<Placement, 'clip' | 'mesh' | 'transform
   };
 }
 
-/** The outline of a piece on the page, or null for a whole picture. */
+/** The outline of a piece on the page, millimetres; null for a whole picture. */
 export function pieceOutline(placement: Pick<Placement, 'clip' | 'mesh' | 'transform'>): Point[] | null {
   const { clip, mesh } = placement;
   const box = clip ? boxOf(clip) : null;

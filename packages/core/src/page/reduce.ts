@@ -18,7 +18,9 @@ export function revertedBy(operations: readonly Operation[]): Set<Id> {
   return gone;
 }
 
-/** What one operation makes of one thing; `undefined` stands for a thing that is not there. */
+/**
+ * What one operation makes of one thing; `undefined` stands for a thing that is not there, before and after.
+ */
 export function step(thing: Thing | undefined, id: Id, operation: Operation): Thing | undefined {
   if (operation.kind !== 'change') return thing;
   const { add, set, remove } = operation.body;

@@ -61,7 +61,7 @@ function layersOf(look: Pick<StrokeLook, 'pen' | 'hardness'>): { by: number; alp
 export const lineLayers = (line: readonly LinePoint[], look: StrokeLook): StrokeLayer[] =>
   layersOf(look).map(({ by, alpha }) => ({ outline: lineOutline(line, look.size, by), alpha }));
 
-/** How far a stroke's ink may reach from its points, millimetres. */
+/** How far a stroke's ink may reach from its points, millimetres: what must be painted anew round them. */
 export const strokeReach = ({ pen, size }: Pick<Stroke, 'pen' | 'size'>): number =>
   size * PEN_MANNERS[pen].flat * 1.6;
 
@@ -84,7 +84,7 @@ export function strokeLayers(
 
 const round = (value: number): number => Math.round(value * 100) / 100;
 
-/** An SVG path for an outline; empty where it encloses nothing. */
+/** An SVG path for an outline, millimetres; empty where it encloses nothing. */
 export function outlinePath(outline: Outline): string {
   if (outline.length < 3) return '';
   return `M${outline.map(({ x, y }) => `${round(x)} ${round(y)}`).join('L')}Z`;

@@ -42,7 +42,10 @@ export function thingBox(
   }
 }
 
-/** The points of a thing by which it is picked: those that lie in a loop are counted. */
+/**
+ * The points of a thing by which it is picked, millimetres: those that lie in a loop are counted. Empty for
+ * what a loop cannot pick: guides, the axis, whole pictures, landmarks that are not set.
+ */
 export function pickPoints(thing: SheetThing): { x: number; y: number }[] {
   switch (thing.type) {
     case 'stroke':

@@ -1,8 +1,9 @@
 import { grown, type Mask } from '../tone/mask.ts';
 
 /**
- * How well two masks agree within a distance, pixels: share of the found that is true, share of the true that
- * is found, and their harmonic mean.
+ * How well two masks of one size agree within a distance, pixels: share of the found that is true
+ * (precision), share of the true that is found (recall), and their harmonic mean (van Rijsbergen 1979). All
+ * 0 where one of them is empty.
  */
 export function agreement(
   found: Mask,

@@ -13,7 +13,10 @@ export interface Blocks {
   readonly side: number;
 }
 
-/** Tells one value of each block from the values in it. @param of may sort what it is given */
+/**
+ * One value of each square block of a picture, from the values in it; blocks at the edges may be smaller.
+ * @param of may sort what it is given
+ */
 export function inBlocks({ width, height, data }: Grey, of: (values: Float32Array) => number): Blocks {
   const side = Math.max(SMALLEST_BLOCK, Math.round(width * SIDE));
   const [columns, rows] = [Math.ceil(width / side), Math.ceil(height / side)];
@@ -34,7 +37,7 @@ export function inBlocks({ width, height, data }: Grey, of: (values: Float32Arra
   return { values, columns, rows, side };
 }
 
-/** Each block by itself and those that touch it. */
+/** Each block anew, from itself and those of the eight round it that there are. */
 export function fromNeighbours(blocks: Blocks, of: (near: number[]) => number): Blocks {
   const { columns, rows } = blocks;
   const values = new Float32Array(blocks.values.length);

@@ -35,7 +35,10 @@ export interface Candidate {
   readonly area: number;
 }
 
-/** Quadrilaterals of four lines with edges along all sides, those with the most first. */
+/**
+ * Quadrilaterals of four lines with edges along all sides, pixels, those with the most first; empty where no
+ * four lines close one.
+ */
 export function candidates(lines: readonly Line[], width: number, height: number): Candidate[] {
   const found: Candidate[] = [];
   const inside = (p: Point | null): p is Point =>

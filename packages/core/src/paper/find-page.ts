@@ -22,7 +22,10 @@ const LINES = 52;
 /** Under this nothing is said to be a page. */
 const LEAST_SCORE = 0.5;
 
-/** From the left top on clockwise: the side whose middle lies highest is the upper one. */
+/**
+ * Four corners from the left top on clockwise, whatever their order was: the side whose middle lies highest
+ * is the upper one.
+ */
 export function inReadingOrder(quad: Quad): Quad {
   const turned = quad.reduce((sum, p, i) => {
     const q = quad[(i + 1) % 4] as Point;

@@ -7,8 +7,9 @@ const PAPER = 0.72;
 const middle = (near: number[]): number => near.sort((a, b) => a - b)[near.length >> 1] as number;
 
 /**
- * The light of the paper at every pixel: of each block what most of it shows; smoothed, so that a block full
- * of ink does not darken the paper; and spread out.
+ * The light of the paper at every pixel, in the picture's own unit: of each block what most of it shows (a
+ * high quantile); smoothed by medians, so that a block full of ink does not darken the paper; and spread
+ * out.
  */
 export function paperLight(page: Grey): Grey {
   const shown = inBlocks(page, (values) => values.sort()[Math.floor(values.length * PAPER)] as number);

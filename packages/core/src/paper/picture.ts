@@ -23,7 +23,10 @@ export function luma({ width, height, data }: Rgb): Grey {
   return { width, height, data: out };
 }
 
-/** A picture no larger than asked, averaged by area. */
+/**
+ * A picture whose longer side is at most so many pixels, averaged by area, and the factor by which it was
+ * made smaller; the picture itself and 1 where it is no larger.
+ */
 export function atMost(picture: Rgb, longest: number): { picture: Rgb; by: number } {
   const by = Math.min(1, longest / Math.max(picture.width, picture.height));
   if (by === 1) return { picture, by };
@@ -62,7 +65,10 @@ export function atMost(picture: Rgb, longest: number): { picture: Rgb; by: numbe
   return { picture: { width, height, data }, by };
 }
 
-/** A value between pixels, by the four nearest; pixel centres lie at halves. */
+/**
+ * A value between pixels, by the four nearest (bilinear); pixel centres lie at halves, places beyond the
+ * edge count as on it. The picture has at least two pixels each way.
+ */
 export function sampled({ width, height, data }: Grey, x: number, y: number): number {
   const [px, py] = [Math.min(width - 1, Math.max(0, x - 0.5)), Math.min(height - 1, Math.max(0, y - 0.5))];
   const [i, j] = [Math.min(width - 2, Math.floor(px)), Math.min(height - 2, Math.floor(py))];

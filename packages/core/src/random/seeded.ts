@@ -1,4 +1,4 @@
-/** Numbers that look random and are the same for the same seed (mulberry32). */
+/** Numbers in [0, 1) that look random and are the same for the same seed (mulberry32). */
 export function seeded(seed: number): () => number {
   let state = seed >>> 0;
   return () => {
@@ -10,7 +10,7 @@ export function seeded(seed: number): () => number {
   };
 }
 
-/** A standard normal value by Box and Muller's transform. */
+/** A standard normal value from a source of numbers in [0, 1), by Box and Muller's transform (1958). */
 export function gaussian(random: () => number): number {
   return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 }

@@ -46,13 +46,14 @@ function differing(a: Uint32Array, b: Uint32Array, most: number): number {
   return sum;
 }
 
-/** In how many bits two likenesses differ. */
+/** In how many bits two likenesses of the same length differ: 0 for the same picture. */
 export const likenessDistance = (a: string, b: string): number => differing(wordsOf(a), wordsOf(b), Infinity);
 
 /**
  * Groups of pictures that look alike, each with at least two, in the order given. Every member is
  * like the group's first, so that no group wanders.
- * @param apart says of two indices that they are to be kept apart
+ * @param keptSeparate says of two indices that they are to be kept separate
+ * @param most differing bits up to which two pictures are alike
  */
 export function groupAlike(
   likenesses: readonly string[],

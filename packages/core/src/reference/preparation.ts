@@ -66,6 +66,7 @@ export const UNTOUCHED: Preparation = {
   soft: 0,
 };
 
+/** Whether a preparation changes nothing. */
 export const isUntouched = (p: Preparation): boolean =>
   JSON.stringify({ ...UNTOUCHED, ...p }) === JSON.stringify(UNTOUCHED);
 
@@ -74,7 +75,10 @@ export interface Size {
   readonly height: number;
 }
 
-/** The largest frame of the same shape that lies inside the picture straightened by `degrees`. */
+/**
+ * The largest frame of the same shape that lies inside a picture straightened by so many degrees, pixels,
+ * not rounded; the picture itself for 0.
+ */
 export function straightFrame({ width, height }: Size, degrees: number): Size {
   const [c, s] = [Math.cos(toRadians(Math.abs(degrees))), Math.sin(toRadians(Math.abs(degrees)))];
   const by = Math.min(width / (width * c + height * s), height / (width * s + height * c));
@@ -114,15 +118,19 @@ export function preparedFrame(
   };
 }
 
-/** Whether a place lies in the frame. */
+/** Whether a place lies in the frame, its edges included. Pixels. */
 export const inFrame = ({ width, height }: Size, { x, y }: Point): boolean =>
   x >= 0 && y >= 0 && x <= width && y <= height;
 
-/** Where a place on the original lies on the prepared picture. */
+/**
+ * Where a place on the original, pixels, lies on the prepared picture, pixels; outside of its frame as well.
+ */
 export const toPrepared = (original: Size, preparation: Preparation, at: Point): Point =>
   transformPoint(preparedFrame(original, preparation).toPrepared, at);
 
-/** The preparation that shows just the same, the other way round. */
+/**
+ * The preparation that shows just the same, turned over left to right. Done twice it gives back the first.
+ */
 export function mirrored(preparation: Preparation): Preparation {
   const { flip, turn, straighten, crop } = preparation;
   return {

@@ -48,6 +48,7 @@ export const AGAIN = 30_000;
 /** A gap between two ticks longer than this is a tab that slept: it comes back held. */
 export const SLEPT = 3000;
 
+/** A clock before its start. @param poses the stretches of each; without any it is done at once */
 export function newClock(poses: readonly (readonly Stretch[])[]): Clock {
   const times = poses.map((stretches): PoseTimes => ({
     stretches: stretches.map((s) => ({ ...s, added: 0, spent: 0 })),
@@ -68,7 +69,7 @@ const change = (clock: Clock, to: Partial<PoseTimes>): Clock => ({
 const changeTurn = (clock: Clock, turn: number, to: Partial<Lasted>): Clock =>
   change(clock, { stretches: poseOf(clock).stretches.map((s, i) => (i === turn ? { ...s, ...to } : s)) });
 
-/** The stretch that runs, or is held. */
+/** The stretch that runs, or is held; null for a session without poses. */
 export function stretchOf(clock: Clock): Lasted | null {
   const pose = clock.poses[clock.current];
   return pose?.stretches[pose.turn] ?? null;
@@ -78,7 +79,7 @@ export function stretchOf(clock: Clock): Lasted | null {
 export const doingOf = (clock: Clock): Doing | null =>
   clock.phase === 'running' ? (stretchOf(clock)?.doing ?? null) : null;
 
-/** Milliseconds left of what runs; negative while a stroke crosses the bell. */
+/** Milliseconds left of what runs; negative while a stroke crosses the bell, 0 without poses. */
 export function timeLeft(clock: Clock): number {
   const now = stretchOf(clock);
   return now ? now.planned + now.added - now.spent : 0;
@@ -86,7 +87,10 @@ export function timeLeft(clock: Clock): number {
 
 const drawTurn = (pose: PoseTimes): number => pose.stretches.findIndex(({ doing }) => doing === 'draw');
 
-/** A pose's times as they are kept: milliseconds drawn and added. */
+/**
+ * A pose's times as they are kept: milliseconds drawn, added and planned; all 0 where nothing is drawn in
+ * it.
+ */
 export function drawnTimes(pose: PoseTimes): { drawn: number; added: number; planned: number } {
   const { spent = 0, added = 0, planned = 0 } = pose.stretches[drawTurn(pose)] ?? {};
   return { drawn: spent, added, planned };
@@ -156,7 +160,11 @@ function count(clock: Clock, at: number): Clock {
   return running;
 }
 
-/** What a clock becomes. An event that makes no sense where it comes changes nothing but the time. */
+/**
+ * What a clock becomes by an event. One that makes no sense where it comes changes nothing but the time;
+ * time that runs backwards counts as none, and a long gap as sleep: it is held. A clock that is done stays
+ * as it is.
+ */
 export function tickClock(before: Clock, event: ClockEvent): Clock {
   if (before.phase === 'done') return before;
   const clock = before.phase === 'ready' ? { ...before, since: event.at } : count(before, event.at);
@@ -189,7 +197,10 @@ export function tickClock(before: Clock, event: ClockEvent): Clock {
   }
 }
 
-/** A clock as it comes back after a reload: held where it was, with nothing counted in between. */
+/**
+ * A clock as it comes back after a reload: held where it was, with nothing counted in between.
+ * @param at monotonic milliseconds now
+ */
 export function wakeClock(stored: Clock, at: number): Clock {
   return { ...stored, since: at, penDown: false, phase: stored.phase === 'running' ? 'held' : stored.phase };
 }

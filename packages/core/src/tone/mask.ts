@@ -8,6 +8,7 @@ export interface Mask {
   readonly bits: Uint8Array;
 }
 
+/** A mask of so many pixels with none set. */
 export const emptyMask = (width: number, height: number): Mask => ({
   width,
   height,
@@ -45,7 +46,10 @@ function distanceLine(f: Float64Array, n: number, out: Float64Array, v: Int32Arr
   }
 }
 
-/** Exact squared Euclidean distance of every pixel to the nearest set one, pixels². */
+/**
+ * Exact squared Euclidean distance of every pixel to the nearest set one, pixels² (Felzenszwalb and
+ * Huttenlocher 2012); about 1e9 everywhere where none is set.
+ */
 export function squaredDistances({ width, height, bits }: Mask): Float64Array {
   const grid = Float64Array.from(bits, (bit) => (bit ? 0 : FAR));
   const most = Math.max(width, height);
@@ -68,7 +72,9 @@ export function squaredDistances({ width, height, bits }: Mask): Float64Array {
   return grid;
 }
 
-/** The mask grown by a radius in pixels. */
+/**
+ * The mask grown by a radius in pixels: every pixel no further than that from a set one, by exact distances.
+ */
 export function grown(mask: Mask, radius: number): Mask {
   const distances = squaredDistances(mask);
   return { ...mask, bits: Uint8Array.from(distances, (d) => (d <= radius * radius ? 1 : 0)) };

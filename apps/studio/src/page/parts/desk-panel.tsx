@@ -5,7 +5,7 @@ import { Act } from '../../ui/acts';
 import { Choice, Option } from '../../ui/choice';
 import { Switch } from '../../ui/switch';
 import { usePalette } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import { useShell } from '../shell/shell-context';
 import type { PassPanelProps } from '../shell/pass';
 import { Acts, Panel } from '../../ui/panel';
@@ -50,9 +50,9 @@ export function DeskPanel({ onBack, onClose }: PassPanelProps) {
         ))}
       </Choice>
       <Acts about="Real size">
-        <Words size={13} soft>
+        <Text size={13} soft>
           Lay a bank card on the screen and draw the slider until the outline is as large as it.
-        </Words>
+        </Text>
         <Slider
           label="A real millimetre"
           value={scale}

@@ -12,7 +12,7 @@ import {
 } from '../../data/desk-slice';
 import { useDesk, useDeskDispatch } from '../../data/store';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import { removable, remove, straightening } from '../shell/shell-acts';
 import { useShell } from '../shell/shell-context';
 import type { Shape } from './icons';
@@ -144,9 +144,9 @@ function WordsRow() {
   return (
     <>
       <Offers offers={WORDS} value={words} onTake={(value) => send(takeWords(value))} />
-      <Words size={13} soft style={[styles.note, { maxWidth: wide ? 420 : 190 }]}>
+      <Text size={13} soft style={[styles.note, { maxWidth: wide ? 420 : 190 }]}>
         {WORDS_NOTES[words]}
-      </Words>
+      </Text>
     </>
   );
 }

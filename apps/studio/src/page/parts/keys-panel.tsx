@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import { KEYS } from '../keys';
 import type { PassPanelProps } from '../shell/pass';
 import { Panel } from '../../ui/panel';
@@ -10,15 +10,15 @@ export function KeysPanel({ onBack, onClose }: PassPanelProps) {
     <Panel title="Keys" onBack={onBack} onClose={onClose}>
       {KEYS.map(({ about, keys }) => (
         <View key={about} style={{ marginBottom: 8 }}>
-          <Words size={13} kind="strong" soft>
+          <Text size={13} kind="strong" soft>
             {about}
-          </Words>
+          </Text>
           {keys.map(([key, what]) => (
             <View key={key} style={{ flexDirection: 'row', gap: 12 }}>
-              <Words size={13} kind="strong" style={{ width: 104 }}>
+              <Text size={13} kind="strong" style={{ width: 104 }}>
                 {key}
-              </Words>
-              <Words size={13}>{what}</Words>
+              </Text>
+              <Text size={13}>{what}</Text>
             </View>
           ))}
         </View>

@@ -8,7 +8,7 @@ import { Switch } from '../../ui/switch';
 import { BODY, CORNER, ON_PAGE, TOUCH } from '../../ui/theme';
 import { useLatest } from '../../ui/use-latest';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import { useShell } from '../shell/shell-context';
 import { useProposed } from './use-proposed';
 import { SampleStroke } from './sample-stroke';
@@ -54,9 +54,9 @@ export function LinePanel() {
         <View style={{ borderWidth: 1, borderColor: palette.rule }}>
           <SampleStroke pen={pen} setting={setting} width={150} height={44} />
         </View>
-        <Words size={13} soft>
+        <Text size={13} soft>
           {pen}
-        </Words>
+        </Text>
         <Switch
           small
           label="even width"

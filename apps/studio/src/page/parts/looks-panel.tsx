@@ -3,7 +3,7 @@ import { Act } from '../../ui/acts';
 import { Acts, Panel } from '../../ui/panel';
 import { Switch } from '../../ui/switch';
 import { Way } from '../../ui/way';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import { hidingPart, partHidden, PARTS, type PartName } from '../sheet-acts';
 import { useShell } from '../shell/shell-context';
 import { LookChoice } from './look-choice';
@@ -47,9 +47,9 @@ export function LooksPanel({ onClose }: { readonly onClose: () => void }) {
     <Panel title="Looks" onClose={onClose}>
       <LookChoice look={look} onLook={(to) => dispatch({ kind: 'look', look: to })} />
       {look.name === 'silhouette' || look.name === 'gaps' ? (
-        <Words size={13} soft>
+        <Text size={13} soft>
           On the reference this is a guess, by what differs from its background.
-        </Words>
+        </Text>
       ) : null}
       <Switch label="mirrored" on={mirrored} onPress={() => surface?.mirror()} />
       <Acts about="Hide in one touch">{(Object.keys(PARTS) as PartName[]).map(hide)}</Acts>

@@ -4,7 +4,7 @@ import { axisOf, type Change, type Id } from '@deft/core/page';
 import { Act } from '../../ui/acts';
 import { Field } from '../../ui/field';
 import { usePalette } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import { MOVE_WAYS, type MoveWay } from '../hands/move';
 import { readNumber } from '../read-number';
 import { roomOf } from '../selection';
@@ -38,9 +38,9 @@ export function MoveActs() {
   if (state.picks.size === 0 || !room)
     return (
       <View style={styles.hint}>
-        <Words size={13} soft style={styles.words}>
+        <Text size={13} soft style={styles.words}>
           Draw round what you want to move, or touch it.
-        </Words>
+        </Text>
         <CutAct />
         <ScopeAct />
         <PieceAct />
@@ -244,9 +244,9 @@ export function Numbers() {
       <Act label="Apply" onPress={apply} />
       <Act label="Leave" onPress={done} />
       {sentence ? (
-        <Words size={13} live>
+        <Text size={13} live>
           {sentence}
-        </Words>
+        </Text>
       ) : null}
     </View>
   );

@@ -1,7 +1,7 @@
 import { Pressable, ScrollView, View } from 'react-native';
 import { CORNER } from '../../ui/theme';
 import { usePalette } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 
 interface ChipsProps {
   readonly names: readonly string[];
@@ -34,13 +34,13 @@ export function NameChips({ names, used, value, onChoose, label }: ChipsProps) {
           borderRadius: CORNER,
         }}
       >
-        <Words
+        <Text
           size={13}
           kind={on ? 'strong' : 'body'}
           colour={on ? palette.verdigris : name !== null && used.has(name) ? palette.softInk : palette.ink}
         >
           {name !== null && used.has(name) && !on ? `${text} ✓` : text}
-        </Words>
+        </Text>
       </Pressable>
     );
   };

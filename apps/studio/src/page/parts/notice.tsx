@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import { Act } from '../../ui/acts';
 import { usePalette } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import type { Obstacle } from '../place-on';
 
 /** Says why something was not done, and offers to go on. */
@@ -35,7 +35,7 @@ export function Notice({
         columnGap: 8,
       }}
     >
-      <Words style={{ flexGrow: 1, flexShrink: 1, flexBasis: 180 }}>{obstacle.sentence}</Words>
+      <Text style={{ flexGrow: 1, flexShrink: 1, flexBasis: 180 }}>{obstacle.sentence}</Text>
       {obstacle.goOn ? <Act label={obstacle.goOn.label} onPress={onGoOn} /> : null}
       <Act label="Close" onPress={onClose} />
     </View>

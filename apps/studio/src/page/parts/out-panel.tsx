@@ -8,7 +8,7 @@ import { Act } from '../../ui/acts';
 import { Choice, Option } from '../../ui/choice';
 import { SavingSign } from '../../ui/saving-sign';
 import { Switch } from '../../ui/switch';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import { MM_PER_INCH, pixelsAt } from '../paper';
 import type { PassPanelProps } from '../shell/pass';
 import { useShell } from '../shell/shell-context';
@@ -59,19 +59,19 @@ export function OutPanel({ onBack, onClose }: PassPanelProps) {
           />
         ))}
       </Choice>
-      <Words
+      <Text
         size={13}
         soft
         testID="pixels"
-      >{`${pixels.width} × ${pixels.height} pixels for ${Math.round(paper.width * 10) / 10} × ${Math.round(paper.height * 10) / 10} mm.`}</Words>
+      >{`${pixels.width} × ${pixels.height} pixels for ${Math.round(paper.width * 10) / 10} × ${Math.round(paper.height * 10) / 10} mm.`}</Text>
       {large ? (
-        <Words size={13}>That is more than the desk renders; it will be made as fine as it can.</Words>
+        <Text size={13}>That is more than the desk renders; it will be made as fine as it can.</Text>
       ) : null}
       {own < dpi ? (
-        <Words
+        <Text
           size={13}
           testID="enlarged"
-        >{`The picture has only ${Math.round(own)} dots an inch here; at ${dpi} it is enlarged beyond its own pixels.`}</Words>
+        >{`The picture has only ${Math.round(own)} dots an inch here; at ${dpi} it is enlarged beyond its own pixels.`}</Text>
       ) : null}
       <Acts about="As">
         <Act label="SVG" spoken="SVG: save the page as lines" onPress={take('svg')} />

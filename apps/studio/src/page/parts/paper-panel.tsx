@@ -9,7 +9,7 @@ import { Switch } from '../../ui/switch';
 import { Field } from '../../ui/field';
 import { CORNER } from '../../ui/theme';
 import { usePalette } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import {
   colouring,
   growing,
@@ -78,7 +78,7 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
         onPress={() => change(to(value - 1))}
         style={{ minWidth: 34 }}
       />
-      <Words size={13}>{`${value} ${label}`}</Words>
+      <Text size={13}>{`${value} ${label}`}</Text>
       <Act
         label="+"
         spoken={`+ one ${label}`}
@@ -165,9 +165,9 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
         {count('down', rows, (n) => parting(paper, columns, n))}
       </Acts>
       {sentence ? (
-        <Words size={13} live>
+        <Text size={13} live>
           {sentence}
-        </Words>
+        </Text>
       ) : null}
     </Panel>
   );

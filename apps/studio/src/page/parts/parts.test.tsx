@@ -1,7 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/react-native';
 import { PaperProvider } from 'react-native-paper';
 import { deskTheme, DAY, NIGHT, type Palette } from '../../ui/theme';
-import { Fan } from './fan';
+import { ChoiceMenu } from './choice-menu';
 import { NameChips } from './name-chips';
 
 const shown = (element: React.ReactElement) =>
@@ -29,11 +29,11 @@ describe('names that are offered', () => {
   });
 });
 
-describe('a fan of choices', () => {
+describe('a menu of choices', () => {
   test('tells what was chosen, closes when one touches beside it, and keeps closed choices closed', () => {
     const [choose, close] = [jest.fn(), jest.fn()];
     shown(
-      <Fan
+      <ChoiceMenu
         label="Passes"
         value="trace"
         onChoose={choose}

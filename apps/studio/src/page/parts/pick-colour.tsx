@@ -1,4 +1,4 @@
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import { usePalette } from '../../ui/use-desk-theme';
 import type { Surface } from '../surface';
 
@@ -22,9 +22,9 @@ export function PickColour({
         onPick(surface.painter.colourAt(surface.toPage(at)));
       }}
     >
-      <Words size={13} style={{ backgroundColor: palette.paper, padding: 8 }}>
+      <Text size={13} style={{ backgroundColor: palette.paper, padding: 8 }}>
         Touch the colour you want.
-      </Words>
+      </Text>
     </div>
   );
 }

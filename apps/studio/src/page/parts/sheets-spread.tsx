@@ -8,7 +8,7 @@ import { Act } from '../../ui/acts';
 import { Switch } from '../../ui/switch';
 import { Field } from '../../ui/field';
 import { usePalette } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import { addingSheet, refiningOver, removingSheet, reordering, settingGroup } from '../sheet-acts';
 import { Slider } from '../../ui/slider';
 import { ON_PAGE } from '../../ui/theme';
@@ -90,7 +90,7 @@ export function SheetsSpread() {
                   <img alt="" src={pictures.get(sheet.id)} style={{ width: '100%', height: '100%' }} />
                 )}
               </View>
-              <Words
+              <Text
                 size={12}
                 kind={on ? 'strong' : 'body'}
                 colour={on ? palette.verdigris : palette.softInk}
@@ -98,12 +98,12 @@ export function SheetsSpread() {
                 style={{ textAlign: 'center' }}
               >
                 {captionOf(sheet)}
-              </Words>
+              </Text>
               {sheet.group ? (
                 <View style={{ width: 62, borderTopWidth: 2, borderColor: palette.softInk }}>
-                  <Words size={12} soft lines={1} style={{ textAlign: 'center' }}>
+                  <Text size={12} soft lines={1} style={{ textAlign: 'center' }}>
                     {sheet.group}
-                  </Words>
+                  </Text>
                 </View>
               ) : null}
             </Pressable>
@@ -142,8 +142,10 @@ export function SheetsSpread() {
               on={chosen.multiply ?? false}
               onPress={() => own({ multiply: !chosen.multiply })}
             />
-            {order('lower', 'Move the sheet lower', -1)}
-            {order('higher', 'Move the sheet higher', 1)}
+            <View style={styles.pair}>
+              {order('lower', 'Move the sheet lower', -1)}
+              {order('higher', 'Move the sheet higher', 1)}
+            </View>
           </View>
           <View style={styles.acts}>
             <Act small label="Name" onPress={() => setTyping('name')} />
@@ -225,4 +227,5 @@ function Naming({
 
 const styles = StyleSheet.create({
   acts: { flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', gap: 6, marginBottom: 6 },
+  pair: { flexDirection: 'row', gap: 6 },
 });

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useSaveState } from '../../data/use-page';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 
 const SAVED = {
   saved: 'saved',
@@ -15,9 +15,9 @@ const SAVED = {
 export function SaveSign({ keeper }: { readonly keeper: PageKeeper }) {
   const state = useSaveState(keeper);
   return (
-    <Words size={13} soft live testID="save-state" lines={1} style={{ flexShrink: 1, textAlign: 'center' }}>
+    <Text size={13} soft live testID="save-state" lines={1} style={{ flexShrink: 1, textAlign: 'center' }}>
       {keeper.refused ?? SAVED[state]}
-    </Words>
+    </Text>
   );
 }
 

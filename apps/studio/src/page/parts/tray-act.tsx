@@ -1,7 +1,7 @@
 import { Pressable, StyleSheet, View, type StyleProp, type ViewStyle } from 'react-native';
 import { Brush } from '../../ui/brush';
 import { usePalette } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import { Icon, type Shape } from './icons';
 
 interface TrayActProps {
@@ -41,14 +41,14 @@ export function TrayAct({
     >
       <Icon shape={shape} on={lit} />
       <View>
-        <Words
+        <Text
           size={13}
           kind={lit ? 'strong' : 'body'}
           colour={lit ? palette.verdigris : palette.ink}
           lines={1}
         >
           {label}
-        </Words>
+        </Text>
         {lit ? <Brush /> : null}
       </View>
     </Pressable>

@@ -8,7 +8,7 @@ import { Act } from '../../ui/acts';
 import { Choice, Option } from '../../ui/choice';
 import { Field } from '../../ui/field';
 import { usePalette } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import type { PassPanelProps } from '../shell/pass';
 import { useShell } from '../shell/shell-context';
 import { Acts, Panel } from '../../ui/panel';
@@ -54,20 +54,20 @@ export function VersionsPanel({ onBack, onClose }: PassPanelProps) {
         <Act label="Keep" spoken="Keep this version" onPress={keep} />
       </View>
       {versions.length === 0 ? (
-        <Words size={13} soft>
+        <Text size={13} soft>
           Keep a version before you change much; nothing drawn is ever lost, but a name helps to find it.
-        </Words>
+        </Text>
       ) : null}
       {versions.map((version) => (
         <View
           key={version.id}
           style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center' }}
         >
-          <Words>{version.name}</Words>
+          <Text>{version.name}</Text>
           <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-            <Words size={13} soft>
+            <Text size={13} soft>
               {when(version.at)}
-            </Words>
+            </Text>
             <Act
               small
               label="Forget"
@@ -111,9 +111,9 @@ export function VersionsCompared() {
           borderColor: palette.rule,
         }}
       >
-        <Words size={17} kind="heading" level={2}>
+        <Text size={17} kind="heading" level={2}>
           Side by side
-        </Words>
+        </Text>
         <Act label="Close" onPress={onClose} />
       </View>
       <View style={{ flex: 1, flexDirection: 'row', padding: 8, gap: 8 }}>

@@ -5,7 +5,7 @@ import { useDesk, useDeskDispatch } from '../../data/store';
 import { useWide } from '../../ui/use-desk-theme';
 import { useKeys } from '../keys';
 import { DeskPanel } from '../parts/desk-panel';
-import { Fan } from '../parts/fan';
+import { ChoiceMenu } from '../parts/choice-menu';
 import { KeysPanel } from '../parts/keys-panel';
 import { LooksPanel } from '../parts/looks-panel';
 import { OutPanel } from '../parts/out-panel';
@@ -97,9 +97,9 @@ function OpenPanel() {
     case null:
       return null;
     case 'hand':
-      return <HandFan onClose={close} />;
+      return <HandMenu onClose={close} />;
     case 'place':
-      return <PlaceFan onClose={close} />;
+      return <PlaceMenu onClose={close} />;
     case 'looks':
       return <LooksPanel onClose={close} />;
   }
@@ -108,13 +108,13 @@ function OpenPanel() {
   return Panel ? <Panel key={state.panel} onBack={back} onClose={close} /> : null;
 }
 
-function HandFan({ onClose }: { readonly onClose: () => void }) {
+function HandMenu({ onClose }: { readonly onClose: () => void }) {
   const wide = useWide();
   const send = useDeskDispatch();
   const { hand, leftHanded } = useDesk('hand', 'leftHanded');
   const { pass, dispatch } = useShell();
   return (
-    <Fan
+    <ChoiceMenu
       label="Hands"
       side={wide || leftHanded ? 'right' : 'left'}
       options={pass.hands.map((value) => ({ value, label: value }))}
@@ -128,12 +128,12 @@ function HandFan({ onClose }: { readonly onClose: () => void }) {
   );
 }
 
-function PlaceFan({ onClose }: { readonly onClose: () => void }) {
+function PlaceMenu({ onClose }: { readonly onClose: () => void }) {
   const wide = useWide();
   const { pass, state, dispatch } = useShell();
   if (!state.place) return null;
   return (
-    <Fan
+    <ChoiceMenu
       label="Place of the reference"
       side={wide ? 'right' : 'left'}
       options={pass.places.map((value) => ({ value, label: value }))}

@@ -1,7 +1,7 @@
 import { StyleSheet, View } from 'react-native';
 import { useDeskDispatch } from '../../data/store';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import { BesideView } from '../parts/reference-view';
 import { cutPiece, takeColour } from './shell-acts';
 import { useShell } from './shell-context';
@@ -31,7 +31,7 @@ export function BesidePlace() {
       )}
       {taking === 'piece' ? (
         <View style={[styles.hint, { backgroundColor: palette.paper, borderColor: palette.rule }]}>
-          <Words size={13}>Draw round the piece you want on your page.</Words>
+          <Text size={13}>Draw round the piece you want on your page.</Text>
         </View>
       ) : null}
     </View>

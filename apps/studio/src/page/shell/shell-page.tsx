@@ -2,7 +2,7 @@ import { StyleSheet, View } from 'react-native';
 import { useDesk, useDeskDispatch } from '../../data/store';
 import { Act } from '../../ui/acts';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import { Notice } from '../parts/notice';
 import { PageView } from '../parts/page-view';
 import { PickColour } from '../parts/pick-colour';
@@ -172,9 +172,9 @@ function FirstHint() {
   if (!keeper.ready || drawn || pass.hint === '') return null;
   return (
     <View style={[styles.hint, { right: state.place === 'Corner' ? (wide ? 230 : 150) : 12 }]}>
-      <Words size={13} soft style={styles.centred}>
+      <Text size={13} soft style={styles.centred}>
         {pass.hint}
-      </Words>
+      </Text>
     </View>
   );
 }

@@ -4,7 +4,7 @@ import type { Sheet } from '@deft/core/page';
 import { Act } from '../../ui/acts';
 import { Slider } from '../../ui/slider';
 import { useWide } from '../../ui/use-desk-theme';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import { HandRow } from '../parts/hand-row';
 import { LinePanel } from '../parts/line-panel';
 import { Numbers } from '../parts/move-acts';
@@ -55,9 +55,9 @@ function OpacityRow({ sheet }: { readonly sheet: Sheet }) {
   const [now, setNow] = useState(sheet.opacity);
   return (
     <View style={styles.opacity}>
-      <Words size={13} soft>
+      <Text size={13} soft>
         Faded reference
-      </Words>
+      </Text>
       <Slider
         label="Opacity of the reference"
         value={now}

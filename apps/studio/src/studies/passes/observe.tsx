@@ -9,7 +9,7 @@ import { NO_LOOK, type Look } from '../../page/second-look';
 import { Switch } from '../../ui/switch';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
 import { Way } from '../../ui/way';
-import { Words } from '../../ui/words';
+import { Text } from '../../ui/text';
 import { useStudy } from '../study-context';
 import { Traits } from '../traits-panel';
 import { PASS_NOTES } from '../words';
@@ -36,9 +36,9 @@ export function Observe() {
       </View>
       <View style={[wide ? styles.beside : styles.under, { borderColor: palette.rule }]}>
         <ScrollView contentContainerStyle={styles.contents}>
-          <Words size={13} soft>
+          <Text size={13} soft>
             {PASS_NOTES.observe}
-          </Words>
+          </Text>
           <LookChoice look={look} onLook={setLook} only={['squint', 'grey', 'silhouette', 'gaps']} />
           <Switch label="mirrored" on={mirrored} onPress={() => setMirrored(!mirrored)} />
           <Traits />

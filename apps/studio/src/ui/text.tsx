@@ -1,9 +1,9 @@
 import type { PropsWithChildren } from 'react';
-import { Text, type StyleProp, type TextStyle } from 'react-native';
+import { Text as NativeText, type StyleProp, type TextStyle } from 'react-native';
 import { BODY, FIGURES, HEADING, STRONG, TYPE, type TypeSize } from './theme';
 import { usePalette } from './use-desk-theme';
 
-interface WordsProps {
+interface TextProps {
   readonly size?: TypeSize;
   readonly kind?: 'body' | 'strong' | 'heading' | 'figures';
   readonly soft?: boolean;
@@ -18,7 +18,7 @@ interface WordsProps {
 const FACES = { body: BODY, strong: STRONG, heading: HEADING, figures: FIGURES } as const;
 
 /** All text of the desk. `level` makes it a heading for those who listen. */
-export function Words({
+export function Text({
   size = 15,
   kind = 'body',
   soft = false,
@@ -29,10 +29,10 @@ export function Words({
   live,
   children,
   testID,
-}: PropsWithChildren<WordsProps>) {
+}: PropsWithChildren<TextProps>) {
   const palette = usePalette();
   return (
-    <Text
+    <NativeText
       testID={testID}
       numberOfLines={lines}
       {...(level ? { role: 'heading' as const, 'aria-level': level } : {})}
@@ -49,6 +49,6 @@ export function Words({
       ]}
     >
       {children}
-    </Text>
+    </NativeText>
   );
 }

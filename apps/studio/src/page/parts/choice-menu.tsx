@@ -3,7 +3,7 @@ import { Option } from '../../ui/choice';
 import { useFocusTrap } from '../../ui/use-focus-trap';
 import { usePalette } from '../../ui/use-desk-theme';
 
-interface FanProps<T extends string> {
+interface ChoiceMenuProps<T extends string> {
   readonly options: readonly { readonly value: T; readonly label: string; readonly disabled?: boolean }[];
   readonly value: T;
   readonly onChoose: (value: T) => void;
@@ -17,14 +17,14 @@ interface FanProps<T extends string> {
  * Options that open from a control, upward from the tray or downward from the slim line; a touch beside them
  * closes them.
  */
-export function Fan<T extends string>({
+export function ChoiceMenu<T extends string>({
   options,
   value,
   onChoose,
   onClose,
   side = 'left',
   label,
-}: FanProps<T>) {
+}: ChoiceMenuProps<T>) {
   const palette = usePalette();
   const host = useFocusTrap();
   const place = side === 'top' ? { top: 0, left: 8 } : { bottom: 0, [side]: 8 };
@@ -38,7 +38,7 @@ export function Fan<T extends string>({
         onPress={onClose}
         style={styles.beside}
       />
-      <View ref={host} role="radiogroup" aria-label={label} style={[styles.fan, colours, place]}>
+      <View ref={host} role="radiogroup" aria-label={label} style={[styles.menu, colours, place]}>
         {options.map((option) => (
           <Option
             key={option.value}
@@ -57,6 +57,6 @@ export function Fan<T extends string>({
 const styles = StyleSheet.create({
   over: { position: 'absolute', inset: 0, zIndex: 5 },
   beside: { position: 'absolute', inset: 0 },
-  fan: { position: 'absolute', minWidth: 140, paddingHorizontal: 4, paddingVertical: 4, borderWidth: 1 },
+  menu: { position: 'absolute', minWidth: 140, paddingHorizontal: 4, paddingVertical: 4, borderWidth: 1 },
   option: { alignItems: 'flex-start' },
 });

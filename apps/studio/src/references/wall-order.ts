@@ -5,7 +5,7 @@ import type { Id } from '@deft/core/page';
  * What each place of a wall holds, as far as it has been shown, and the order as it will be once every move
  * has been kept.
  */
-export class Places {
+export class WallOrder {
   readonly #held = new Map<number, ReferenceBrief>();
   #moves: Promise<unknown> = Promise.resolve();
   #waiting = 0;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { ReferenceBrief } from '@deft/contract';
-import { Places } from './places';
+import { WallOrder } from './wall-order';
 
 const brief = (id: string): ReferenceBrief => ({
   id,
@@ -19,7 +19,7 @@ test('whatever is carried where, the desk ends with the order that the wall show
   await fc.assert(
     fc.asyncProperty(fc.array(fc.tuple(fc.nat(7), fc.nat(7)), { maxLength: 20 }), async (moves) => {
       const kept = ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h'];
-      const places = new Places();
+      const places = new WallOrder();
       kept.forEach((id, i) => places.set(i, brief(id), 0));
       const keep = async (reference: string, after: string | null): Promise<void> => {
         await Promise.resolve();
@@ -42,7 +42,7 @@ test('whatever is carried where, the desk ends with the order that the wall show
 });
 
 test('a place that was not shown yet cannot be carried to, and nothing is asked of the desk', () => {
-  const places = new Places();
+  const places = new WallOrder();
   places.set(0, brief('a'), 0);
   const keep = jest.fn();
   expect(places.carry(0, 5, keep)).toBeNull();
@@ -51,7 +51,7 @@ test('a place that was not shown yet cannot be carried to, and nothing is asked 
 });
 
 test('an answer to what was asked before the last move was kept comes too late, even once it is kept', async () => {
-  const places = new Places();
+  const places = new WallOrder();
   ['a', 'b'].forEach((id, i) => places.set(i, brief(id), 0));
   const asked = Date.now() - 1;
   places.carry(0, 1, () => Promise.resolve());
