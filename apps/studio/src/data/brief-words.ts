@@ -3,13 +3,8 @@ import type { Pass, SessionBrief } from '@deft/contract';
 
 /** How sessions and studies are put in words wherever they are listed. */
 
-export const PASS_NAMES: Readonly<Record<Pass, string>> = {
-  observe: 'Observe',
-  trace: 'Trace',
-  build: 'Build',
-  refine: 'Refine',
-  check: 'Check',
-};
+/** A pass by its name: its key with a capital. */
+export const passName = (pass: Pass): string => `${pass.charAt(0).toUpperCase()}${pass.slice(1)}`;
 
 export const posesCounted = (count: number): string => `${count} ${count === 1 ? 'pose' : 'poses'}`;
 

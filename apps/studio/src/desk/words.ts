@@ -1,5 +1,5 @@
 import type { StudyBrief } from '@deft/contract';
-import { PASS_NAMES } from '../data/brief-words';
+import { passName } from '../data/brief-words';
 
 /** The sentences of the desk, in one place. */
 export const EMPTY_DESK =
@@ -12,6 +12,6 @@ export const onePose = (title: string, note: string): string =>
 
 /** Where a study was left. */
 export function studyState({ pass, attempts }: StudyBrief): string {
-  const name = PASS_NAMES[pass];
+  const name = passName(pass);
   return attempts > 1 ? `${name}, attempt ${attempts}` : name;
 }

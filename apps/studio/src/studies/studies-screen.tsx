@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { smallOf } from '../data/addresses';
-import { PASS_NAMES } from '../data/brief-words';
+import { passName } from '../data/brief-words';
 import { useStudiesQuery } from '../data/studies-api';
 import { Filling, OpenCard } from '../ui/open-card';
 import { Empty, Screen, Waiting } from '../ui/screen';
@@ -33,7 +33,7 @@ export function StudiesScreen() {
               {reference.title}
             </Text>
             <Text size={13} soft>
-              {PASS_NAMES[pass]}
+              {passName(pass)}
             </Text>
             <Text size={13} soft>{`${attempts} ${attempts === 1 ? 'attempt' : 'attempts'}`}</Text>
             <Text size={12} soft>

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { PASSES, type Pass, type Study } from '@deft/contract';
-import { PASS_NAMES } from '../data/brief-words';
+import { passName } from '../data/brief-words';
 import type { PageKeeper } from '../data/page-keeper';
 import { SaveSign, SlimLine } from '../page/parts/slim-line';
 import { Act } from '../ui/acts';
@@ -14,7 +14,7 @@ import type { StudyFlow } from './use-study-flow';
 
 /** The passes as options; what is drawn can be checked only once there is a drawing. */
 export const passOptions = (drawn: boolean) =>
-  PASSES.map((value) => ({ value, label: PASS_NAMES[value], disabled: value === 'check' && !drawn }));
+  PASSES.map((value) => ({ value, label: passName(value), disabled: value === 'check' && !drawn }));
 
 interface StudyLineProps {
   readonly study: Study;
@@ -32,7 +32,7 @@ export function StudyLine({ study, flow, keeper, passesOpen, onPasses, onPass }:
   const { pass, nth, attempt, showNext, beginAnew } = flow;
   const { page, next } = STUDY_PASSES[pass];
   const count = study.attempts.length;
-  const name = PASS_NAMES[pass];
+  const name = passName(pass);
   const label = page === 'attempt' && pass !== 'check' ? `${name} ${nth}` : name;
   return (
     <SlimLine
@@ -86,8 +86,8 @@ export function StudyLine({ study, flow, keeper, passesOpen, onPasses, onPass }:
           {pass === 'build' && wide ? <Act small label="New attempt" onPress={beginAnew} /> : null}
           {next ? (
             <Way
-              label={PASS_NAMES[next]}
-              spoken={`${PASS_NAMES[next]}, the next pass`}
+              label={passName(next)}
+              spoken={`${passName(next)}, the next pass`}
               testID="next-pass"
               onPress={() => onPass(next)}
             />

@@ -1,2 +1,0 @@
-ALTER TABLE "studies" DROP CONSTRAINT "studies_pass";--> statement-breakpoint
-ALTER TABLE "studies" ADD CONSTRAINT "studies_pass" CHECK ("studies"."pass" in ('observe', 'trace', 'build', 'refine', 'check'));

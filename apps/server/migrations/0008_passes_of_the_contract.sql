@@ -1,0 +1,1 @@
+ALTER TABLE "studies" DROP CONSTRAINT "studies_pass";
