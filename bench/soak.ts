@@ -1,7 +1,22 @@
-import { playedInBrowser } from './played.ts';
+import { playedInBrowser, playedOnServer } from './played.ts';
 import { row } from './table.ts';
 
-/** The browser's soak with all its seeds: `e2e/soak.ts` says what each does and must leave. */
+/**
+ * The soaks at their full size: pages drawn on by two devices while the server dies (its `soak.test.ts`), and
+ * the browser's with all its seeds (`e2e/soak.ts` says what each does and must leave).
+ */
+
+const PAGES = 20;
+const drawn = playedOnServer('soak.test.ts', {
+  how: ['--test-name-pattern', 'random gestures'],
+  environment: { DEFT_SOAK_PAGES: String(PAGES) },
+});
+row(
+  `${PAGES} pages of 2,000 gestures by two devices, through kills of the server`,
+  `${drawn.passed} of ${drawn.all}`,
+  'as by definition',
+  drawn.passed === 1 && drawn.all === 1,
+);
 
 const SEEDS = 20;
 const { passed } = playedInBrowser('soak.spec.ts', {

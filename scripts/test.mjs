@@ -1,6 +1,7 @@
+import { rmSync } from 'node:fs';
 import { needChromium } from './find-chromium.mjs';
 import { build, install } from './prepare.mjs';
-import { run } from './run.mjs';
+import { quiet, run } from './run.mjs';
 
 /**
  * Everything: types, lint, unit, server and browser tests. `npm test -- unit server` runs only those parts.
@@ -76,6 +77,13 @@ const PARTS = {
   },
 };
 
+/** The demo is laid once for all parts: each desk with it begins as a copy. */
+async function layDemo() {
+  const { code, output } = await run(process.execPath, ['--import', 'tsx', 'e2e/lay.ts'], { silent: true });
+  if (code === 0) quiet.DEFT_LAID = output.trim().split('\n').at(-1);
+  else console.log(output);
+}
+
 async function serverTests() {
   const { readdir } = await import('node:fs/promises');
   return (await readdir('apps/server/test'))
@@ -86,10 +94,12 @@ async function serverTests() {
 const asked = process.argv.slice(2).filter((part) => part in PARTS);
 const parts = asked.length > 0 ? asked : Object.keys(PARTS);
 await install();
-if (parts.includes('server') || parts.includes('browser')) await build();
+const desks = parts.includes('server') || parts.includes('browser');
+if (desks) await build();
 let passed = 0;
 let failed = 0;
 const rows = [];
+if (desks) await layDemo();
 for (const part of parts) {
   console.log(`\n== ${part}`);
   const began = Date.now();
@@ -100,5 +110,6 @@ for (const part of parts) {
     `${part.padEnd(8)} ${String(result.passed).padStart(4)} passed ${String(result.failed).padStart(4)} failed  ${((Date.now() - began) / 1000).toFixed(0)} s`,
   );
 }
+if (quiet.DEFT_LAID) rmSync(quiet.DEFT_LAID, { recursive: true, force: true });
 console.log(`\n${rows.join('\n')}\n\n${passed} passed, ${failed} failed`);
 process.exit(failed > 0 || passed === 0 ? 1 : 0);

@@ -1,3 +1,4 @@
+import { cpSync } from 'node:fs';
 import { after, before } from 'node:test';
 import { asking } from './ask.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';
@@ -7,9 +8,11 @@ import { Desk, freePort, temporaryFolder } from './desk.ts';
  * @returns its folder, the desk itself once it is open, and how it is asked
  */
 export function openDesk() {
+  const { DEFT_LAID: laid } = process.env;
   const { folder, remove } = temporaryFolder();
   let desk: Desk;
   before(async () => {
+    if (laid) cpSync(laid, folder, { recursive: true });
     desk = new Desk(folder, await freePort(), { DEFT_DEMO: '1' });
     await desk.open();
   });

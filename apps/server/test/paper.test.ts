@@ -4,11 +4,8 @@ import { madeCase, madeConditions, madePhoto } from '@deft/camera';
 import { findPage, layFlat, liftInk, loopsRound } from '@deft/core/paper';
 import { agreement } from '../../../packages/core/src/paper/agreement.ts';
 
-/**
- * Twelve of the three hundred that the bench goes through, four of each kind of layout; 1008 is one of the
- * few where no page is found.
- */
-const SEEDS = [1001, 1002, 1003, 1004, 1005, 1006, 1007, 1009, 1010, 1011, 1012, 1014];
+/** Three of the three hundred that the bench goes through, one of each kind of layout. */
+const SEEDS = [1001, 1002, 1003];
 
 for (const seed of SEEDS) {
   test(`made photo ${seed}: the page is found to a thousandth of the diagonal, and its ink lifted`, () => {

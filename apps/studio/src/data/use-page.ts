@@ -82,7 +82,10 @@ export function useSaveState(keeper: PageKeeper): SaveState {
  * stroke alone unless asked.
  */
 export function useThings(keeper: PageKeeper | null, types: readonly ThingType[]): PageKeeper['things'] {
-  const listen = useCallback((told: () => void) => keeper?.onChange(told) ?? (() => undefined), [keeper]);
+  const listen = useCallback(
+    (listener: () => void) => keeper?.onChange(listener) ?? (() => undefined),
+    [keeper],
+  );
   useSyncExternalStore(listen, () => keeper?.changesOf(types) ?? 0);
   return keeper?.things ?? NO_THINGS;
 }

@@ -53,8 +53,8 @@ export class Surface {
   }
 
   /** Told when the hand comes down on the page and when it has lifted. */
-  watchContact(told: ((down: boolean) => void) | null): void {
-    this.#onContact = told;
+  watchContact(listener: ((down: boolean) => void) | null): void {
+    this.#onContact = listener;
   }
 
   /** Whether anything may be drawn; a session that is held says no, and what is under the pen is finished. */

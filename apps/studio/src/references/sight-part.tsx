@@ -38,7 +38,7 @@ export function SightPart({ reference, onStage }: PartProps) {
   const [unit, setUnit] = useState<readonly [Point, Point] | null>(null);
   const [line, setLine] = useState<readonly Point[]>([]);
   const [open, setOpen] = useState<Id | null>(null);
-  const [told, setTold] = useState<ReadonlySet<Id>>(new Set());
+  const [measured, setMeasured] = useState<ReadonlySet<Id>>(new Set());
   const sights = reference.marks.filter((m): m is SightMark => m.kind === 'sight');
   const { kept } = frameOf(reference);
   const ended = useLatest((way: readonly Point[]) => {
@@ -62,7 +62,7 @@ export function SightPart({ reference, onStage }: PartProps) {
       const height = Math.hypot(ends[1].x - ends[0].x, ends[1].y - ends[0].y);
       void change({ id: reference.id, patch: { figureHeight: height } });
       say({
-        text: 'The figure’s height is set. Misses are told in per cent of it.',
+        text: 'The figure’s height is set. Misses are given in per cent of it.',
         undo: () => void change({ id: reference.id, patch: { figureHeight: reference.figureHeight } }),
       });
       return;
@@ -148,7 +148,7 @@ export function SightPart({ reference, onStage }: PartProps) {
       {sights.length === 0 && !step ? (
         <Text size={13} soft>
           Take a length in units of another, or a tilt against level. You judge it by eye first; the number is
-          told when you ask.
+          shown when you ask.
         </Text>
       ) : null}
       {sights.map((sight, i) => (
@@ -157,10 +157,10 @@ export function SightPart({ reference, onStage }: PartProps) {
           sight={sight}
           nth={i + 1}
           open={open === sight.id}
-          told={told.has(sight.id)}
+          measured={measured.has(sight.id)}
           onOpen={() => setOpen(open === sight.id ? null : sight.id)}
           onGuess={(guess) => void put({ reference: reference.id, mark: { ...sight, guess } })}
-          onTell={() => setTold(new Set([...told, sight.id]))}
+          onMeasure={() => setMeasured(new Set([...measured, sight.id]))}
           onRemove={() => {
             void remove({ reference: reference.id, mark: sight.id });
             say({
@@ -178,14 +178,15 @@ interface SightProps {
   readonly sight: SightMark;
   readonly nth: number;
   readonly open: boolean;
-  readonly told: boolean;
+  /** Its number is shown. */
+  readonly measured: boolean;
   readonly onOpen: () => void;
   readonly onGuess: (guess: number) => void;
-  readonly onTell: () => void;
+  readonly onMeasure: () => void;
   readonly onRemove: () => void;
 }
 
-function Sight({ sight, nth, open, told, onOpen, onGuess, onTell, onRemove }: SightProps) {
+function Sight({ sight, nth, open, measured, onOpen, onGuess, onMeasure, onRemove }: SightProps) {
   const [text, setText] = useState('');
   const true_ = sightOf(sight);
   const tilt = sight.unit === null;
@@ -209,7 +210,7 @@ function Sight({ sight, nth, open, told, onOpen, onGuess, onTell, onRemove }: Si
                   ? 'How steep does it look, against level? Rising to the right is positive.'
                   : 'How many units does it look?'}
               </Text>
-              <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+              <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 6 }}>
                 {(tilt ? TILTS : HALVES).map((value) => (
                   <Act
                     key={value}
@@ -237,10 +238,10 @@ function Sight({ sight, nth, open, told, onOpen, onGuess, onTell, onRemove }: Si
                 />
               </View>
             </>
-          ) : told && true_ !== null ? (
+          ) : measured && true_ !== null ? (
             <Text testID="measured">{`Measured: ${words(true_)}. ${difference(sight.guess, true_, tilt)}`}</Text>
           ) : (
-            <Act label="Show the number" onPress={onTell} style={{ alignSelf: 'flex-start' }} />
+            <Act label="Show the number" onPress={onMeasure} style={{ alignSelf: 'flex-start' }} />
           )}
           <Act small label="Remove" onPress={onRemove} style={{ alignItems: 'flex-start' }} />
         </View>

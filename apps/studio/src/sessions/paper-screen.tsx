@@ -101,7 +101,6 @@ function Photos({ session, papers }: { readonly session: Session; readonly paper
         <Act label="Choose a photo" disabled={taking.isLoading} onPress={() => files.current?.click()} />
         <Act
           label="Simulated camera"
-
           disabled={taking.isLoading}
           onPress={() => take('camera')}
           testID="simulated"

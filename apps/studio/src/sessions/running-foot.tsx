@@ -1,4 +1,4 @@
-import { View } from 'react-native';
+import { View, StyleSheet } from 'react-native';
 import { stretchOf, timeLeft } from '@deft/core/session';
 import type { Pose } from '@deft/contract';
 import { useDesk } from '../data/store';
@@ -18,17 +18,7 @@ export function RunningFoot({ running, pose }: { readonly running: Running; read
   const doing = doingWords(stretchOf(clock)?.doing ?? null, source, seconds);
   const place = `${clock.current + 1} of ${poses.length}, ${doing}`;
   return (
-    <View
-      style={{
-        minHeight: 54,
-        flexDirection: 'row',
-        alignItems: 'center',
-        justifyContent: 'space-between',
-        paddingHorizontal: 16,
-        borderTopWidth: 1,
-        borderColor: palette.rule,
-      }}
-    >
+    <View style={[styles.foot, { borderColor: palette.rule }]}>
       <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 16, flexShrink: 1 }}>
         {figures ? (
           <Ticking
@@ -47,3 +37,14 @@ export function RunningFoot({ running, pose }: { readonly running: Running; read
     </View>
   );
 }
+
+const styles = StyleSheet.create({
+  foot: {
+    minHeight: 54,
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    paddingHorizontal: 16,
+    borderTopWidth: 1,
+  },
+});

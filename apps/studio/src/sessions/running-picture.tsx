@@ -1,4 +1,4 @@
-import { Pressable, View } from 'react-native';
+import { Pressable, View, StyleSheet } from 'react-native';
 import { doingOf, stretchOf, timeLeft } from '@deft/core/session';
 import type { Pose } from '@deft/contract';
 import { useWide } from '../ui/use-desk-theme';
@@ -65,16 +65,7 @@ interface InsteadProps {
 /** What stands where the picture is not. */
 function Instead({ title, text, small = false }: InsteadProps) {
   return (
-    <View
-      style={{
-        position: 'absolute',
-        inset: 0,
-        alignItems: 'center',
-        justifyContent: 'center',
-        padding: 14,
-        gap: 4,
-      }}
-    >
+    <View style={styles.instead}>
       <Text size={small ? 17 : 26} kind="heading" level={1}>
         {title}
       </Text>
@@ -84,3 +75,14 @@ function Instead({ title, text, small = false }: InsteadProps) {
     </View>
   );
 }
+
+const styles = StyleSheet.create({
+  instead: {
+    position: 'absolute',
+    inset: 0,
+    alignItems: 'center',
+    justifyContent: 'center',
+    padding: 14,
+    gap: 4,
+  },
+});

@@ -91,7 +91,7 @@ export interface RunningClock {
   /** As it stands now. */
   readonly now: { readonly current: Clock };
   /** Told at once of each turn and moment, before anything is rendered. */
-  readonly watch: (told: (now: Clock, moment: Moment | null) => void) => () => void;
+  readonly watch: (watcher: (now: Clock, moment: Moment | null) => void) => () => void;
 }
 
 /**
@@ -160,7 +160,7 @@ export function useClock(session: Session): RunningClock {
         now.current !== before.current ||
         now.poses[now.current]?.turn !== before.poses[before.current]?.turn;
       const moment = momentOf(before, now);
-      if (turned || moment) for (const told of watchers.current) told(now, moment);
+      if (turned || moment) for (const watcher of watchers.current) watcher(now, moment);
       if (turned || event.kind === 'more') setClock(now);
       try {
         localStorage.setItem(keyOf(id), JSON.stringify(now));
@@ -196,10 +196,10 @@ export function useClock(session: Session): RunningClock {
       window.removeEventListener('pagehide', hidden);
     };
   }, [say]);
-  const watch = useCallback((told: (now: Clock, moment: Moment | null) => void) => {
-    watchers.current.add(told);
+  const watch = useCallback((watcher: (now: Clock, moment: Moment | null) => void) => {
+    watchers.current.add(watcher);
     return () => {
-      watchers.current.delete(told);
+      watchers.current.delete(watcher);
     };
   }, []);
   return { clock, say, now: current, watch };

@@ -300,15 +300,10 @@ function FindingRow({
       aria-pressed={on}
       testID="finding"
       onPress={onPress}
-      style={{
-        minHeight: 44,
-        paddingVertical: 8,
-        borderBottomWidth: 1,
-        borderColor: palette.rule,
-        flexDirection: 'row',
-        gap: 12,
-        backgroundColor: on ? palette.verdigrisWash : 'transparent',
-      }}
+      style={[
+        styles.finding,
+        { borderColor: palette.rule, backgroundColor: on ? palette.verdigrisWash : 'transparent' },
+      ]}
     >
       <Text kind="figures" colour={palette.redline} style={{ width: 20, textAlign: 'center' }}>
         {number}
@@ -380,6 +375,7 @@ function Unsure({ report }: { readonly report: CheckReport }) {
 }
 
 const styles = StyleSheet.create({
+  finding: { minHeight: 44, paddingVertical: 8, borderBottomWidth: 1, flexDirection: 'row', gap: 12 },
   fill: { flex: 1 },
   waiting: { padding: 24 },
   list: { paddingVertical: 10, gap: 8 },

@@ -1,4 +1,4 @@
-import { View } from 'react-native';
+import { View, StyleSheet } from 'react-native';
 import type { Point } from '@deft/core/geometry';
 import type { Reference } from '@deft/contract';
 import { pictureOf } from '../data/addresses';
@@ -14,17 +14,15 @@ export function WhereOnReference({ reference, at }: { readonly reference: Refere
   const r = Math.max(width, height) / 22;
   return (
     <View
-      style={{
-        position: 'absolute',
-        top: 8,
-        right: 8,
-        height: tall,
-        width: (tall * width) / height,
-        borderWidth: 1,
-        borderColor: palette.rule,
-        backgroundColor: palette.paper,
-        pointerEvents: 'none',
-      }}
+      style={[
+        styles.placed,
+        {
+          height: tall,
+          width: (tall * width) / height,
+          borderColor: palette.rule,
+          backgroundColor: palette.paper,
+        },
+      ]}
     >
       <svg
         viewBox={`0 0 ${width} ${height}`}
@@ -40,3 +38,7 @@ export function WhereOnReference({ reference, at }: { readonly reference: Refere
     </View>
   );
 }
+
+const styles = StyleSheet.create({
+  placed: { position: 'absolute', top: 8, right: 8, borderWidth: 1, pointerEvents: 'none' },
+});

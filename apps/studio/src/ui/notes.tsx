@@ -7,7 +7,7 @@ import {
   useState,
   type PropsWithChildren,
 } from 'react';
-import { View } from 'react-native';
+import { View, StyleSheet } from 'react-native';
 import { Act } from './acts';
 import { usePalette } from './use-desk-theme';
 import { Text } from './text';
@@ -44,31 +44,8 @@ export function Notes({ children }: PropsWithChildren) {
     <Say.Provider value={setNote}>
       {children}
       {note ? (
-        <View
-          role="alert"
-          style={{
-            position: 'absolute',
-            left: 12,
-            right: 12,
-            top: 54,
-            alignItems: 'center',
-            zIndex: 20,
-            pointerEvents: 'box-none',
-          }}
-        >
-          <View
-            style={{
-              flexDirection: 'row',
-              alignItems: 'center',
-              gap: 10,
-              maxWidth: 560,
-              backgroundColor: palette.paper,
-              borderWidth: 1,
-              borderColor: palette.rule,
-              paddingLeft: 14,
-              paddingRight: 6,
-            }}
-          >
+        <View role="alert" style={styles.over}>
+          <View style={[styles.note, { backgroundColor: palette.paper, borderColor: palette.rule }]}>
             <Text style={{ flexShrink: 1, paddingVertical: 8 }}>{note.text}</Text>
             {undo ? <Act label="Undo" pressed={false} onPress={undo} /> : null}
             <Act small label="Close" onPress={close} />
@@ -80,3 +57,24 @@ export function Notes({ children }: PropsWithChildren) {
 }
 
 export const useSay = (): ((note: Note) => void) => useContext(Say);
+
+const styles = StyleSheet.create({
+  over: {
+    position: 'absolute',
+    left: 12,
+    right: 12,
+    top: 54,
+    alignItems: 'center',
+    zIndex: 20,
+    pointerEvents: 'box-none',
+  },
+  note: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 10,
+    maxWidth: 560,
+    borderWidth: 1,
+    paddingLeft: 14,
+    paddingRight: 6,
+  },
+});

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { Pressable, View } from 'react-native';
+import { Pressable, View, StyleSheet } from 'react-native';
 import { addMix, setPen, setRubBy } from '../../data/desk-slice';
 import { useDesk, useDeskDispatch } from '../../data/store';
 import { Act } from '../../ui/acts';
@@ -148,15 +148,14 @@ function Dab({
       aria-checked={on}
       aria-label={name}
       onPress={onPress}
-      style={{
-        width: TOUCH,
-        height: TOUCH,
-        padding: 6,
-        backgroundColor: ON_PAGE.paper,
-        borderWidth: on ? 2 : 1,
-        borderColor: on ? palette.verdigris : palette.rule,
-        borderRadius: CORNER,
-      }}
+      style={[
+        styles.swatch,
+        {
+          backgroundColor: ON_PAGE.paper,
+          borderWidth: on ? 2 : 1,
+          borderColor: on ? palette.verdigris : palette.rule,
+        },
+      ]}
     >
       <svg width="100%" height="100%" viewBox="0 0 30 30" aria-hidden>
         <path
@@ -182,17 +181,7 @@ function MixAct({ value, onMix }: { readonly value: string; readonly onMix: (hex
     return () => element?.removeEventListener('change', chosen);
   }, [mix]);
   return (
-    <label
-      style={{
-        position: 'relative',
-        minWidth: 44,
-        minHeight: 44,
-        display: 'flex',
-        alignItems: 'center',
-        justifyContent: 'center',
-        cursor: 'pointer',
-      }}
-    >
+    <label style={MIX}>
       <span style={{ fontFamily: BODY, fontSize: 13, color: palette.ink }}>mix …</span>
       <input
         ref={input}
@@ -205,3 +194,17 @@ function MixAct({ value, onMix }: { readonly value: string; readonly onMix: (hex
     </label>
   );
 }
+
+const MIX = {
+  position: 'relative',
+  minWidth: 44,
+  minHeight: 44,
+  display: 'flex',
+  alignItems: 'center',
+  justifyContent: 'center',
+  cursor: 'pointer',
+} as const;
+
+const styles = StyleSheet.create({
+  swatch: { width: TOUCH, height: TOUCH, padding: 6, borderRadius: CORNER },
+});

@@ -1,4 +1,4 @@
-import { Pressable, ScrollView, View } from 'react-native';
+import { Pressable, ScrollView, View, StyleSheet } from 'react-native';
 import { CORNER } from '../../ui/theme';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Text } from '../../ui/text';
@@ -24,15 +24,14 @@ export function NameChips({ names, used, value, onChoose, label }: ChipsProps) {
         aria-checked={on}
         aria-label={text}
         onPress={() => onChoose(name)}
-        style={{
-          minHeight: 36,
-          paddingHorizontal: 12,
-          justifyContent: 'center',
-          backgroundColor: palette.paper,
-          borderWidth: on ? 2 : 1,
-          borderColor: on ? palette.verdigris : palette.rule,
-          borderRadius: CORNER,
-        }}
+        style={[
+          styles.chip,
+          {
+            backgroundColor: palette.paper,
+            borderWidth: on ? 2 : 1,
+            borderColor: on ? palette.verdigris : palette.rule,
+          },
+        ]}
       >
         <Text
           size={13}
@@ -58,3 +57,7 @@ export function NameChips({ names, used, value, onChoose, label }: ChipsProps) {
     </View>
   );
 }
+
+const styles = StyleSheet.create({
+  chip: { minHeight: 36, paddingHorizontal: 12, justifyContent: 'center', borderRadius: CORNER },
+});

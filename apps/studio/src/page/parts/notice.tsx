@@ -1,4 +1,4 @@
-import { View } from 'react-native';
+import { View, StyleSheet } from 'react-native';
 import { Act } from '../../ui/acts';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Text } from '../../ui/text';
@@ -16,28 +16,27 @@ export function Notice({
 }) {
   const palette = usePalette();
   return (
-    <View
-      role="alert"
-      style={{
-        position: 'absolute',
-        top: 8,
-        left: 8,
-        right: 8,
-        zIndex: 4,
-        backgroundColor: palette.paper,
-        borderWidth: 1,
-        borderColor: palette.ink,
-        padding: 8,
-        paddingLeft: 12,
-        flexDirection: 'row',
-        flexWrap: 'wrap',
-        alignItems: 'center',
-        columnGap: 8,
-      }}
-    >
+    <View role="alert" style={[styles.notice, { backgroundColor: palette.paper, borderColor: palette.ink }]}>
       <Text style={{ flexGrow: 1, flexShrink: 1, flexBasis: 180 }}>{obstacle.sentence}</Text>
       {obstacle.goOn ? <Act label={obstacle.goOn.label} onPress={onGoOn} /> : null}
       <Act label="Close" onPress={onClose} />
     </View>
   );
 }
+
+const styles = StyleSheet.create({
+  notice: {
+    position: 'absolute',
+    top: 8,
+    left: 8,
+    right: 8,
+    zIndex: 4,
+    borderWidth: 1,
+    padding: 8,
+    paddingLeft: 12,
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    columnGap: 8,
+  },
+});

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Pressable, View } from 'react-native';
+import { Pressable, View, StyleSheet } from 'react-native';
 import { LARGEST_PAPER, SMALLEST_PAPER } from '@deft/contract';
 import { pageOf, type Change } from '@deft/core/page';
 import { useThings } from '../../data/use-page';
@@ -107,7 +107,6 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
         {field('height', 'Height')}
         <Act
           label="Set"
-
           disabled={!typed}
           onPress={() =>
             typed &&
@@ -148,15 +147,14 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
             aria-checked={paper.colour === hex}
             aria-label={`${name} paper`}
             onPress={() => change(colouring(paper, hex))}
-            style={{
-              width: 40,
-              height: 48,
-              marginVertical: 4,
-              backgroundColor: hex,
-              borderWidth: paper.colour === hex ? 2 : 1,
-              borderColor: paper.colour === hex ? palette.verdigris : palette.rule,
-              borderRadius: CORNER,
-            }}
+            style={[
+              styles.swatch,
+              {
+                backgroundColor: hex,
+                borderWidth: paper.colour === hex ? 2 : 1,
+                borderColor: paper.colour === hex ? palette.verdigris : palette.rule,
+              },
+            ]}
           />
         ))}
       </View>
@@ -172,3 +170,7 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
     </Panel>
   );
 }
+
+const styles = StyleSheet.create({
+  swatch: { width: 40, height: 48, marginVertical: 4, borderRadius: CORNER },
+});

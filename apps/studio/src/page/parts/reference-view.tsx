@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import { Pressable, View } from 'react-native';
+import { Pressable, View, StyleSheet } from 'react-native';
 import type { Reference } from '@deft/contract';
 import type { Point } from '@deft/core/geometry';
 import { BODY } from '../../ui/theme';
@@ -116,16 +116,16 @@ export function CornerView({
       aria-label={`Reference: ${reference.title}. Hold to enlarge.`}
       onPressIn={() => setHeld(true)}
       onPressOut={() => setHeld(false)}
-      style={{
-        position: 'absolute',
-        top: 8,
-        [leftHanded ? 'left' : 'right']: 8,
-        height,
-        width: Math.min(height * share, held ? 360 : 210),
-        borderWidth: 1,
-        borderColor: palette.rule,
-        backgroundColor: palette.paper,
-      }}
+      style={[
+        styles.corner,
+        {
+          [leftHanded ? 'left' : 'right']: 8,
+          height,
+          width: Math.min(height * share, held ? 360 : 210),
+          borderColor: palette.rule,
+          backgroundColor: palette.paper,
+        },
+      ]}
     >
       <SeenReference reference={reference} {...seen} />
     </Pressable>
@@ -150,17 +150,7 @@ export function PeekAct({ reference, seen }: { readonly reference: Reference; re
         aria-label="Hold to peek at the reference"
         onPressIn={() => setHeld(true)}
         onPressOut={() => setHeld(false)}
-        style={{
-          position: 'absolute',
-          top: 8,
-          right: 8,
-          borderWidth: 1,
-          borderColor: palette.rule,
-          backgroundColor: palette.paper,
-          paddingHorizontal: 12,
-          minHeight: 44,
-          justifyContent: 'center',
-        }}
+        style={[styles.peek, { borderColor: palette.rule, backgroundColor: palette.paper }]}
       >
         <span style={{ fontFamily: BODY, fontSize: 13, color: palette.softInk, userSelect: 'none' }}>
           hold to peek
@@ -169,3 +159,16 @@ export function PeekAct({ reference, seen }: { readonly reference: Reference; re
     </>
   );
 }
+
+const styles = StyleSheet.create({
+  corner: { position: 'absolute', top: 8, borderWidth: 1 },
+  peek: {
+    position: 'absolute',
+    top: 8,
+    right: 8,
+    borderWidth: 1,
+    paddingHorizontal: 12,
+    minHeight: 44,
+    justifyContent: 'center',
+  },
+});

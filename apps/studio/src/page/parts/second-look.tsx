@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { View } from 'react-native';
+import { View, StyleSheet } from 'react-native';
 import { formOutline, type Sheet } from '@deft/core/page';
 import type { Reference } from '@deft/contract';
 import { pictureOf, previewOf } from '../../data/addresses';
@@ -184,10 +184,7 @@ export function SeenReference({
         src={masked && mask ? mask : pictureOf(reference)}
         alt={masked ? `${reference.title}: a guess of its ${look.name}` : reference.title}
         style={{
-          width: '100%',
-          height: '100%',
-          objectFit: 'contain',
-          display: 'block',
+          ...PICTURE,
           filter: filterOf(look, id, table, 400) || undefined,
           transform: mirrored ? 'scaleX(-1)' : undefined,
         }}
@@ -213,18 +210,10 @@ export function SmallPair({
   return (
     <View
       testID="small-look"
-      style={{
-        position: 'absolute',
-        bottom: 8,
-        [leftHanded ? 'right' : 'left']: 8,
-        flexDirection: 'row',
-        gap: 6,
-        padding: 6,
-        backgroundColor: palette.desk,
-        borderWidth: 1,
-        borderColor: palette.rule,
-        pointerEvents: 'none',
-      }}
+      style={[
+        styles.pair,
+        { [leftHanded ? 'right' : 'left']: 8, backgroundColor: palette.desk, borderColor: palette.rule },
+      ]}
     >
       <div style={{ transform: mirrored ? 'scaleX(-1)' : undefined }}>
         <SmallPage surface={surface} height={height} label="Your page, small" />
@@ -237,3 +226,17 @@ export function SmallPair({
     </View>
   );
 }
+
+const styles = StyleSheet.create({
+  pair: {
+    position: 'absolute',
+    bottom: 8,
+    flexDirection: 'row',
+    gap: 6,
+    padding: 6,
+    borderWidth: 1,
+    pointerEvents: 'none',
+  },
+});
+
+const PICTURE = { width: '100%', height: '100%', objectFit: 'contain', display: 'block' } as const;

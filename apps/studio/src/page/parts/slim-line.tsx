@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { View } from 'react-native';
+import { View, StyleSheet } from 'react-native';
 import type { PageKeeper } from '../../data/page-keeper';
 import { useSaveState } from '../../data/use-page';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
@@ -35,17 +35,10 @@ export function SlimLine({
   const wide = useWide();
   return (
     <View
-      style={{
-        height: 46,
-        flexDirection: 'row',
-        alignItems: 'center',
-        justifyContent: 'space-between',
-        gap: 10,
-        paddingHorizontal: wide ? 20 : 8,
-        backgroundColor: palette.desk,
-        borderBottomWidth: 1,
-        borderColor: palette.rule,
-      }}
+      style={[
+        styles.line,
+        { paddingHorizontal: wide ? 20 : 8, backgroundColor: palette.desk, borderColor: palette.rule },
+      ]}
     >
       {left}
       {middle}
@@ -53,3 +46,14 @@ export function SlimLine({
     </View>
   );
 }
+
+const styles = StyleSheet.create({
+  line: {
+    height: 46,
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    gap: 10,
+    borderBottomWidth: 1,
+  },
+});

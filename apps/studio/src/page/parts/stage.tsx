@@ -154,13 +154,11 @@ export function Stage({
           <svg
             viewBox={`0 0 ${width} ${height}`}
             style={{
-              position: 'absolute',
+              ...OVER,
               left,
               top,
               width: fit * width,
               height: fit * height,
-              overflow: 'visible',
-              pointerEvents: 'none',
               transform: mirrored ? 'scaleX(-1)' : undefined,
             }}
           >
@@ -204,18 +202,11 @@ function Loupe({
     <div
       aria-hidden
       style={{
-        position: 'absolute',
-        top: 8,
+        ...LENS,
         [atLeft ? 'left' : 'right']: 8,
-        width: LOUPE,
-        height: LOUPE,
-        borderRadius: LOUPE,
         border: `2px solid ${ON_PAGE.control}`,
-        overflow: 'hidden',
-        pointerEvents: 'none',
         backgroundColor: ON_PAGE.paper,
         backgroundImage: `url("${address}")`,
-        backgroundRepeat: 'no-repeat',
         backgroundSize: `${width * by}px auto`,
         backgroundPosition: `${LOUPE / 2 - at.x * by}px ${LOUPE / 2 - at.y * by}px`,
       }}
@@ -230,3 +221,16 @@ function Loupe({
     </div>
   );
 }
+
+const LENS = {
+  position: 'absolute',
+  top: 8,
+  width: LOUPE,
+  height: LOUPE,
+  borderRadius: LOUPE,
+  overflow: 'hidden',
+  pointerEvents: 'none',
+  backgroundRepeat: 'no-repeat',
+} as const;
+
+const OVER = { position: 'absolute', overflow: 'visible', pointerEvents: 'none' } as const;

@@ -1,3 +1,4 @@
+import { StyleSheet } from 'react-native';
 import { useCallback, useSyncExternalStore } from 'react';
 import { Act } from '../../ui/acts';
 import { usePalette } from '../../ui/use-desk-theme';
@@ -36,17 +37,19 @@ export function ViewSign({
       label={says}
       spoken={`The view is ${says}: set it upright`}
       testID="view-sign"
-
       onPress={() => surface.setUpright()}
-      style={{
-        position: 'absolute',
-        top: 8,
-        [leftHanded ? 'right' : 'left']: 8,
-        backgroundColor: palette.paper,
-        borderWidth: 1,
-        borderColor: palette.verdigris,
-        paddingHorizontal: 10,
-      }}
+      style={[
+        styles.sign,
+        {
+          [leftHanded ? 'right' : 'left']: 8,
+          backgroundColor: palette.paper,
+          borderColor: palette.verdigris,
+        },
+      ]}
     />
   );
 }
+
+const styles = StyleSheet.create({
+  sign: { position: 'absolute', top: 8, borderWidth: 1, paddingHorizontal: 10 },
+});
