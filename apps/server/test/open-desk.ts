@@ -3,12 +3,14 @@ import { after, before } from 'node:test';
 import { asking } from './ask.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';
 
+const { env } = process;
+
 /**
  * A desk with the demo on it, open for as long as the tests of a file run.
  * @returns its folder, the desk itself once it is open, and how it is asked
  */
 export function openDesk() {
-  const { DEFT_LAID: laid } = process.env;
+  const laid = env['DEFT_LAID'];
   const { folder, remove } = temporaryFolder();
   let desk: Desk;
   before(async () => {
