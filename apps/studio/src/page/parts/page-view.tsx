@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { boxOf } from '@deft/core/geometry';
 import type { Region } from '@deft/core/page';
@@ -37,7 +37,8 @@ export function PageView({
     deskPalm.fingersDraw = fingersDraw;
   }, [fingersDraw]);
   useEffect(() => guardFromPalm(), []);
-  useEffect(() => {
+  // Before it is to be seen: no page is shown that a pen could not draw on yet.
+  useLayoutEffect(() => {
     const element = host.current as unknown as HTMLElement;
     Object.assign(element.style, { touchAction: 'none', cursor: 'crosshair', userSelect: 'none' });
     const made = new Surface(element, keeper, placedOf);
@@ -49,7 +50,7 @@ export function PageView({
   }, [keeper]);
   useEffect(() => surface?.painter.showPicture(showPicture), [surface, showPicture]);
   useEffect(() => surface?.painter.setFocus(region && boxOf(region)), [surface, region]);
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (surface) onSurface(surface);
   }, [surface, onSurface]);
   return (

@@ -44,7 +44,7 @@ export function useHands(options: Handed): void {
       Words: new WordsHand(surface, { ask: (before, say) => latest.current.ask(before, say), refused }),
     };
   }, [surface, latest]);
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (surface && hands && hand) surface.setHand(hands[hand]);
   }, [surface, hands, hand]);
   // Before the screen shows the new setting, so that the very next touch already has it.

@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useLayoutEffect } from 'react';
 import type { Look } from '../second-look';
 import type { Surface } from '../surface';
 
@@ -17,11 +17,11 @@ export interface Steering {
 /** Does to a page what it is steered to; nothing where it is its own shell's alone. */
 export function useSteering(surface: Surface | null, steering?: Steering): void {
   const { drawing = true, mirrored, onContact, waiting = false } = steering ?? {};
-  useEffect(() => {
+  useLayoutEffect(() => {
     surface?.enable(drawing && !waiting);
     surface?.watchContact(waiting ? null : (onContact ?? null));
   }, [surface, drawing, waiting, onContact]);
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (mirrored !== undefined && surface && surface.painter.view.mirrored !== mirrored) surface.mirror();
   }, [surface, mirrored]);
 }
