@@ -181,7 +181,7 @@ function MixAct({ value, onMix }: { readonly value: string; readonly onMix: (hex
     return () => element?.removeEventListener('change', chosen);
   }, [mix]);
   return (
-    <label style={MIX}>
+    <label style={{ ...MIX, border: `1px solid ${palette.rule}`, background: palette.paper }}>
       <span style={{ fontFamily: BODY, fontSize: 13, color: palette.ink }}>mix …</span>
       <input
         ref={input}
@@ -203,6 +203,9 @@ const MIX = {
   alignItems: 'center',
   justifyContent: 'center',
   cursor: 'pointer',
+  padding: '0 12px',
+  boxSizing: 'border-box',
+  borderRadius: CORNER,
 } as const;
 
 const styles = StyleSheet.create({
