@@ -36,7 +36,7 @@ interface DrawingsProps {
 function Drawings({ surface, splitting }: DrawingsProps) {
   const palette = usePalette();
   const { by, loops, picked, poseOf } = splitting;
-  const { painter, input } = surface;
+  const { painter } = surface;
   const view = useSyncExternalStore(
     (listener) => painter.onView(listener),
     () => painter.view,
@@ -46,14 +46,13 @@ function Drawings({ surface, splitting }: DrawingsProps) {
   useEffect(() => {
     surface.setHand(new LoopHand(surface, (loop) => latest.current.addLoop(loop)));
   }, [surface, latest]);
-  useEffect(() => surface.enable(looping), [surface, input, looping]);
   const outline = (loop: Loop): string =>
     `M${loop
       .map((p) => toScreen(view, p))
       .map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`)
       .join('L')}Z`;
   return (
-    <svg style={COVER}>
+    <svg style={looping ? COVER : RESTING}>
       {loops.map((loop, i) => (
         <path
           key={i}
@@ -129,4 +128,6 @@ const COVER = {
   height: '100%',
   pointerEvents: 'none',
 } as const;
+// Where nothing is drawn, a finger or the wheel on the page moves the screen as beside it.
+const RESTING = { ...COVER, pointerEvents: 'auto' } as const;
 const PRESSED = { cursor: 'pointer', pointerEvents: 'auto' } as const;

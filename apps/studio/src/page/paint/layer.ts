@@ -14,7 +14,7 @@ import { viewAffine, type Room, type View } from '../view';
 const PAD = 12;
 
 /** Lays an element over the whole of what it stands in, out of the pointer's way. */
-export function spread(element: HTMLElement): void {
+export function cover(element: HTMLElement): void {
   Object.assign(element.style, {
     position: 'absolute',
     left: '0',
@@ -41,7 +41,7 @@ export class Layer {
 
   constructor(view: View, room: Room) {
     this.#view = view;
-    spread(this.canvas);
+    cover(this.canvas);
     this.reset(view, room);
   }
 

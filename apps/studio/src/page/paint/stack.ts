@@ -1,7 +1,7 @@
 import { transformPoint } from '@deft/core/geometry';
 import { BLUE_PENCIL, pageBox, type Id, type Page, type Sheet } from '@deft/core/page';
 import { UPRIGHT, viewAffine, type View } from '../view';
-import { Layer, spread } from './layer';
+import { cover, Layer } from './layer';
 
 /**
  * The page as the browser lays it together: the paper, over it a canvas for each visible sheet that has
@@ -28,7 +28,7 @@ export class Stack {
     Object.assign(this.#moved.style, { position: 'absolute', inset: '0' });
     Object.assign(this.#paper.style, CORNERED);
     this.#moved.append(this.#paper, this.live.canvas);
-    spread(this.#coming);
+    cover(this.#coming);
     this.#coming.style.opacity = '0';
     this.#frame.append(this.#coming, this.#moved);
     host.append(this.#frame);

@@ -16,10 +16,11 @@ export interface Steering {
 
 /** Does to a page what it is steered to; nothing where it is its own shell's alone. */
 export function useSteering(surface: Surface | null, steering?: Steering): void {
-  const { drawing = true, mirrored, onContact, waiting = false } = steering ?? {};
+  const { drawing, mirrored, onContact, waiting } = steering ?? {};
   useLayoutEffect(() => {
-    surface?.enable(drawing && !waiting);
-    surface?.watchContact(waiting ? null : (onContact ?? null));
+    if (!surface || drawing === undefined) return;
+    surface.enable(drawing && !waiting);
+    surface.watchContact(waiting ? null : (onContact ?? null));
   }, [surface, drawing, waiting, onContact]);
   useLayoutEffect(() => {
     if (mirrored !== undefined && surface && surface.painter.view.mirrored !== mirrored) surface.mirror();
