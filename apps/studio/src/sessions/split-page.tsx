@@ -7,7 +7,7 @@ import { SplittingContext } from './drawings-over';
 import { paperPass } from './passes/paper';
 import type { Splitting } from './use-splitting';
 
-/** The lifted page with its loops or cells over it; while loops are drawn it can be seen nearer, as any page. */
+/** The lifted page with its loops or cells over it; while loops are drawn it can be seen nearer. */
 export function SplitPage({ page, splitting }: { readonly page: Id; readonly splitting: Splitting }) {
   const palette = usePalette();
   const wide = useWide();
