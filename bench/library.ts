@@ -11,6 +11,7 @@ import { Desk, freePort, ROOT, temporaryFolder } from '../apps/server/test/desk.
 import { BlobFiles } from '../apps/server/src/store/blob-files.ts';
 import { startStore } from '../apps/server/src/store/client.ts';
 import { seeded } from '@deft/core/random';
+import { control } from '../e2e/hands.ts';
 import { launch } from './page-desk.ts';
 import { quantile, row } from './table.ts';
 
@@ -121,7 +122,7 @@ async function prepared(desk: Desk): Promise<void> {
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(`${desk.address}/references/${items[0]!.id}`);
-    await page.getByRole('button', { name: 'Prepare', exact: true }).click();
+    await control(page, 'Prepare').click();
     await page.locator('[data-testid="draft"][data-shown]').waitFor();
     const waits = async (slider: string, values: readonly number[]): Promise<number[]> => {
       const found: number[] = [];

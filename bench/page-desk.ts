@@ -3,6 +3,7 @@ import { chromium, type Browser, type CDPSession, type Page } from '@playwright/
 import { encodeStroke, idOf, OPERATION_VERSION, type Operation, type Thing } from '@deft/core/page';
 import type { Study } from '@deft/contract';
 import { openDesk, type Desk } from '../e2e/desk.ts';
+import { control } from '../e2e/hands.ts';
 
 /** What the measurements of the page share: a desk, a browser, pages with many strokes. */
 
@@ -91,7 +92,7 @@ export async function drawnStudy(
 export async function openDrawing(page: Page, address: string): Promise<void> {
   await page.goto(address);
   await page.getByTestId('hand').click();
-  await page.getByRole('menu', { name: 'Hands' }).getByRole('button', { name: 'Draw' }).click();
+  await control(page.getByRole('radiogroup', { name: 'Hands' }), 'Draw', false).click();
   await page.getByTestId('save-state').filter({ hasText: 'saved' }).waitFor();
   await page.waitForTimeout(2500);
 }
