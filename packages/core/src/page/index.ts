@@ -3,6 +3,7 @@ export * from './cells.ts';
 export * from './centre-line.ts';
 export * from './colours.ts';
 export * from './contents.ts';
+export * from './drawn-lines.ts';
 export * from './form-geometry.ts';
 export * from './ids.ts';
 export * from './number-batch.ts';

@@ -1,3 +1,4 @@
+export * from './centre-lines.ts';
 export * from './clusters.ts';
 export { findPage, inReadingOrder, type PageFound } from './find-page.ts';
 export * from './lift-ink.ts';

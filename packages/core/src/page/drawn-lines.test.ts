@@ -1,0 +1,90 @@
+import { drawnLines } from './drawn-lines.ts';
+import { encodeStroke } from './stroke-code.ts';
+import type { Sheet, Stroke, Thing } from './things.ts';
+
+const sheet = (id: string, kind: Sheet['kind'], hidden = false): Sheet => ({
+  type: 'sheet',
+  id,
+  kind,
+  name: id,
+  order: 'a0',
+  opacity: 1,
+  hidden,
+  locked: false,
+});
+
+const stroke = (
+  id: string,
+  on: string,
+  order: string,
+  pen: Stroke['pen'],
+  x: number,
+  size = 0.5,
+): Stroke => ({
+  type: 'stroke',
+  id,
+  sheet: on,
+  order,
+  pen,
+  size,
+  colour: '#000',
+  pressure: 'even',
+  points: encodeStroke(
+    Array.from({ length: 41 }, (_, i) => ({
+      x: pen === 'rubber' ? x : x + i,
+      y: 10,
+      pressure: 0.5,
+      time: i,
+    })),
+  ),
+});
+
+const things = (...list: Thing[]): Map<string, Thing> => new Map(list.map((thing) => [thing.id, thing]));
+
+test('pencil and pen draw lines; shade, the rubber, hidden sheets and pictures do not', () => {
+  const lines = drawnLines(
+    things(
+      sheet('ink', 'ink'),
+      sheet('away', 'ink', true),
+      sheet('guides', 'guides'),
+      stroke('a', 'ink', 'a1', 'pencil', 0),
+      stroke('b', 'ink', 'a2', 'pen', 5),
+      stroke('c', 'ink', 'a3', 'shade', 0),
+      stroke('d', 'away', 'a1', 'pencil', 0),
+      stroke('e', 'guides', 'a1', 'pencil', 0),
+      { ...stroke('f', 'ink', 'a4', 'pencil', 0), points: 'broken' },
+    ),
+  );
+  expect(lines.map((line) => line[0])).toEqual([
+    expect.objectContaining({ x: 0 }),
+    expect.objectContaining({ x: 5 }),
+  ]);
+});
+
+test('what was rubbed out afterwards is gone, what was drawn over it again is not', () => {
+  const lines = drawnLines(
+    things(
+      sheet('ink', 'ink'),
+      stroke('a', 'ink', 'a1', 'pencil', 0),
+      stroke('r', 'ink', 'a2', 'rubber', 20, 6),
+      stroke('b', 'ink', 'a3', 'pencil', 0),
+    ),
+  );
+  expect(lines.map((line) => line.length).sort((p, q) => p - q)).toEqual([18, 18, 41]);
+});
+
+test('a form is drawn by its outline, closed', () => {
+  const [line] = drawnLines(
+    things(sheet('forms', 'forms'), {
+      type: 'form',
+      id: 'f',
+      sheet: 'forms',
+      order: 'a0',
+      part: null,
+      shape: { kind: 'ellipse', rx: 10, ry: 20 },
+      transform: [1, 0, 0, 1, 50, 50],
+    }),
+  );
+  expect(line!.length).toBeGreaterThan(20);
+  expect(line![0]).toEqual(line!.at(-1));
+});

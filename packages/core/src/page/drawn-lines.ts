@@ -1,0 +1,72 @@
+import { distance, type Point } from '../geometry/point.ts';
+import { thingsOfType } from './contents.ts';
+import { formOutline } from './form-geometry.ts';
+import { BrokenStroke } from './stroke-code.ts';
+import { strokePoints } from './stroke-outline.ts';
+import type { Id, Sheet, Stroke, Thing } from './things.ts';
+
+type Things = ReadonlyMap<Id, Thing>;
+
+/** What draws a line that stands for something: shade is tone, and the rubber takes away. */
+const DRAWS: readonly Stroke['pen'][] = ['pencil', 'pen'];
+/** Sheets on which lines stand for something. */
+const DRAWN_ON: readonly Sheet['kind'][] = ['ink', 'forms', 'tone'];
+
+/** What is left of a line where the rubber has been, in pieces. */
+function rubbedOut(line: readonly Point[], rubbers: readonly Rubbed[]): Point[][] {
+  const pieces: Point[][] = [];
+  let piece: Point[] = [];
+  for (const p of line) {
+    if (rubbers.some(({ points, half }) => points.some((q) => distance(p, q) < half))) {
+      if (piece.length > 1) pieces.push(piece);
+      piece = [];
+    } else piece.push(p);
+  }
+  if (piece.length > 1) pieces.push(piece);
+  return pieces;
+}
+
+interface Rubbed {
+  readonly points: readonly Point[];
+  readonly half: number;
+}
+
+/**
+ * The lines of a drawing as they stand: strokes of pencil and pen less what was rubbed out of them, and the
+ * outlines of forms, on sheets that are shown. Shade, guides, notes and pictures are no lines.
+ * @returns polylines in page millimetres; a stroke whose record is broken gives none
+ */
+export function drawnLines(things: Things): Point[][] {
+  const shown = new Set(
+    thingsOfType(things, 'sheet')
+      .filter(({ hidden, kind }) => !hidden && DRAWN_ON.includes(kind))
+      .map(({ id }) => id),
+  );
+  const strokes = thingsOfType(things, 'stroke').filter(({ sheet }) => shown.has(sheet));
+  const rubbers = strokes.filter(({ pen }) => pen === 'rubber');
+  const lines = strokes
+    .filter(({ pen }) => DRAWS.includes(pen))
+    .flatMap((stroke) => {
+      const later = rubbers
+        .filter(({ sheet, order }) => sheet === stroke.sheet && order > stroke.order)
+        .map((rubber) => ({ points: pointsIn(rubber), half: rubber.size / 2 }));
+      const line = pointsIn(stroke);
+      return later.length > 0 ? rubbedOut(line, later) : [line];
+    });
+  const forms = thingsOfType(things, 'form')
+    .filter(({ sheet }) => shown.has(sheet))
+    .map((form) => {
+      const outline = formOutline(form);
+      return [...outline, ...outline.slice(0, 1)];
+    });
+  return [...lines, ...forms].filter((line) => line.length > 1);
+}
+
+function pointsIn(stroke: Stroke): Point[] {
+  try {
+    return strokePoints(stroke);
+  } catch (error) {
+    if (error instanceof BrokenStroke) return [];
+    throw error;
+  }
+}
