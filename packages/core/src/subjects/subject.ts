@@ -15,12 +15,22 @@ export interface Subject {
   readonly axes: readonly Axis[];
   /** What each part or landmark hangs on; what is not named here hangs on nothing. */
   readonly hangs: Readonly<Record<string, string>>;
+  /** Landmarks that hang on whichever of some others lies nearest to them in the picture. */
+  readonly nearest: Readonly<Record<string, readonly string[]>>;
   /** Landmarks that belong to a part's own form and change with it. */
   readonly own: Readonly<Record<string, readonly string[]>>;
 }
 
+/**
+ * How a line between two landmarks may depart: a `line` turns about its middle; a `limb` turns about its
+ * first end and takes along what hangs on its second; a `part` grows about its middle, so that its length is
+ * said as its size; a `chain` is a limb's whole length, grown from its first end with all that hangs there.
+ */
+export type AxisKind = 'line' | 'limb' | 'part' | 'chain';
+
 export interface Axis {
   readonly name: string;
+  readonly kind: AxisKind;
   readonly ends: readonly [string, string];
   /** Parts and landmarks that turn with the line, with all that hangs on them. */
   readonly carries: readonly string[];

@@ -1,8 +1,17 @@
-import type { Subject, SubjectKey } from './subject.ts';
+import type { Point } from '../geometry/point.ts';
+import type { Axis, Subject, SubjectKey } from './subject.ts';
 
 const both = (make: (side: 'left' | 'right') => Record<string, string>): Record<string, string> => ({
   ...make('left'),
   ...make('right'),
+});
+
+/** A limb between two landmarks; what hangs on its far end goes along. */
+const limb = (name: string, from: string, to: string): Axis => ({
+  name,
+  kind: 'limb',
+  ends: [from, to],
+  carries: [],
 });
 
 const figure: Subject = {
@@ -48,14 +57,25 @@ const figure: Subject = {
   axes: [
     {
       name: 'shoulder line',
+      kind: 'line',
       ends: ['right shoulder', 'left shoulder'],
       carries: ['left upper arm', 'right upper arm', 'left elbow', 'right elbow'],
     },
     {
       name: 'hip line',
+      kind: 'line',
       ends: ['right hip', 'left hip'],
       carries: ['left thigh', 'right thigh', 'left knee', 'right knee'],
     },
+    { name: 'head', kind: 'part', ends: ['crown', 'chin'], carries: [] },
+    ...(['left', 'right'] as const).flatMap((s): Axis[] => [
+      limb(`${s} upper arm`, `${s} shoulder`, `${s} elbow`),
+      limb(`${s} forearm`, `${s} elbow`, `${s} wrist`),
+      limb(`${s} thigh`, `${s} hip`, `${s} knee`),
+      limb(`${s} shin`, `${s} knee`, `${s} ankle`),
+      { name: `${s} arm`, kind: 'chain', ends: [`${s} shoulder`, `${s} wrist`], carries: [`${s} elbow`] },
+      { name: `${s} leg`, kind: 'chain', ends: [`${s} hip`, `${s} ankle`], carries: [`${s} knee`] },
+    ]),
   ],
   hangs: {
     head: 'ribcage',
@@ -76,6 +96,7 @@ const figure: Subject = {
       [`${s} foot`]: `${s} ankle`,
     })),
   },
+  nearest: { 'lowest foot': ['left ankle', 'right ankle'] },
   own: { head: ['crown', 'chin'] },
 };
 
@@ -120,8 +141,13 @@ const head: Subject = {
     'hat',
   ],
   axes: [
-    { name: 'line of the eyes', ends: ['right outer eye corner', 'left outer eye corner'], carries: [] },
-    { name: 'mouth line', ends: ['right mouth corner', 'left mouth corner'], carries: [] },
+    {
+      name: 'line of the eyes',
+      kind: 'line',
+      ends: ['right outer eye corner', 'left outer eye corner'],
+      carries: [],
+    },
+    { name: 'mouth line', kind: 'line', ends: ['right mouth corner', 'left mouth corner'], carries: [] },
   ],
   hangs: {
     jaw: 'skull',
@@ -147,6 +173,7 @@ const head: Subject = {
       [`${s} jaw corner`]: 'jaw',
     })),
   },
+  nearest: {},
   own: { skull: ['crown'], jaw: ['chin'] },
 };
 
@@ -182,8 +209,11 @@ const animal: Subject = {
     'right hind leg',
     'tail',
   ],
-  axes: [{ name: 'back line', ends: ['croup', 'withers'], carries: [] }],
+  axes: [{ name: 'back line', kind: 'line', ends: ['croup', 'withers'], carries: [] }],
   hangs: { head: 'neck', neck: 'ribcage', muzzle: 'head', poll: 'head', tail: 'pelvis' },
+  nearest: {
+    'lowest foot': ['left fore foot', 'right fore foot', 'left hind foot', 'right hind foot'],
+  },
   own: { head: ['muzzle', 'poll'] },
 };
 
@@ -210,10 +240,11 @@ const box: Subject = {
   ],
   parts: ['top', 'left side', 'right side', 'lid', 'front', 'foot', 'body', 'handle'],
   axes: [
-    { name: 'left top edge', ends: ['left corner, top', 'near corner, top'], carries: [] },
-    { name: 'right top edge', ends: ['near corner, top', 'right corner, top'], carries: [] },
+    { name: 'left top edge', kind: 'line', ends: ['left corner, top', 'near corner, top'], carries: [] },
+    { name: 'right top edge', kind: 'line', ends: ['near corner, top', 'right corner, top'], carries: [] },
   ],
   hangs: {},
+  nearest: {},
   own: {},
 };
 
@@ -251,10 +282,31 @@ const thing: Subject = {
   parts: ['main form', 'top', 'left side', 'right side', 'foot', 'front'],
   axes: [],
   hangs: {},
+  nearest: {},
   own: {},
 };
 
 export const SUBJECTS: Readonly<Record<SubjectKey, Subject>> = { figure, head, animal, box, building, thing };
+
+/**
+ * A subject as it stands in one picture: what hangs on whichever of several is nearest hangs on that one.
+ * @param placeOf where a landmark lies in the picture, in any one unit; null where it is not known
+ */
+export function subjectIn(subject: Subject, placeOf: (name: string) => Point | null): Subject {
+  const found: Record<string, string> = {};
+  for (const [name, others] of Object.entries(subject.nearest)) {
+    const at = placeOf(name);
+    if (!at) continue;
+    const [best] = others
+      .flatMap((other) => {
+        const there = placeOf(other);
+        return there ? [{ other, far: Math.hypot(there.x - at.x, there.y - at.y) }] : [];
+      })
+      .sort((a, b) => a.far - b.far);
+    if (best) found[name] = best.other;
+  }
+  return { ...subject, hangs: { ...subject.hangs, ...found } };
+}
 
 /** Everything that hangs on `name`, near and far, without itself. */
 export function hangingOn(subject: Subject, name: string): Set<string> {
