@@ -17,14 +17,15 @@ const CORE_MAY_USE = [
 const CORE_PARTS = {
   geometry: [],
   random: [],
-  subjects: [],
+  subjects: ['geometry'],
+  ink: ['geometry'],
   fit: ['geometry', 'random'],
   page: ['geometry'],
   reference: ['geometry', 'page', 'subjects'],
   tone: ['geometry', 'page', 'reference'],
   paper: ['geometry', 'tone'],
   session: ['random', 'reference'],
-  findings: ['fit', 'geometry', 'page', 'reference', 'subjects'],
+  findings: ['fit', 'geometry', 'ink', 'page', 'reference', 'subjects'],
 };
 
 /** Features of the studio: none reaches into another, and what they share knows none of them. */
@@ -96,7 +97,9 @@ const BORDERS = [
   },
 ];
 
-/** One entry a folder, with all borders of the folders round it: a later entry would replace an earlier one. */
+/**
+ * One entry a folder, with all borders of the folders round it: a later entry would replace an earlier one.
+ */
 const layers = [...new Set(BORDERS.map(({ folder }) => folder))]
   .sort((a, b) => a.length - b.length)
   .flatMap((folder) =>

@@ -25,6 +25,10 @@ const LANDMARKS: readonly [string, number, number][] = [
   ['lowest foot', 320, 1060],
 ];
 
+/** The same figure's landmarks by name, pixels. */
+export const figurePlaces = (): Map<string, Point> =>
+  new Map(LANDMARKS.map(([name, x, y]) => [name, { x, y }]));
+
 const at = (x: number, y: number): Point => ({ x, y });
 
 function limb(part: string, from: Point, to: Point, wide: number, narrow: number): Form {

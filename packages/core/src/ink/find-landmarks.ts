@@ -1,0 +1,352 @@
+import { boxOf, type Box } from '../geometry/box.ts';
+import type { Affine } from '../geometry/affine.ts';
+import { lengthOf, type Point } from '../geometry/point.ts';
+import { inkOf, STEP, type Ink } from './ink.ts';
+import {
+  ALONE_BELIEF,
+  beliefIn,
+  bonesDrawn,
+  LEAST_BELIEF,
+  notDrawn,
+  spreadsOf,
+  SURE_BELIEF,
+  TOLD_BELIEF,
+  type Evidence,
+} from './judge.ts';
+import { figureModels, type LineModel } from './line-model.ts';
+import { COARSE, FINE, refine, type Pin, type Refined } from './refine.ts';
+import { findStarts, flippedModel, roughCost, type Start } from './search.ts';
+import { figureSkeleton, type Skeleton, type SkeletonLandmark } from './skeleton.ts';
+
+/** What is known of the figure that was drawn. */
+export interface InkReference {
+  /** Original-picture pixels, those that are hidden included. */
+  readonly landmarks: readonly SkeletonLandmark[];
+  /** The figure's height, pixels. */
+  readonly height: number;
+}
+
+/** A landmark where the desk sees it in a drawing. */
+export interface FoundLandmark {
+  readonly name: string;
+  /** In the unit of the drawing. */
+  readonly at: Point;
+  /** Standard deviation in each direction, the same unit. */
+  readonly spread: number;
+}
+
+/** How a drawing is read. */
+export interface FoundInInk {
+  readonly landmarks: readonly FoundLandmark[];
+  /** Names of landmarks that the drawing leaves out. */
+  readonly notDrawn: readonly string[];
+  /** Whether it is drawn the other way round; `alike` where it fits about as well either way. */
+  readonly mirrored: boolean;
+  readonly alike: boolean;
+  /** Original-picture pixels to the drawing: where the reference lies under it as a whole. */
+  readonly toDrawing: Affine;
+  readonly evidence: Evidence;
+}
+
+export type InkAnswer =
+  | { readonly found: FoundInInk }
+  | {
+      readonly found: null;
+      readonly why: 'no ink' | 'no landmarks' | 'other';
+      readonly evidence: Evidence | null;
+    };
+
+/** A landmark that the student has set: it stays, and the rest is found anew round it. */
+export interface SetLandmark {
+  readonly name: string;
+  readonly at: Point;
+  readonly spread: number;
+}
+
+/** How many starts a model has in each handedness, and how many are bent coarsely and finely. */
+const STARTS = 2;
+const COARSELY = 8;
+const FINELY = 2;
+/** Every so many-th point of the ink in the coarse round. */
+const COARSE_STRIDE = 3;
+/** What one point of ink says beside its neighbours, which share its wobble. */
+const POINT_WEIGHT = 0.25;
+/** By how much a flipped reading must be better: most drawings are not flipped. */
+const FLIP_PRICE = 3;
+/** Below this difference of scores a drawing fits as well either way round. */
+const ALIKE = 4;
+/** By how much a rival's score must be better. */
+const RIVAL = 5;
+/** So many of the references that it might be of are looked at closely. */
+const RIVALS = 3;
+/** Fewer points than this are no drawing. */
+const FEWEST_POINTS = 24;
+
+interface Try {
+  readonly start: Start;
+  readonly model: LineModel;
+  readonly result: Refined;
+  readonly score: number;
+}
+
+/** How well a reading accounts for the ink, at what strain. */
+const scoreOf = (result: Refined, start: Start, { weight }: Frame): number =>
+  weight * result.likelihood - result.strain - (start.flipped ? FLIP_PRICE : 0);
+
+/** The frame in which all is computed: the ink's middle at 0, 0, its height that of the reference's. */
+interface Frame {
+  readonly middle: Point;
+  readonly scale: number;
+  /** What all of the ink says together, in points that speak for themselves. */
+  readonly weight: number;
+}
+
+interface Framed {
+  readonly frame: Frame;
+  readonly ink: Ink;
+  readonly skeleton: Skeleton;
+}
+
+interface Readings {
+  /** The best first. */
+  readonly fine: readonly Try[];
+  /** The best of the coarse round. */
+  readonly coarse: Try;
+  /** By how much the best reading is better than the best of the other handedness. */
+  readonly otherWay: number;
+}
+
+function frameOf(ink: Ink, skeleton: Skeleton): Framed | null {
+  const drawn = boxOfInk(ink);
+  const known = boxOf(skeleton.at) as Box;
+  const height = known.maxY - known.minY;
+  const scale = (drawn.maxY - drawn.minY) / (height > 0 ? height : 1);
+  if (!(scale > 0)) return null;
+  const side = Math.max(drawn.maxX - drawn.minX, drawn.maxY - drawn.minY);
+  const middle = { x: (drawn.minX + drawn.maxX) / 2, y: (drawn.minY + drawn.maxY) / 2 };
+  const centre = { x: (known.minX + known.maxX) / 2, y: (known.minY + known.maxY) / 2 };
+  return {
+    frame: { middle, scale, weight: POINT_WEIGHT * ink.count * (ink.step / (STEP * side)) },
+    ink: {
+      ...ink,
+      x: ink.x.map((x) => (x - middle.x) / scale),
+      y: ink.y.map((y) => (y - middle.y) / scale),
+      step: ink.step / scale,
+    },
+    skeleton: { ...skeleton, at: skeleton.at.map(({ x, y }) => ({ x: x - centre.x, y: y - centre.y })) },
+  };
+}
+
+function boxOfInk({ count, x, y }: Ink): Box {
+  let box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
+  for (let i = 0; i < count; i += 1)
+    box = {
+      minX: Math.min(box.minX, x[i] as number),
+      minY: Math.min(box.minY, y[i] as number),
+      maxX: Math.max(box.maxX, x[i] as number),
+      maxY: Math.max(box.maxY, y[i] as number),
+    };
+  return box;
+}
+
+/** Every so many-th point of ink. */
+function thinned(ink: Ink, by: number): Ink {
+  const count = Math.ceil(ink.count / by);
+  const take = (list: Float64Array): Float64Array =>
+    Float64Array.from({ length: count }, (_, i) => list[i * by] as number);
+  return { count, x: take(ink.x), y: take(ink.y), dx: take(ink.dx), dy: take(ink.dy), step: ink.step * by };
+}
+
+/** A rival laid over the ink in one manner. */
+interface Rival extends Framed {
+  readonly model: LineModel;
+}
+
+/**
+ * How well the best of some other references would account for the ink, drawn in the same manner: to be held
+ * against the reading's own score across frames. All are ranked by a rough laying, the first few looked at.
+ */
+function bestRival(raw: Ink, others: readonly InkReference[], manner: string): number {
+  const rivals = others.flatMap((other): (Rival & { cost: number })[] => {
+    const body = figureSkeleton(other.landmarks, other.height);
+    const framed = body && frameOf(raw, body);
+    const model = framed && figureModels(framed.skeleton).find((m) => m.manner === manner);
+    if (!framed || !model) return [];
+    return [{ ...framed, model, cost: roughCost(framed.ink, framed.skeleton, model) }];
+  });
+  rivals.sort((a, b) => a.cost - b.cost);
+  return Math.max(-Infinity, ...rivals.slice(0, RIVALS).map(scoreOfRival));
+}
+
+function scoreOfRival({ ink, skeleton, frame, model }: Rival): number {
+  const few = thinned(ink, COARSE_STRIDE);
+  const scores = findStarts(ink, skeleton, [model], 1).map((start) => {
+    const bent = refine(
+      start.flipped ? flippedModel(model) : model,
+      skeleton,
+      few,
+      start,
+      start.flipped,
+      COARSE,
+      2,
+    );
+    return acrossFrames(scoreOf(bent, start, frame), frame);
+  });
+  return Math.max(-Infinity, ...scores);
+}
+
+/** A score that does not depend on the frame's scale: likelihood per area of the drawing itself. */
+const acrossFrames = (score: number, { scale, weight }: Frame): number =>
+  score - 2 * weight * Math.log(scale);
+
+/**
+ * The best readings of a drawing, the best first: at least one of either handedness among the coarse ones.
+ */
+function readings({ ink, skeleton, frame }: Framed, pins: readonly Pin[]): Readings {
+  const models = figureModels(skeleton);
+  const flipped = models.map(flippedModel);
+  const starts = findStarts(ink, skeleton, models, STARTS);
+  const chosen = starts.slice(0, COARSELY);
+  for (const way of [true, false])
+    if (!chosen.some((s) => s.flipped === way))
+      chosen.push(...starts.filter((s) => s.flipped === way).slice(0, 1));
+  const few = thinned(ink, COARSE_STRIDE);
+  const bend = (start: Start, from: Start | Refined, on: Ink, widths: readonly number[]): Try => {
+    const model = (start.flipped ? flipped : models)[start.model] as LineModel;
+    const result = refine(model, skeleton, on, from, start.flipped, widths, 2, pins);
+    return { start, model, result, score: scoreOf(result, start, frame) };
+  };
+  const better = (a: Try, b: Try): number => b.score - a.score;
+  const coarse = chosen.map((start) => bend(start, start, few, COARSE)).sort(better);
+  const [first] = coarse as [Try];
+  const rival = coarse.find((t) => t.start.flipped !== first.start.flipped);
+  const taken = coarse.slice(0, FINELY);
+  if (rival && first.score - rival.score < 4 * ALIKE && !taken.includes(rival)) taken.push(rival);
+  const fine = taken.map(({ start, result }) => bend(start, result, ink, FINE)).sort(better);
+  const best = fine[0] as Try;
+  const other = fine.find((t) => t.start.flipped !== best.start.flipped);
+  return { fine, coarse: first, otherWay: other ? best.score - other.score : Infinity };
+}
+
+export interface FindOptions {
+  readonly set?: readonly SetLandmark[];
+  /** Other references that the drawing might be of: where one of them fits better, it is not of this one. */
+  readonly rivals?: readonly InkReference[];
+}
+
+/**
+ * Finds a figure's landmarks in a drawing of it, from its ink alone.
+ * @param lines drawn lines in any unit (page millimetres), without shade, rubber and guides
+ * @param options landmarks that are known already, round which the rest is found; rivals
+ * @returns where they are and how surely, or why it cannot be told
+ */
+export function findLandmarks(
+  lines: readonly (readonly Point[])[],
+  reference: InkReference,
+  { set = [], rivals = [] }: FindOptions = {},
+): InkAnswer {
+  const body = figureSkeleton(reference.landmarks, reference.height);
+  if (!body) return { found: null, why: 'no landmarks', evidence: null };
+  const raw = inkOf(lines);
+  const framed = raw && raw.count >= FEWEST_POINTS ? frameOf(raw, body) : null;
+  if (!framed) return { found: null, why: 'no ink', evidence: null };
+  const { frame, skeleton } = framed;
+  const pins = set.flatMap(({ name, at, spread }): Pin[] => {
+    const joint = skeleton.names.indexOf(name);
+    if (joint < 0) return [];
+    const [x, y] = [(at.x - frame.middle.x) / frame.scale, (at.y - frame.middle.y) / frame.scale];
+    return [{ joint, x, y, spread: Math.max(spread / frame.scale, 0.002) }];
+  });
+  const { fine, coarse, otherWay } = readings(framed, pins);
+  const { result, model, start } = fine[0] as Try;
+  const drawn = bonesDrawn(result, model, skeleton);
+  const missing = new Set(notDrawn(skeleton, drawn));
+  const evidence = evidenceOf(fine[0] as Try, skeleton, drawn);
+  const belief = beliefIn(evidence);
+  const own = acrossFrames(coarse.score, frame);
+  const doubtful = belief < SURE_BELIEF && set.length === 0;
+  const rival = doubtful ? bestRival(raw as Ink, rivals, model.manner) : -Infinity;
+  const least = set.length > 0 ? TOLD_BELIEF : rivals.length > 0 ? LEAST_BELIEF : ALONE_BELIEF;
+  if (belief < least || rival > own + RIVAL) return { found: null, why: 'other', evidence };
+  const spreads = spreadsOf(result, skeleton);
+  const place = (i: number): Point => ({
+    x: (result.jx[i] as number) * frame.scale + frame.middle.x,
+    y: (result.jy[i] as number) * frame.scale + frame.middle.y,
+  });
+  const landmarks = skeleton.names.flatMap((name, i) =>
+    missing.has(name) ? [] : [{ name, at: place(i), spread: (spreads[i] as number) * frame.scale }],
+  );
+  return {
+    found: {
+      landmarks,
+      notDrawn: [...missing],
+      mirrored: start.flipped,
+      alike: otherWay < ALIKE,
+      toDrawing: wholeOf(result, skeleton, start.flipped, frame, reference),
+      evidence,
+    },
+  };
+}
+
+/** Where the whole reference lies: the bones' similarity, its place from the joints' middle. */
+function wholeOf(
+  { jx, jy, turn }: Refined,
+  skeleton: Skeleton,
+  flipped: boolean,
+  { middle, scale }: Frame,
+  reference: InkReference,
+): Affine {
+  const n = skeleton.names.length;
+  const [c, s] = turn;
+  let [x, y] = [0, 0];
+  const known = new Map(reference.landmarks.map((l) => [l.name, l.at]));
+  const by = scale / reference.height;
+  const flip = flipped ? -1 : 1;
+  skeleton.names.forEach((name, i) => {
+    const p = known.get(name) as Point;
+    x += ((jx[i] as number) * scale + middle.x - by * (c * flip * p.x - s * p.y)) / n;
+    y += ((jy[i] as number) * scale + middle.y - by * (s * flip * p.x + c * p.y)) / n;
+  });
+  return [by * c * flip, by * s * flip, -by * s, by * c, x, y];
+}
+
+function evidenceOf({ result, model, start }: Try, skeleton: Skeleton, drawn: readonly number[]): Evidence {
+  let [covered, weight] = [0, 0];
+  for (let j = 0; j < model.count; j += 1) {
+    covered += (model.weight[j] as number) * (result.support[j] as number);
+    weight += model.weight[j] as number;
+  }
+  const [c, s] = result.turn;
+  let [bent, bones, far] = [0, 0, 0];
+  skeleton.bones.forEach(({ from, to, name }, k) => {
+    if ((drawn[k] as number) < 0.4 || name === 'collar' || name === 'foot') return;
+    const at = (list: Float64Array, node: typeof from): number =>
+      node.joints.reduce((sum, joint, i) => sum + (node.weights[i] as number) * (list[joint] as number), 0);
+    const rest = (node: typeof from, key: 'x' | 'y'): number =>
+      node.joints.reduce(
+        (sum, joint, i) => sum + (node.weights[i] as number) * (skeleton.at[joint] as Point)[key],
+        0,
+      );
+    const x0 = (start.flipped ? -1 : 1) * (rest(to, 'x') - rest(from, 'x'));
+    const y0 = rest(to, 'y') - rest(from, 'y');
+    const [mx, my] = [c * x0 - s * y0, s * x0 + c * y0];
+    const [vx, vy] = [at(result.jx, to) - at(result.jx, from), at(result.jy, to) - at(result.jy, from)];
+    const turn = Math.abs(Math.atan2(vy * mx - vx * my, vx * mx + vy * my)) * (180 / Math.PI);
+    const grown = Math.abs(Math.log(Math.max(0.1, Math.hypot(vx, vy) / Math.max(1e-6, Math.hypot(mx, my)))));
+    bent += Math.min(turn, 60) + 60 * Math.min(grown, 0.7);
+    bones += 1;
+    if (turn > 28 || grown > 0.4) far += 1;
+  });
+  return {
+    explained: result.explained,
+    covered: covered / weight,
+    strain: result.strain,
+    likelihood: result.likelihood,
+    scatter: result.scatter,
+    bent: bones > 0 ? bent / bones : 0,
+    far,
+    bones,
+    size: lengthOf({ x: c, y: s }),
+    turn: Math.atan2(s, c) * (180 / Math.PI),
+  };
+}

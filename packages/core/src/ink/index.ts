@@ -1,0 +1,3 @@
+export * from './find-landmarks.ts';
+export { inkOf, type Ink } from './ink.ts';
+export type { Evidence } from './judge.ts';

@@ -1,0 +1,180 @@
+import { distanceGrid, type Lines } from './distance-grid.ts';
+import type { Ink } from './ink.ts';
+import { emptyPlaces, placeModel, type LineModel, type ModelPlaces } from './line-model.ts';
+import type { Skeleton } from './skeleton.ts';
+
+/** How a model is laid on the ink before it bends: `z ↦ size·e^{i·turn}·z + (x, y)`, flipped first or not. */
+export interface Start {
+  readonly model: number;
+  readonly flipped: boolean;
+  readonly size: number;
+  /** Radians. */
+  readonly turn: number;
+  readonly x: number;
+  readonly y: number;
+  /** Mean distance of lines, both ways, parts of the figure's height. */
+  readonly cost: number;
+}
+
+const CELL = 0.012;
+const MOST = 0.1;
+const SIZES = [0.8, 0.88, 0.95, 1.03, 1.12, 1.25];
+const TURNS = [-10, 0, 10];
+const SHIFTS = [-0.14, -0.07, 0, 0.07, 0.14];
+/** Looked at in the first, coarse round: every so many-th point. */
+const STRIDE = 6;
+const KEPT = 40;
+/** The same where many references are only ranked. */
+const ROUGH_CELL = 0.02;
+const ROUGH_STRIDE = 12;
+
+interface Side {
+  readonly model: number;
+  readonly flipped: boolean;
+  readonly places: ModelPlaces;
+  readonly weight: Float64Array;
+  readonly angle: Float64Array;
+  readonly grid: ReturnType<typeof distanceGrid>;
+}
+
+type Pose = Pick<Start, 'size' | 'turn' | 'x' | 'y'>;
+
+/** Cost of a pose: how far the model's lines lie from the ink, and the ink from the model's. */
+function costOf(
+  side: Side,
+  ink: Lines,
+  grid: Side['grid'],
+  { size, turn, x, y }: Pose,
+  stride: number,
+): number {
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  const { places, weight, angle } = side;
+  let there = 0;
+  let sum = 0;
+  for (let j = 0; j < weight.length; j += stride) {
+    const [px, py] = [places.x[j] as number, places.y[j] as number];
+    const w = weight[j] as number;
+    there +=
+      w * grid.at(size * (c * px - s * py) + x, size * (s * px + c * py) + y, (angle[j] as number) + turn);
+    sum += w;
+  }
+  let back = 0;
+  let n = 0;
+  for (let i = 0; i < ink.count; i += stride) {
+    const [px, py] = [((ink.x[i] as number) - x) / size, ((ink.y[i] as number) - y) / size];
+    back += side.grid.at(c * px + s * py, -s * px + c * py, (ink.angle[i] as number) - turn);
+    n += 1;
+  }
+  return there / sum + back / n;
+}
+
+/** Steps downhill in size, turn and place, halving the steps. */
+function settle(side: Side, ink: Lines, grid: Side['grid'], from: Pose): Pose & { cost: number } {
+  let best = { ...from, cost: costOf(side, ink, grid, from, 2) };
+  for (const step of [1, 0.5, 0.25]) {
+    for (let round = 0; round < 3; round += 1) {
+      const before = best.cost;
+      for (const [key, by] of [
+        ['x', 0.035],
+        ['y', 0.035],
+        ['size', 0.05],
+        ['turn', 0.08],
+      ] as const)
+        for (const sign of [1, -1]) {
+          const next = { ...best, [key]: best[key] + sign * by * step };
+          const cost = costOf(side, ink, grid, next, 2);
+          if (cost < best.cost) best = { ...next, cost };
+        }
+      if (best.cost >= before) break;
+    }
+  }
+  return best;
+}
+
+/** A model's lines for one handedness, ready to be laid on ink. */
+function sideOf(model: LineModel, index: number, skeleton: Skeleton, flipped: boolean): Side {
+  const places = emptyPlaces(model);
+  const jx = Float64Array.from(skeleton.at, ({ x }) => (flipped ? -x : x));
+  const jy = Float64Array.from(skeleton.at, ({ y }) => y);
+  placeModel(flipped ? flippedModel(model) : model, skeleton, jx, jy, places);
+  const angle = anglesOf(places);
+  return {
+    model: index,
+    flipped,
+    places,
+    weight: model.weight,
+    angle,
+    grid: distanceGrid({ count: model.count, x: places.x, y: places.y, angle }, CELL, MOST),
+  };
+}
+
+/** All sizes, turns and places that are looked at, with what they cost on every so many-th point. */
+function triesOf(side: Side, lines: Lines, grid: Side['grid'], stride: number): (Pose & { cost: number })[] {
+  return SIZES.flatMap((size) =>
+    TURNS.flatMap((degrees) =>
+      SHIFTS.flatMap((x) =>
+        SHIFTS.map((y) => {
+          const pose = { size, turn: (degrees * Math.PI) / 180, x, y };
+          return { ...pose, cost: costOf(side, lines, grid, pose, stride) };
+        }),
+      ),
+    ),
+  );
+}
+
+const linesOf = (ink: Ink): Lines => ({ count: ink.count, x: ink.x, y: ink.y, angle: anglesOf(ink) });
+
+/**
+ * Where to begin: the best few ways to lay each model on the ink, as it is and flipped, by chamfer distance
+ * both ways over sizes, turns and places about that of the bounding boxes.
+ * @param ink in parts of the figure's height, its bounding box's middle at 0, 0
+ * @param most how many starts each model gives in each handedness
+ */
+export function findStarts(
+  ink: Ink,
+  skeleton: Skeleton,
+  models: readonly LineModel[],
+  most: number,
+): Start[] {
+  const lines = linesOf(ink);
+  const grid = distanceGrid(lines, CELL, MOST);
+  const starts = models.flatMap((model, index) =>
+    [false, true].flatMap((flipped) => {
+      const side = sideOf(model, index, skeleton, flipped);
+      const settled = triesOf(side, lines, grid, STRIDE)
+        .sort((a, b) => a.cost - b.cost)
+        .slice(0, KEPT)
+        .filter((_, i) => i < 4 || i % 4 === 0)
+        .map((t) => settle(side, lines, grid, t))
+        .sort((a, b) => a.cost - b.cost);
+      const apart: (Pose & { cost: number })[] = [];
+      for (const pose of settled)
+        if (apart.length < most && apart.every((p) => differs(p, pose))) apart.push(pose);
+      return apart.map((pose) => ({ ...pose, model: index, flipped }));
+    }),
+  );
+  return starts.sort((a, b) => a.cost - b.cost);
+}
+
+/** What the best rough laying of one model costs: enough to tell which of many references is worth a look. */
+export function roughCost(ink: Ink, skeleton: Skeleton, model: LineModel): number {
+  const lines = linesOf(ink);
+  const grid = distanceGrid(lines, ROUGH_CELL, MOST);
+  const costs = [false, true].flatMap((flipped) =>
+    triesOf(sideOf(model, 0, skeleton, flipped), lines, grid, ROUGH_STRIDE).map(({ cost }) => cost),
+  );
+  return Math.min(...costs);
+}
+
+const anglesOf = ({ dx, dy }: Pick<Ink, 'dx' | 'dy'>): Float64Array =>
+  dx.map((x, i) => Math.atan2(dy[i] as number, x));
+
+const differs = (a: Pose, b: Pose): boolean =>
+  Math.hypot(a.x - b.x, a.y - b.y) > 0.04 ||
+  Math.abs(a.size - b.size) > 0.06 ||
+  Math.abs(a.turn - b.turn) > 0.1;
+
+/** The same model for a reference that is turned over: what lay to one side of a bone lies to the other. */
+export function flippedModel(model: LineModel): LineModel {
+  return { ...model, im: model.im.map((v) => -v), turn: model.turn.map((v) => -v) };
+}
