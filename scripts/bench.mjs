@@ -9,6 +9,8 @@ import { run } from './run.mjs';
 
 const PARTS = {
   fit: 'bench/fit.ts',
+  ink: 'bench/ink.ts',
+  findings: 'bench/findings.ts',
   changes: 'bench/changes.ts',
   pen: 'bench/pen.ts',
   page: 'bench/page.ts',

@@ -130,21 +130,23 @@ describe('marks placed as unsteadily as by a finger', () => {
 
   // The head's change is real, but with marks as loose as 2 mm it is within what the marks leave open.
   test.each([
-    ['head', head, 'proportion head', SPREAD, [0, 0]],
-    ['head', head, 'proportion head', 0.3, [180, 200]],
-    ['shoulders', shoulders, 'tilt shoulder line', SPREAD, [170, 200]],
+    ['head', head, 'proportion head', SPREAD, [0, 5]],
+    ['head', head, 'proportion head', 0.3, [70, 80]],
+    ['shoulders', shoulders, 'tilt shoulder line', SPREAD, [60, 80]],
   ] as const)(
-    'the change of the %s is found or said to be too small to tell; nothing wrong is said',
+    'the change of the %s is found or said to be too small to tell; hardly anything wrong is said clearly',
     (_, change, planted, spread, [least, most]) => {
       const clean = drawFrom(trace, [change], PAGE, spread);
       const real = realSizes(clean);
-      let found = 0;
-      for (let seed = 1; seed <= 200; seed += 1) {
+      let [found, listed, wrong] = [0, 0, 0];
+      for (let seed = 1; seed <= 80; seed += 1) {
         const report = run(unsteady(clean, spread, seeded(seed)));
         if (report.findings.some((f) => says(f) === planted)) found += 1;
-        else expect([...report.unsure, ...report.folded].map(says)).toContain(planted);
-        expect(report.findings.filter((f) => isWrong(f, real)).map((f) => [seed, f.id, f.size])).toEqual([]);
+        else expect([...report.perhaps, ...report.unsure, ...report.folded].map(says)).toContain(planted);
+        listed += report.findings.length;
+        wrong += report.findings.filter((f) => isWrong(f, real)).length;
       }
+      expect(wrong).toBeLessThanOrEqual(0.03 * listed);
       expect(found).toBeGreaterThanOrEqual(least);
       expect(found).toBeLessThanOrEqual(most);
     },
@@ -204,6 +206,8 @@ describe('sentences', () => {
     tolerance: 2,
     offset: { x: 4, y: 1 },
     reference: null,
+    sure: 'clearly',
+    settledBy: null,
     explainedBy: null,
     mark: { kind: 'arrow', from: { x: 0, y: 0 }, to: { x: 1, y: 1 } },
   };

@@ -1,12 +1,13 @@
 import { compose, invert, type Affine } from '../geometry/affine.ts';
-import { toRadians } from '../geometry/angle.ts';
-import { middle, type Point } from '../geometry/point.ts';
+import { lineTilt, toRadians } from '../geometry/angle.ts';
+import { distance, middle, type Point } from '../geometry/point.ts';
 import type { MomentEllipse } from '../geometry/moments.ts';
 import { tellMirrored } from '../fit/mirror.ts';
 import { pairUp, type Pair, type Pairable } from '../fit/pairing.ts';
 import { fitRobust } from '../fit/robust.ts';
 import type { Freedom } from '../fit/similarity.ts';
 import type { Subject } from '../subjects/subject.ts';
+import { subjectIn } from '../subjects/subjects.ts';
 import { topicsOf, type Candidate, type Topic } from './causes.ts';
 import { errorOf, explain, sizeOf, type Explanation } from './explain.ts';
 import type { Finding, Mark } from './finding.ts';
@@ -14,10 +15,11 @@ import { hasTilt, meanRadius, moveItem, type Item } from './item.ts';
 import { measureTopic } from './measure.ts';
 import { averageMiss, type AverageMiss } from './miss.ts';
 import { changed, type ItemPair } from './model.ts';
+import type { Degree } from './sureness.ts';
 import { isJudged, toleranceOf } from './tolerance.ts';
 
 /** Raised with every change that can alter a report. */
-export const CHECK_VERSION = 1;
+export const CHECK_VERSION = 2;
 
 export interface CheckInput {
   /** Page millimetres. */
@@ -41,8 +43,10 @@ export interface CheckReport {
   readonly toReference: Affine | null;
   readonly mirrored: boolean;
   readonly averageMiss: AverageMiss | null;
-  /** Listed findings, the largest for its tolerance first. */
+  /** What is clearly off, the largest for its tolerance first. */
   readonly findings: readonly Finding[];
+  /** What is perhaps off, in the same order: said more quietly, with what would settle it. */
+  readonly perhaps: readonly Finding[];
   /** Findings that go away with a listed one. */
   readonly folded: readonly Finding[];
   /** What may be off but cannot be told from how unsteadily it was placed. */
@@ -60,6 +64,8 @@ const FREEDOM_COUNT: Readonly<Record<Freedom, number>> = {
   'move scale turn': 4,
 };
 const FEWEST_PAIRS = 3;
+/** A head's width over its height. */
+const HEAD_WIDTH = 0.74;
 /** As many standard errors as a listed finding is worth. */
 const SURE_ERRORS = 4.5;
 
@@ -115,10 +121,33 @@ function lineOf(topic: Topic, items: readonly Item[], reference: readonly Item[]
   return [(items[low] as Item).centre, (items[high] as Item).centre];
 }
 
+/** An oval about a line from end to end, as wide as a head is. */
+function ovalOn(a: Point, b: Point): Point[] {
+  const major = distance(a, b) / 2;
+  return ellipsePoints({
+    centre: middle(a, b),
+    major,
+    minor: HEAD_WIDTH * major,
+    tilt: major > 0 ? lineTilt(a, b) : 0,
+  });
+}
+
 function markOf(topic: Topic, laid: readonly Item[], reference: readonly Item[]): Mark {
   const [d, r] = [laid[0] as Item, reference[0] as Item];
   if (topic.kind === 'place') return { kind: 'arrow', from: d.centre, to: r.centre };
-  if (topic.kind === 'tilt' || topic.thing === 'axis')
+  if (topic.thing === 'axis' && topic.measure === 'length') {
+    const [a, b] = lineOf(topic, laid, reference);
+    const by = distance(...lineOf(topic, reference, reference)) / (distance(a, b) || 1);
+    return { kind: 'arrow', from: b, to: { x: a.x + by * (b.x - a.x), y: a.y + by * (b.y - a.y) } };
+  }
+  if (topic.thing === 'axis' && topic.measure === 'size')
+    return {
+      kind: 'outline',
+      centre: middle(...lineOf(topic, laid, reference)),
+      drawn: ovalOn(...lineOf(topic, laid, reference)),
+      reference: ovalOn(...lineOf(topic, reference, reference)),
+    };
+  if (topic.kind === 'tilt')
     return {
       kind: 'arc',
       drawn: lineOf(topic, laid, reference),
@@ -152,6 +181,7 @@ function findingOf(
   ground: Ground,
   measured: Pick<Finding, 'size' | 'error' | 'offset' | 'reference'>,
   explainedBy: string | null,
+  sure: Degree = 'perhaps',
 ): Finding {
   const { drawn, reference } = itemsOf(topic, ground.laid);
   return {
@@ -163,12 +193,22 @@ function findingOf(
     ...measured,
     tolerance: toleranceOf(topic.kind, ground.seconds),
     explainedBy,
+    sure,
+    settledBy: leastSure(topic),
     mark: markOf(topic, drawn, reference),
   };
 }
 
+/** The name of the least surely placed landmark behind a topic. */
+function leastSure(topic: Topic): string | null {
+  if (topic.thing === 'whole') return null;
+  const named = topic.pairs.filter(({ drawn }) => drawn.kind === 'landmark' && drawn.name !== null);
+  const [first] = [...named].sort((a, b) => b.drawn.spread - a.drawn.spread);
+  return first?.drawn.name ?? null;
+}
+
 function listed(explanation: Explanation, ground: Ground): Finding[] {
-  const { causes, fit } = explanation;
+  const { causes, fit, sure } = explanation;
   return causes
     .map((cause, i) => {
       const values = fit.values[i] as readonly number[];
@@ -181,6 +221,7 @@ function listed(explanation: Explanation, ground: Ground): Finding[] {
         ground,
         { size: sizeOf(cause, values), error: errorOf(cause, i, fit, causes), offset, reference: own },
         null,
+        sure[i],
       );
     })
     .sort((a, b) => Math.abs(b.size) / b.tolerance - Math.abs(a.size) / a.tolerance);
@@ -234,7 +275,11 @@ function others(explanation: Explanation, ground: Ground): { folded: Finding[]; 
  * answer the report says so and why.
  */
 export function check(input: CheckInput): CheckReport {
-  const { drawn, reference, height, seconds, subject, freedom = 'move scale' } = input;
+  const { drawn, reference, height, seconds, freedom = 'move scale' } = input;
+  const subject = subjectIn(
+    input.subject,
+    (name) => reference.find((item) => item.kind === 'landmark' && item.name === name)?.centre ?? null,
+  );
   const matched = pairUp(drawn.map(pairable), reference.map(pairable), height);
   const pairs: ItemPair[] = matched.map((pair) => ({
     drawn: drawn.find(({ id }) => id === pair.drawn) as Item,
@@ -247,6 +292,7 @@ export function check(input: CheckInput): CheckReport {
     mirrored: false,
     averageMiss: null,
     findings: [],
+    perhaps: [],
     folded: [],
     unsure: [],
   };
@@ -299,6 +345,7 @@ export function check(input: CheckInput): CheckReport {
   const ground = { topics, laid, height, seconds };
   const { folded, unsure } = others(explanation, ground);
   const worthSaying = (f: Finding): boolean => isJudged(f.kind, seconds, f.size, f.reference);
+  const said = listed(explanation, ground).filter(worthSaying);
   return {
     ...base,
     toReference,
@@ -309,7 +356,8 @@ export function check(input: CheckInput): CheckReport {
       height,
       FREEDOM_COUNT[freedom],
     ),
-    findings: listed(explanation, ground).filter(worthSaying),
+    findings: said.filter(({ sure }) => sure === 'clearly'),
+    perhaps: said.filter(({ sure }) => sure === 'perhaps'),
     folded: folded.filter(worthSaying),
     unsure: unsure.filter(worthSaying),
     cannotSay,

@@ -1,11 +1,14 @@
 import { about, compose, rotation, scaling, translation, type Affine } from '../geometry/affine.ts';
 import type { Freedom } from '../fit/similarity.ts';
-import { SUBJECTS, hangingOn } from '../subjects/subjects.ts';
+import { SUBJECTS, hangingOn, subjectIn } from '../subjects/subjects.ts';
 import { FIGURE_HEIGHT, drawFrom, tracedFigure } from '../testing/figure.ts';
 import { check, type CheckReport } from './check.ts';
 
 const trace = tracedFigure();
-const figure = SUBJECTS.figure;
+const figure = subjectIn(
+  SUBJECTS.figure,
+  (name) => trace.find((i) => i.name === name && i.kind === 'landmark')?.centre ?? null,
+);
 const PAGE = compose(translation(20, 12), scaling(0.15));
 const mark = (name: string) => trace.find((i) => i.name === name && i.kind === 'landmark')!.centre;
 const form = (name: string) => trace.find((i) => i.name === name && i.kind !== 'landmark')!;

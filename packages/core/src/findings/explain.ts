@@ -2,18 +2,13 @@ import { invert, type Affine } from '../geometry/affine.ts';
 import type { Subject } from '../subjects/subject.ts';
 import { candidatesFor, type Candidate, type Topic } from './causes.ts';
 import { moveItem } from './item.ts';
+import { believable, chance, SHARES, type Degree } from './sureness.ts';
 import { measureTopic } from './measure.ts';
 import { fitModel, type ItemPair, type ModelOptions, type ModelFit } from './model.ts';
 import { toleranceOf } from './tolerance.ts';
 
-/**
- * How much a cause must lower the sum of squared standardised residuals before it is believed:
- * about five standard errors, since some eighty causes are tried on every drawing and a student
- * checks hundreds.
- */
-const BELIEF: Readonly<Record<1 | 2, number>> = { 1: 24, 2: 32 };
 /** What a further number in a cause must earn before it is preferred over a simpler cause. */
-const PRICE = 4;
+const PRICE = 10;
 const MOST_CAUSES = 12;
 /**
  * Turns within this much of the best explain a drawing as well: the one is taken that is seen best
@@ -21,11 +16,18 @@ const MOST_CAUSES = 12;
  */
 const AS_GOOD = 12;
 /** How many of the most promising causes are fitted in full before one is chosen. */
-const CLOSELY = 6;
+const CLOSELY = 12;
+/** By how much another cause must account for more to take one's place, and how often all are tried. */
+const BETTER = 0.5;
+const EXCHANGES = 3;
+/** Another cause that is worth this much less is as likely. */
+const AS_LIKELY = 16;
 
 /** The causes a drawing shows, each with how far it goes. */
 export interface Explanation {
   readonly causes: readonly Candidate[];
+  /** How surely each of them is there, all that could have been said taken into account. */
+  readonly sure: readonly Degree[];
   readonly fit: ModelFit;
   /** Reference pixels to page millimetres. */
   readonly toPage: Affine;
@@ -64,10 +66,119 @@ function ownError(topic: Topic, { start, height }: ModelOptions): number {
   return measured?.error ?? Infinity;
 }
 
+interface Stand {
+  readonly causes: readonly Candidate[];
+  readonly fit: ModelFit;
+}
+
+interface Task {
+  readonly pairs: readonly ItemPair[];
+  readonly candidates: readonly Candidate[];
+  readonly options: ModelOptions & { readonly seconds: number | null };
+}
+
+const isPast = (cause: Candidate, values: readonly number[], seconds: number | null): boolean =>
+  Math.abs(sizeOf(cause, values)) >= toleranceOf(cause.topic.kind, seconds);
+
+/** How unlikely a gain must be to be believed where so many causes stand and so many could. */
+const limitFor = (standing: number, { candidates }: Task): number =>
+  (SHARES.perhaps * standing) / candidates.length;
+
+/** Two ways to say what is off in one thing: neither speaks against the other. */
+const isAboutTheSame = (a: Topic, b: Topic): boolean =>
+  a.id === b.id ||
+  (a.about !== null && a.about === b.about) ||
+  (a.thing !== 'whole' && b.thing !== 'whole' && a.pairs.some((pair) => b.pairs.includes(pair)));
+
+/** A standing fit with one cause more: the one that accounts for the most; null where none is believed. */
+function withOneMore(
+  { causes, fit }: Stand,
+  task: Task,
+  except: Topic | null = null,
+): (Stand & { readonly worth: number }) | null {
+  const { pairs, candidates, options } = task;
+  const limit = limitFor(causes.length + 1, task);
+  const promising = candidates
+    .filter(({ topic }) => !causes.some((cause) => cause.topic.id === topic.id))
+    .filter(({ topic }) => !except || !isAboutTheSame(topic, except))
+    .map((cause) => ({ cause, gain: fit.gainOf(cause) - PRICE * cause.count }))
+    .sort((x, y) => y.gain - x.gain)
+    .slice(0, CLOSELY);
+  const tries: { cause: Candidate; fit: ModelFit; worth: number; seen: number }[] = [];
+  for (const { cause, gain: expected } of promising) {
+    if (chance(2 * expected, cause.count) > limit) continue;
+    const tried = fitModel(pairs, [...causes, cause], options);
+    const gain = fit.chi2 - tried.chi2;
+    const values = tried.values[causes.length] as readonly number[];
+    if (chance(gain, cause.count) > limit || !isPast(cause, values, options.seconds)) continue;
+    tries.push({
+      cause,
+      fit: tried,
+      worth: gain - PRICE * cause.count,
+      seen: Math.abs(sizeOf(cause, values)) / ownError(cause.topic, options),
+    });
+  }
+  const first = tries.sort((x, y) => y.worth - x.worth)[0];
+  if (!first) return null;
+  const { measure, thing } = first.cause.topic;
+  const rivals = tries.filter(
+    ({ cause, worth }) => cause.topic.measure === measure && worth > first.worth - AS_GOOD,
+  );
+  const best =
+    measure === 'tilt' && thing === 'form' ? rivals.reduce((x, y) => (y.seen > x.seen ? y : x)) : first;
+  return { causes: [...causes, best.cause], fit: best.fit, worth: best.worth };
+}
+
+const without = ({ causes }: Stand, i: number, { pairs, options }: Task): Stand => {
+  const others = causes.filter((_, k) => k !== i);
+  return { causes: others, fit: fitModel(pairs, others, options) };
+};
+
+/**
+ * Greed may have taken one cause that does for two. Each is taken out in turn, and where another accounts for
+ * more in its place, that one stays.
+ */
+function exchanged(stand: Stand, task: Task): Stand {
+  let now = stand;
+  for (let i = 0; i < now.causes.length; i += 1) {
+    const less = without(now, i, task);
+    const own = now.causes[i] as Candidate;
+    const kept = less.fit.chi2 - now.fit.chi2 - PRICE * own.count;
+    const other = withOneMore(less, task);
+    if (other && other.worth > kept + BETTER) now = { causes: other.causes, fit: other.fit };
+  }
+  return now;
+}
+
+/** Whether something else would account for about as much in a cause's place: then it is that or this. */
+function hasRival(stand: Stand, i: number, task: Task): boolean {
+  const less = without(stand, i, task);
+  const own = stand.causes[i] as Candidate;
+  const kept = less.fit.chi2 - stand.fit.chi2 - PRICE * own.count;
+  const other = withOneMore(less, task, own.topic);
+  return other !== null && other.worth > kept - AS_LIKELY;
+}
+
+/** A cause taken early may be left with nothing to explain once the later ones are in. */
+function pruned(stand: Stand, task: Task): Stand {
+  let now = stand;
+  for (let i = now.causes.length - 1; i >= 0; i -= 1) {
+    const less = without(now, i, task);
+    const cause = now.causes[i] as Candidate;
+    const stays =
+      chance(less.fit.chi2 - now.fit.chi2, cause.count) <= limitFor(now.causes.length, task) &&
+      isPast(cause, now.fit.values[i] as readonly number[], task.options.seconds);
+    if (!stays) now = less;
+  }
+  return now;
+}
+
 /**
  * Finds the fewest causes that account for a drawing: again and again the one that explains the
  * most is undone in the model and the fit is made anew (forward selection, as in orthogonal
- * matching pursuit; Pati and others 1993), until none is left that is both believed and past tolerance.
+ * matching pursuit; Pati and others 1993), until none is left that is both believed and past tolerance;
+ * then each is held against all others in its place. Over all that could be said the share of what is false
+ * is held (`sureness.ts`).
  */
 export function explain(
   topics: readonly Topic[],
@@ -75,56 +186,29 @@ export function explain(
   subject: Subject,
   options: ModelOptions & { seconds: number | null },
 ): Explanation {
-  const { height, seconds, freedom } = options;
+  const { height, freedom } = options;
   const open = topics.filter((topic) => topic.thing !== 'whole' || freedom !== 'move scale turn');
   const candidates = open.flatMap((topic) => candidatesFor(topic, pairs, subject, height));
-  let causes: Candidate[] = [];
-  let fit = fitModel(pairs, causes, options);
-  const passes = (cause: Candidate, values: readonly number[]): boolean =>
-    Math.abs(sizeOf(cause, values)) >= toleranceOf(cause.topic.kind, seconds);
-
-  while (causes.length < MOST_CAUSES) {
-    const now = fit;
-    const promising = candidates
-      .filter(({ topic }) => !causes.some((cause) => cause.topic.id === topic.id))
-      .map((cause) => ({ cause, gain: now.gainOf(cause) - PRICE * cause.count }))
-      .sort((x, y) => y.gain - x.gain)
-      .slice(0, CLOSELY);
-    const tries: { cause: Candidate; fit: ModelFit; worth: number; seen: number }[] = [];
-    for (const { cause, gain: expected } of promising) {
-      if (expected < BELIEF[cause.count] / 2) continue;
-      const tried = fitModel(pairs, [...causes, cause], options);
-      const gain = fit.chi2 - tried.chi2;
-      if (gain < BELIEF[cause.count] || !passes(cause, tried.values[causes.length] as readonly number[]))
-        continue;
-      const size = Math.abs(sizeOf(cause, tried.values[causes.length] as readonly number[]));
-      tries.push({
-        cause,
-        fit: tried,
-        worth: gain - PRICE * cause.count,
-        seen: size / ownError(cause.topic, options),
-      });
+  const task: Task = { pairs, candidates, options };
+  let stand: Stand = { causes: [], fit: fitModel(pairs, [], options) };
+  const grow = (): void => {
+    while (stand.causes.length < MOST_CAUSES) {
+      const next = withOneMore(stand, task);
+      if (!next) return;
+      stand = next;
     }
-    const first = tries.sort((x, y) => y.worth - x.worth)[0];
-    if (!first) break;
-    const rivals = tries.filter(
-      ({ cause, worth }) =>
-        cause.topic.measure === first.cause.topic.measure && worth > first.worth - AS_GOOD,
-    );
-    const best =
-      first.cause.topic.measure === 'tilt' ? rivals.reduce((x, y) => (y.seen > x.seen ? y : x)) : first;
-    causes = [...causes, best.cause];
-    fit = best.fit;
+  };
+  grow();
+  for (let round = 0; round < EXCHANGES && stand.causes.length > 0; round += 1) {
+    const before = stand;
+    stand = exchanged(stand, task);
+    if (stand === before) break;
+    grow();
   }
-  // A cause taken early may be left with nothing to explain once the later ones are in.
-  for (let i = causes.length - 1; i >= 0; i -= 1) {
-    const others = causes.filter((_, k) => k !== i);
-    const without = fitModel(pairs, others, options);
-    const cause = causes[i] as Candidate;
-    if (without.chi2 - fit.chi2 >= BELIEF[cause.count] && passes(cause, fit.values[i] as readonly number[]))
-      continue;
-    causes = others;
-    fit = without;
-  }
-  return { causes, fit, toPage: fit.toPage };
+  stand = pruned(stand, task);
+  const { causes, fit } = stand;
+  const chances = causes.map((cause, i) => chance(without(stand, i, task).fit.chi2 - fit.chi2, cause.count));
+  const clear = believable(chances, candidates.length, SHARES.clearly);
+  const sure = causes.map((_, i): Degree => (clear[i] && !hasRival(stand, i, task) ? 'clearly' : 'perhaps'));
+  return { causes, sure, fit, toPage: fit.toPage };
 }

@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/point.ts';
+import type { Degree } from './sureness.ts';
 
 export type FindingKind = 'place' | 'tilt' | 'proportion';
 
@@ -39,6 +40,10 @@ export interface Finding {
   readonly offset: Point | null;
   /** For a tilt: the reference's own tilt, degrees. */
   readonly reference: number | null;
+  /** Clearly, or perhaps: then `settledBy` would tell. */
+  readonly sure: Degree;
+  /** Name of the least sure landmark that it rests on; null where it rests on none by name. */
+  readonly settledBy: string | null;
   /** Id of the larger finding that this one goes away with. */
   readonly explainedBy: string | null;
   readonly mark: Mark;

@@ -2,10 +2,13 @@ import { invert, type Affine } from '../geometry/affine.ts';
 import { boxOf, longerSide } from '../geometry/box.ts';
 import { thingsOfType } from '../page/contents.ts';
 import { measureForm } from '../page/form-geometry.ts';
+import type { Point } from '../geometry/point.ts';
 import type { Id, Thing } from '../page/things.ts';
 import type { KnownLandmark } from '../reference/seen.ts';
 import type { SubjectKey } from '../subjects/subject.ts';
 import { SUBJECTS } from '../subjects/subjects.ts';
+import { findLandmarks, type FoundInInk, type InkReference } from '../ink/find-landmarks.ts';
+import { drawnLines } from '../page/drawn-lines.ts';
 import { check, takenOut, type CheckReport } from './check.ts';
 import { formItem, landmarkItem, moveItem, type Item } from './item.ts';
 
@@ -25,6 +28,10 @@ const FORM_SPREAD = 0.5;
 const TRUTH_SPREAD = 0.5;
 /** As many landmarks as one quick run asks for at the most. */
 const LONGEST_RUN = 12;
+/** And where it only has to settle doubts. */
+const DOUBTFUL_RUN = 4;
+/** What the ids of landmarks begin with that nobody has set. */
+export const FOUND = 'found ';
 
 /** A page's forms and set landmarks, millimetres. A form without area is left out. */
 function itemsOn(things: Things): Item[] {
@@ -77,11 +84,15 @@ export function figureHeightOf(reference: CheckedReference, items: readonly Item
   return box && items.length > 1 ? longerSide(box) : 0;
 }
 
-/** Names of landmarks that the reference has and the attempt has said nothing of, the most telling first. */
+/**
+ * Names of landmarks that the reference has and the attempt has said nothing of, the most telling first;
+ * where the desk sees them in its lines, only the few that it is least sure of.
+ */
 export function lackingLandmarks(
   attempt: Things,
   trace: Things | null,
   reference: CheckedReference,
+  seen: FoundInInk | null = null,
 ): string[] {
   const subject = SUBJECTS[reference.subject];
   const has = new Set(
@@ -90,6 +101,12 @@ export function lackingLandmarks(
       .map((item) => item.name as string),
   );
   const said = new Set(thingsOfType(attempt, 'landmark').map((l) => l.name));
+  if (seen)
+    return [...seen.landmarks]
+      .filter(({ name }) => has.has(name) && !said.has(name))
+      .sort((a, b) => b.spread - a.spread)
+      .slice(0, DOUBTFUL_RUN)
+      .map(({ name }) => name);
   const offered = [...new Set([...subject.essential, ...subject.landmarks, ...has])];
   return offered
     .filter((name) => has.has(name))
@@ -97,31 +114,74 @@ export function lackingLandmarks(
     .filter((name) => !said.has(name));
 }
 
-/** Checks an attempt's page against its reference, by way of the trace where there is one. */
+/** What a reference's figure is made of, for finding it in ink: its landmarks, those that are hidden too. */
+function inkReference(items: readonly Item[], { truth }: CheckedReference, height: number): InkReference {
+  const known = items
+    .filter((item) => item.kind === 'landmark' && item.name !== null)
+    .map((item) => ({ name: item.name as string, at: item.centre, hidden: false }));
+  const named = new Set(known.map(({ name }) => name));
+  const hidden = (truth?.landmarks ?? []).filter((l) => l.hidden && !named.has(l.name));
+  return { landmarks: [...known, ...hidden], height };
+}
+
+export interface CheckedPages {
+  readonly report: CheckReport;
+  readonly height: number;
+  /** How large the whole drawing is beside the reference as the trace lays it; null without a trace. */
+  readonly scale: number | null;
+  /** What the desk sees in the drawing's lines; null where it sees no such figure. */
+  readonly seen: FoundInInk | null;
+}
+
+/** Why a drawing cannot be told from its lines, as one would say it. */
+const OTHER_POSE =
+  'The desk cannot tell: in its lines this looks like another pose. Set a few landmarks, and it can.';
+
+/**
+ * Checks an attempt's page against its reference, by way of the trace where there is one. What has no
+ * landmark set is looked for in the drawing's lines.
+ * @param input.lines further lines of the drawing, page millimetres: those of ink that was lifted from paper
+ * @param input.rivals other references that the drawing might be of instead
+ */
 export function checkPages(input: {
   attempt: Things;
   trace: Things | null;
   reference: CheckedReference;
   seconds: number | null;
-}): {
-  report: CheckReport;
-  height: number;
-  scale: number | null;
-} {
-  const { attempt, trace, reference, seconds } = input;
+  lines?: readonly (readonly Point[])[];
+  rivals?: readonly InkReference[];
+}): CheckedPages {
+  const { attempt, trace, reference, seconds, lines = [], rivals = [] } = input;
   const items = referenceItems(trace, reference);
   const height = figureHeightOf(reference, items);
+  const own = itemsOn(attempt);
+  const answer =
+    reference.subject === 'figure'
+      ? findLandmarks([...drawnLines(attempt), ...lines], inkReference(items, reference, height), {
+          set: own.flatMap(({ kind, name, centre, spread }) =>
+            kind === 'landmark' && name !== null ? [{ name, at: centre, spread }] : [],
+          ),
+          rivals,
+        })
+      : null;
+  const answered = new Set(thingsOfType(attempt, 'landmark').map((l) => l.name));
+  const seen = answer?.found ?? null;
+  const found = (seen?.landmarks ?? [])
+    .filter(({ name }) => !answered.has(name))
+    .map(({ name, at, spread }) => landmarkItem({ id: `${FOUND}${name}`, name, at, spread }));
   const report = check({
-    drawn: itemsOn(attempt),
+    drawn: [...own, ...found],
     reference: items,
     height,
     seconds,
     subject: SUBJECTS[reference.subject],
   });
   const placement = trace && placementOf(trace, reference.id);
+  const other = answer && !answer.found && answer.why === 'other' && report.pairs.length === 0;
   return {
-    report,
+    report: other ? { ...report, cannotSay: [OTHER_POSE] } : report,
     height,
     scale: report.toReference && placement ? takenOut(report.toReference, placement).scale : null,
+    seen,
   };
 }

@@ -1,3 +1,4 @@
+export * from './came-back.ts';
 export * from './check.ts';
 export * from './from-pages.ts';
 export type { Finding, FindingKind, Mark } from './finding.ts';

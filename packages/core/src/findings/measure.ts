@@ -49,7 +49,7 @@ export function measureTopic(
     const length = distance(p, q);
     if (!(length > 0) || !(distance(a, b) > 0)) return null;
     const across = (noise * Math.SQRT2) / length;
-    if (topic.measure === 'length')
+    if (topic.measure !== 'tilt')
       return { size: ratio(distance(a, b), length), error: 100 * across, offset: null, reference: null };
     const own = lineTilt(p, q);
     return { size: wrapTilt(lineTilt(a, b) - own), error: toDegrees(across), offset: null, reference: own };

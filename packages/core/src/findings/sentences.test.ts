@@ -21,6 +21,8 @@ const base: Finding = {
   tolerance: 2,
   offset: { x: 0, y: 5 },
   reference: null,
+  sure: 'clearly',
+  settledBy: null,
   explainedBy: null,
   mark: { kind: 'arrow', from: { x: 0, y: 0 }, to: { x: 1, y: 1 } },
 };

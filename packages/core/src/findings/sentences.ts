@@ -72,12 +72,30 @@ function proportionState({ size, id }: Finding): string {
   return `${amount} too ${size > 0 ? 'large' : 'small'}`;
 }
 
+/** How a thing stands, without its amount: "is flatter than it is", "is too large", "stands too high". */
+export function standing(finding: Finding, sides: CheckReport['sides']): string {
+  if (finding.kind === 'place') return `stands ${whereabouts(finding.offset ?? { x: 0, y: 0 }, sides)}`;
+  if (finding.kind === 'proportion') return `is ${proportionState(finding).replace(/^[\d.]+ % /, '')}`;
+  const own = finding.reference ?? 0;
+  if (steep(own)) return `is turned too far ${clockwise(finding.size)}`;
+  const drawn = own + finding.size;
+  if (Math.abs(own) >= 2 && drawn * own < 0) return 'tilts the other way';
+  return Math.abs(drawn) < Math.abs(own) ? 'is flatter than it is' : 'is steeper than it is';
+}
+
 /** What a finding says was measured: "Head 10 % too large". */
 export function findingSentence(finding: Finding, sides: CheckReport['sides']): string {
   const name = capital(nameOf(finding));
   if (finding.kind === 'place')
     return `${name} ${plainNumber(finding.size)} % ${whereabouts(finding.offset ?? { x: 0, y: 0 }, sides)}`;
   return `${name} ${finding.kind === 'tilt' ? tiltState(finding) : proportionState(finding)}`;
+}
+
+/** A finding that is not sure, with what would settle it: "Perhaps: … Set the left elbow to be sure." */
+export function perhapsSentence(finding: Finding, sides: CheckReport['sides']): string {
+  const sentence = findingSentence(finding, sides);
+  const settle = finding.settledBy ? ` Set the ${finding.settledBy} to be sure.` : '';
+  return `Perhaps: ${sentence.charAt(0).toLowerCase()}${sentence.slice(1)}.${settle}`;
 }
 
 /** How sure a finding is, in its own unit: "± 2°". */
