@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink';
-import type { CheckWork } from '../workers/check.worker';
+import type { CheckedPages } from '@deft/core/findings';
+import type { Checkable, CheckWork } from '../workers/check.worker';
 import type { LooksWork } from '../workers/looks.worker';
 import type { PrepareWork } from '../workers/prepare.worker';
 
@@ -8,11 +9,9 @@ let looks: Remote<LooksWork> | null = null;
 let prepare: Remote<PrepareWork> | null = null;
 
 /** The check, in its own worker. */
-export function checkInWorker(
-  ...rest: Parameters<CheckWork['checkPages']>
-): Promise<ReturnType<CheckWork['checkPages']>> {
+export function checkInWorker(input: Checkable): Promise<CheckedPages> {
   check ??= wrap<CheckWork>(new Worker(new URL('../workers/check.worker.ts', import.meta.url)));
-  return check.checkPages(...rest);
+  return check.check(input);
 }
 
 /** What second looks compute, in its own worker. */

@@ -1,22 +1,18 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import {
   errorPhrase,
   findingSentence,
   lackingLandmarks,
+  perhapsSentence,
   referenceItems,
   summarySentence,
   thingToDo,
   type CheckReport,
   type Finding,
 } from '@deft/core/findings';
-import { withinRegion } from '@deft/core/page';
-import type { Attempt, Study } from '@deft/contract';
-import { useChangeReferenceMutation } from '../data/references-api';
-import { useKeepMissMutation } from './api';
-import { checkInWorker } from '../data/workers';
+import { thingsOfType, withinRegion, type Id, type Thing } from '@deft/core/page';
 import type { PageKeeper } from '../data/page-keeper';
-import { knownLandmarks } from '../data/known-landmarks';
 import { useThings } from '../data/use-page';
 import { PageView } from '../page/parts/page-view';
 import { QuickRun } from './quick-run';
@@ -25,14 +21,13 @@ import { Act, MainAct } from '../ui/acts';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import { LaidOver } from './laid-over';
+import { landmarkAt, ringsOf } from './rings';
+import { Seen } from './seen';
 import { useStudy } from './study-context';
+import { useChecked, type Answer, type ToCheck } from './use-checked';
 import { WhereOnReference } from './where-on-reference';
 
-interface CheckedProps {
-  readonly study: Study;
-  readonly attempt: Attempt;
-  readonly keeper: PageKeeper;
-  readonly trace: PageKeeper | null;
+interface CheckedProps extends ToCheck {
   readonly onAnew: () => void;
 }
 
@@ -52,118 +47,78 @@ export function CheckPass() {
   );
 }
 
-/** First the landmarks that are lacking, then the drawing laid over its reference with what is off. */
-function Checked({ study, attempt, keeper, trace, onAnew }: CheckedProps) {
+/**
+ * The drawing laid over its reference with what is off. Where the desk sees nothing in its lines, the
+ * landmarks that are lacking are asked for first.
+ */
+function Checked(props: CheckedProps) {
+  const { study, attempt, keeper, trace } = props;
   const { reference } = study;
   const page = useThings(keeper, ['form', 'landmark', 'sheet', 'page', 'stroke']);
-  const things = withinRegion(page, attempt.region);
   const traceThings = useThings(trace, ['form', 'landmark', 'placement']);
-  const [skipped, setSkipped] = useState(false);
-  const [surface, setSurface] = useState<Surface | null>(null);
-  const lacking = lackingLandmarks(things, trace ? traceThings : null, reference);
   const ready = keeper.ready && (!study.traces.length || trace?.ready === true);
-  if (!ready)
-    return (
-      <View style={styles.waiting}>
-        <Text soft>One moment …</Text>
-      </View>
-    );
-  if (lacking.length > 0 && !skipped) {
-    const asked = referenceItems(trace ? traceThings : null, reference).find(
-      (item) => item.kind === 'landmark' && item.name === lacking[0],
-    );
-    return (
-      <View style={{ flex: 1 }}>
-        <PageView keeper={keeper} region={attempt.region} onSurface={setSurface}>
-          {asked ? <WhereOnReference reference={reference} at={asked.centre} /> : null}
-        </PageView>
-        <QuickRun keeper={keeper} surface={surface} names={lacking} onSkip={() => setSkipped(true)} />
-      </View>
-    );
-  }
-  return (
-    <Findings
-      study={study}
-      attempt={attempt}
-      keeper={keeper}
-      trace={trace}
-      onAnew={onAnew}
-      onLandmarks={lacking.length > 0 ? () => setSkipped(false) : null}
-    />
-  );
-}
-
-type Answer = Awaited<ReturnType<typeof checkInWorker>>;
-
-/** Checks the attempt in a worker, again whenever its pages change, and keeps how far it is off. */
-function useChecked({
-  study,
-  attempt,
-  keeper,
-  trace,
-}: Omit<CheckedProps, 'onAnew'>): Answer | 'failed' | null {
-  const { reference } = study;
-  const [result, setResult] = useState<Answer | 'failed' | null>(null);
-  const [changeReference] = useChangeReferenceMutation();
-  const [keepMiss] = useKeepMissMutation();
-  const stand = `${keeper.replica.head}/${keeper.replica.pending.length}/${trace?.replica.head ?? 0}`;
-  useEffect(() => {
-    const { id, subject, figureHeight } = reference;
-    const landmarks = knownLandmarks(reference);
-    let gone = false;
-    const about = { id, subject, figureHeight, truth: landmarks.length > 0 ? { landmarks } : null };
-    checkInWorker({
-      attempt: new Map(withinRegion(keeper.things, attempt.region)),
-      trace: trace ? new Map(trace.things) : null,
-      reference: about,
-      seconds: attempt.seconds,
-    }).then(
-      (answer) => {
-        if (gone) return;
-        setResult(answer);
-        void keepMiss({ attempt: attempt.id, miss: answer.report.averageMiss?.value ?? null });
-        // Once known, the figure's height stays what it is, so that attempts can be compared.
-        if (!figureHeight && answer.height > 0 && answer.report.averageMiss)
-          void changeReference({ id, patch: { figureHeight: answer.height } });
-      },
-      () => !gone && setResult('failed'),
-    );
-    return () => {
-      gone = true;
-    };
-  }, [keeper, trace, reference, attempt, stand, changeReference, keepMiss]);
-  return result;
-}
-
-interface FindingsProps extends CheckedProps {
-  /** Sets what landmarks it lacks; null where it lacks none. */
-  readonly onLandmarks: (() => void) | null;
-}
-
-function Findings(props: FindingsProps) {
-  const { study, attempt, keeper } = props;
-  const palette = usePalette();
-  const wide = useWide();
-  const result = useChecked(props);
-  const [chosen, setChosen] = useState<string | null>(null);
-  const page = useThings(keeper, ['form', 'landmark', 'stroke']);
-  const things = withinRegion(page, attempt.region);
-  const report = result && result !== 'failed' ? result.report : null;
-  const shown = useMemo(
-    () => [...(report?.findings ?? []), ...(report?.folded ?? [])].find((f) => f.id === chosen) ?? null,
-    [report, chosen],
-  );
+  const result = useChecked(props, ready);
+  /** The landmarks that are asked for; null until it is known whether the desk sees any by itself. */
+  const [run, setRun] = useState<readonly string[] | null>(null);
+  const [surface, setSurface] = useState<Surface | null>(null);
   if (!result || result === 'failed')
     return (
       <View style={styles.waiting}>
         <Text soft={!result} live>
           {result
             ? 'The check could not be carried out on this drawing. The drawing itself is untouched.'
-            : 'Laying the drawing on the picture …'}
+            : ready
+              ? 'Laying the drawing on the picture …'
+              : 'One moment …'}
         </Text>
       </View>
     );
-  const headline = <Headline report={result.report} />;
+  const things = withinRegion(page, attempt.region);
+  const lacking = lackingLandmarks(things, trace ? traceThings : null, reference, result.seen);
+  const said = new Set(thingsOfType(things, 'landmark').map(({ name }) => name));
+  const asked = (run ?? (result.seen ? [] : lacking)).filter((name) => !said.has(name));
+  if (asked.length > 0) {
+    const where = referenceItems(trace ? traceThings : null, reference).find(
+      (item) => item.kind === 'landmark' && item.name === asked[0],
+    );
+    return (
+      <View style={{ flex: 1 }}>
+        <PageView keeper={keeper} region={attempt.region} onSurface={setSurface}>
+          {where ? <WhereOnReference reference={reference} at={where.centre} /> : null}
+        </PageView>
+        <QuickRun keeper={keeper} surface={surface} names={asked} onSkip={() => setRun([])} />
+      </View>
+    );
+  }
+  return (
+    <Findings
+      {...props}
+      things={things}
+      result={result}
+      onLandmarks={lacking.length > 0 ? () => setRun(lacking) : null}
+    />
+  );
+}
+
+interface FindingsProps extends CheckedProps {
+  /** What of the page belongs to the attempt. */
+  readonly things: ReadonlyMap<Id, Thing>;
+  readonly result: Answer;
+  /** Sets what landmarks it lacks; null where it lacks none. */
+  readonly onLandmarks: (() => void) | null;
+}
+
+function Findings(props: FindingsProps) {
+  const { study, attempt, keeper, things, result } = props;
+  const palette = usePalette();
+  const wide = useWide();
+  const { report } = result;
+  const [chosen, setChosen] = useState<string | null>(null);
+  const shown = useMemo(
+    () => [...report.findings, ...report.perhaps, ...report.folded].find((f) => f.id === chosen) ?? null,
+    [report, chosen],
+  );
+  const headline = <Headline report={report} />;
   return (
     <View style={[styles.fill, { flexDirection: wide ? 'row' : 'column' }]}>
       {wide ? null : headline}
@@ -172,9 +127,13 @@ function Findings(props: FindingsProps) {
           reference={study.reference}
           things={things}
           region={attempt.region}
-          report={result.report}
+          report={report}
           shown={shown}
           onChoose={setChosen}
+          rings={ringsOf(things, result)}
+          onMoved={(name, at, spread) =>
+            void keeper.commit(landmarkAt(things, keeper.things, name, at, spread))
+          }
         />
       </View>
       <View
@@ -185,14 +144,13 @@ function Findings(props: FindingsProps) {
         }}
       >
         {wide ? headline : null}
-        <FindingsList {...props} result={result} chosen={chosen} onChoose={setChosen} />
+        <FindingsList {...props} chosen={chosen} onChoose={setChosen} />
       </View>
     </View>
   );
 }
 
 interface FindingsListProps extends FindingsProps {
-  readonly result: Answer;
   readonly chosen: string | null;
   readonly onChoose: (finding: string | null) => void;
 }
@@ -203,12 +161,14 @@ function FindingsList({
   trace,
   onAnew,
   onLandmarks,
-  result: { report, scale },
+  things,
+  result,
   chosen,
   onChoose,
 }: FindingsListProps) {
   const wide = useWide();
-  const watch = report.findings[0]?.about ?? null;
+  const { report, scale } = result;
+  const watch = (report.findings[0] ?? report.perhaps[0])?.about ?? null;
   return (
     <>
       <ScrollView contentContainerStyle={[styles.list, { paddingHorizontal: wide ? 24 : 16 }]}>
@@ -222,6 +182,7 @@ function FindingsList({
             {summarySentence(report, scale)}
           </Text>
         ) : null}
+        <Seen keeper={keeper} things={things} result={result} />
         <View>
           {report.findings.map((finding, i) => (
             <FindingRow
@@ -234,10 +195,15 @@ function FindingsList({
             />
           ))}
         </View>
+        <Perhaps report={report} chosen={chosen} onChoose={onChoose} />
         <Unsure report={report} />
         <Guesses report={report} keeper={keeper} trace={trace} />
         {onLandmarks ? (
-          <Act label="Set the landmarks it lacks" onPress={onLandmarks} style={styles.first} />
+          <Act
+            label={result.seen ? 'Set some in a quick run' : 'Set the landmarks it lacks'}
+            onPress={onLandmarks}
+            style={styles.first}
+          />
         ) : null}
       </ScrollView>
       <View style={{ padding: wide ? 20 : 12 }}>
@@ -255,11 +221,14 @@ function FindingsList({
 function Headline({ report }: { readonly report: CheckReport }) {
   const palette = usePalette();
   const wide = useWide();
-  const { findings, sides, averageMiss, cannotSay } = report;
+  const { findings, perhaps, unsure, sides, averageMiss, cannotSay } = report;
+  const open = perhaps.length > 0 || unsure.some((f) => Math.abs(f.size) >= f.tolerance);
   const text =
     thingToDo(findings, sides) ??
     (averageMiss
-      ? 'Nothing is off by more than is worth a word.'
+      ? open
+        ? 'Nothing is clearly off.'
+        : 'Nothing is off by more than is worth a word.'
       : (cannotSay[0] ?? 'There is too little here to tell what is off.'));
   return (
     <View
@@ -359,6 +328,40 @@ function Guesses({
   );
 }
 
+/** What is perhaps off: quieter, with what would settle it. */
+function Perhaps({
+  report,
+  chosen,
+  onChoose,
+}: {
+  readonly report: CheckReport;
+  readonly chosen: string | null;
+  readonly onChoose: (finding: string | null) => void;
+}) {
+  const palette = usePalette();
+  return report.perhaps.map((finding) => (
+    <Pressable
+      key={finding.id}
+      role="button"
+      aria-pressed={finding.id === chosen}
+      testID="perhaps"
+      onPress={() => onChoose(finding.id === chosen ? null : finding.id)}
+      style={[
+        styles.finding,
+        {
+          borderColor: palette.rule,
+          backgroundColor: finding.id === chosen ? palette.verdigrisWash : 'transparent',
+        },
+      ]}
+    >
+      <View style={[styles.open, { borderColor: palette.softInk }]} />
+      <Text size={13} soft style={styles.fill}>
+        {perhapsSentence(finding, report.sides)}
+      </Text>
+    </Pressable>
+  ));
+}
+
 /** What may be off but cannot be told: said, and not counted. */
 function Unsure({ report }: { readonly report: CheckReport }) {
   const past = report.unsure.filter((f) => Math.abs(f.size) >= f.tolerance);
@@ -377,6 +380,7 @@ function Unsure({ report }: { readonly report: CheckReport }) {
 const styles = StyleSheet.create({
   finding: { minHeight: 44, paddingVertical: 8, borderBottomWidth: 1, flexDirection: 'row', gap: 12 },
   fill: { flex: 1 },
+  open: { width: 12, height: 12, borderWidth: 1.5, borderRadius: 6, marginHorizontal: 4, marginTop: 3 },
   waiting: { padding: 24 },
   list: { paddingVertical: 10, gap: 8 },
   first: { alignSelf: 'flex-start' },

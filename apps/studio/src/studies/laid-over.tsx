@@ -16,6 +16,8 @@ import { pictureOf } from '../data/addresses';
 import { pointsOf } from '../page/stroke-points';
 import { inkOn } from '../page/parts/drawn-page';
 import { FIGURES, ON_PAGE } from '../ui/theme';
+import { LandmarkRings } from './landmark-rings';
+import type { Ring } from './rings';
 import { usePalette } from '../ui/use-desk-theme';
 
 interface LaidOverProps {
@@ -27,6 +29,10 @@ interface LaidOverProps {
   /** The finding turned on; null shows all pins. */
   readonly shown: Finding | null;
   readonly onChoose: (id: string | null) => void;
+  /** Landmarks that are set, and where the desk sees others. */
+  readonly rings: readonly Ring[];
+  /** A landmark was put somewhere: page millimetres, with its standard deviation. */
+  readonly onMoved: (name: string, at: Point, spread: number) => void;
 }
 
 const line = (points: readonly Point[], close = false): string =>
@@ -65,7 +71,8 @@ function usePaperInk(things: ReadonlyMap<Id, Thing>) {
 }
 
 /** The drawing laid on the faded reference by the fit, with corrections in redline. */
-export function LaidOver({ reference, things, region, report, shown, onChoose }: LaidOverProps) {
+export function LaidOver(props: LaidOverProps) {
+  const { reference, things, region, report, shown, onChoose, rings, onMoved } = props;
   const palette = usePalette();
   const { width, height } = reference;
   const { toReference } = report;
@@ -98,17 +105,24 @@ export function LaidOver({ reference, things, region, report, shown, onChoose }:
     [things, toReference],
   );
   const unit = Math.max(width, height) / 1000;
+  /** Picture pixels in one of the screen's: what is touched is as large as a finger, whatever the picture. */
+  const [pixel, setPixel] = useState(2 * unit);
   const pins = report.findings
     .map((finding, i) => ({ finding, number: i + 1, at: pinOf(finding.mark) }))
     .filter(({ finding }) => !shown || shown.id === finding.id);
   return (
-    <View style={{ flex: 1, backgroundColor: palette.paper, minHeight: 0 }}>
+    <View
+      style={{ flex: 1, backgroundColor: palette.paper, minHeight: 0 }}
+      onLayout={({ nativeEvent: { layout } }) =>
+        setPixel(1 / Math.max(0.01, Math.min(layout.width / width, layout.height / height)))
+      }
+    >
       <svg
         viewBox={`0 0 ${width} ${height}`}
         width="100%"
         height="100%"
         style={{ position: 'absolute', inset: 0 }}
-        role="img"
+        role="group"
         aria-label="Your drawing laid over the reference"
       >
         <rect width={width} height={height} fill={ON_PAGE.paper} />
@@ -154,6 +168,9 @@ export function LaidOver({ reference, things, region, report, shown, onChoose }:
           />
         ))}
         {shown ? <Correction mark={shown.mark} unit={unit} /> : null}
+        {toReference ? (
+          <LandmarkRings rings={rings} pixel={pixel} toReference={toReference} onMoved={onMoved} />
+        ) : null}
         {pins.map(({ finding, number, at }) => (
           <g
             key={finding.id}

@@ -14,3 +14,6 @@ export const NOTHING_TO_CHECK =
   'There is nothing to check yet. Build the picture freehand first, then come back.';
 export const NO_TRAITS =
   'Nothing yet. What defines a subject is written with its set, what is special here under Notice at the reference.';
+export const FROM_YOUR_LINES =
+  'Laid over from your lines. The rings are where the desk sees your landmarks: drag one that is off.';
+export const LOOKS_ALIKE = 'It fits about as well the other way round: look at left and right.';

@@ -1,0 +1,66 @@
+import { useEffect, useState } from 'react';
+import type { CheckedPages } from '@deft/core/findings';
+import type { Attempt, Study } from '@deft/contract';
+import { checkPage } from '../data/check-page';
+import type { PageKeeper } from '../data/page-keeper';
+import { useChangeReferenceMutation } from '../data/references-api';
+import { useKeepMissMutation } from './api';
+
+/** What there is to check. */
+export interface ToCheck {
+  readonly study: Study;
+  readonly attempt: Attempt;
+  readonly keeper: PageKeeper;
+  readonly trace: PageKeeper | null;
+}
+
+export type Answer = CheckedPages;
+
+/** The check that is under way: the next begins when it has ended, and only the newest then. */
+let underWay: Promise<unknown> = Promise.resolve();
+
+/**
+ * Checks the attempt in a worker, again whenever its pages change, and keeps how far it is off.
+ * @returns the last answer; null until there is one
+ */
+export function useChecked(
+  { study, attempt, keeper, trace }: ToCheck,
+  ready: boolean,
+): Answer | 'failed' | null {
+  const { reference } = study;
+  const [result, setResult] = useState<Answer | 'failed' | null>(null);
+  const [changeReference] = useChangeReferenceMutation();
+  const [keepMiss] = useKeepMissMutation();
+  const stand = `${keeper.replica.head}/${keeper.replica.pending.length}/${trace?.replica.head ?? 0}`;
+  useEffect(() => {
+    if (!ready) return;
+    const { id, figureHeight } = reference;
+    let gone = false;
+    const begin = (): Promise<Answer> | null =>
+      gone
+        ? null
+        : checkPage(keeper.things, {
+            region: attempt.region,
+            trace: trace?.things ?? null,
+            reference,
+            seconds: attempt.seconds,
+          });
+    const asked = underWay.then(begin, begin);
+    underWay = asked;
+    asked.then(
+      (answer) => {
+        if (gone || !answer) return;
+        setResult(answer);
+        void keepMiss({ attempt: attempt.id, miss: answer.report.averageMiss?.value ?? null });
+        // Once known, the figure's height stays what it is, so that attempts can be compared.
+        if (!figureHeight && answer.height > 0 && answer.report.averageMiss)
+          void changeReference({ id, patch: { figureHeight: answer.height } });
+      },
+      () => !gone && setResult('failed'),
+    );
+    return () => {
+      gone = true;
+    };
+  }, [keeper, trace, reference, attempt, stand, ready, changeReference, keepMiss]);
+  return result;
+}
