@@ -77,7 +77,8 @@ export const API = {
     changeMany: answers<{ changed: number }>()('PATCH', '/references', { body: manyPatchSchema }),
     alike: answers<ReferenceBrief[][]>()('GET', '/references/alike'),
     keepAlike: answers<Done>()('POST', '/references/alike/keep', { body: manySchema }),
-    read: answers<Reference>()('GET', '/references/:id'),
+    /** As it is seen now, or as it was seen at a revision. */
+    read: answers<Reference>()('GET', '/references/:id', { query: revisionQuerySchema }),
     change: answers<Reference>()('PATCH', '/references/:id', { body: referencePatchSchema }),
     putMark: answers<Reference>()('PUT', '/references/:id/marks/:mark', { body: markSchema }),
     removeMark: answers<Reference>()('DELETE', '/references/:id/marks/:mark'),

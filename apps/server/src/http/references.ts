@@ -42,7 +42,9 @@ function listRoutes(router: Router, { store, pool }: ServerContext): void {
 function readRoutes(router: Router, context: ServerContext): void {
   const { store } = context;
   const { references } = API;
-  onRoute(router, references.read, ({ params: { id } }) => store.readReference(id));
+  onRoute(router, references.read, ({ params: { id }, query: { revision } }) =>
+    store.readReference(id, revision),
+  );
   onRoute(router, references.change, ({ params: { id }, body }) => store.changeReference(id, body));
   onRoute(router, references.putMark, async ({ params: { id, mark: named }, body: mark }) => {
     if (mark.id !== named) throw new Malformed('The mark is sent to another one’s address.');

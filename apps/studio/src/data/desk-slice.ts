@@ -37,7 +37,12 @@ export interface TimedSetting {
   readonly shakes: boolean;
   /** The time left in figures too. */
   readonly figures: boolean;
+  /** When a session's sheet says what the desk saw in its drawings. */
+  readonly sheetSays: SheetSays;
 }
+
+export const SHEET_SAYS = ['after longer plans', 'always', 'when asked', 'never'] as const;
+export type SheetSays = (typeof SHEET_SAYS)[number];
 
 /** Everything the desk remembers about how one works: no page contents. */
 export interface DeskState {
@@ -92,7 +97,14 @@ const initialState: DeskState = {
   realScale: null,
   keepLocation: false,
   collecting: 15,
-  timed: { choice: 'least drawn', flip: false, sounds: true, shakes: false, figures: true },
+  timed: {
+    choice: 'least drawn',
+    flip: false,
+    sounds: true,
+    shakes: false,
+    figures: true,
+    sheetSays: 'after longer plans',
+  },
 };
 
 export const deskSlice = createSlice({

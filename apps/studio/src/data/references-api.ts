@@ -19,6 +19,11 @@ export const referencesApi = api.injectEndpoints({
       query: (id) => ask(API.references.read, { params: { id } }),
       providesTags: (_reference, _error, id) => [{ type: 'Reference', id }],
     }),
+    /** As it was seen at one of its preparations. */
+    referenceAt: build.query<Reference, { id: Id; revision: number }>({
+      query: ({ id, revision }) => ask(API.references.read, { params: { id }, query: { revision } }),
+      providesTags: (_reference, _error, { id }) => [{ type: 'Reference', id }],
+    }),
     changeReference: build.mutation<Reference, { id: Id; patch: ReferencePatch }>({
       query: ({ id, patch }) => ask(API.references.change, { params: { id }, body: patch }),
       invalidatesTags: (_reference, _error, { id, patch }) => [

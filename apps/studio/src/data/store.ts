@@ -16,7 +16,8 @@ export const KEPT_AS = 'deft-desk-2';
 export function remembered(): DeskState {
   const fresh = deskSlice.getInitialState();
   try {
-    return { ...fresh, ...(JSON.parse(localStorage.getItem(KEPT_AS) ?? '{}') as Partial<DeskState>) };
+    const kept = JSON.parse(localStorage.getItem(KEPT_AS) ?? '{}') as Partial<DeskState>;
+    return { ...fresh, ...kept, timed: { ...fresh.timed, ...kept.timed } };
   } catch {
     return fresh;
   }

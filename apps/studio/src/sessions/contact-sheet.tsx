@@ -2,10 +2,12 @@ import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { Id } from '@deft/core/page';
+import { firstPictures } from '@deft/core/session';
 import { addressOf, API, begunOf, type Session } from '@deft/contract';
 import { useChangeSessionMutation } from './api';
 import { posesCounted } from '../data/brief-words';
 import { sendOn } from '../data/use-page';
+import { useDesk } from '../data/store';
 import { useSaving } from '../data/use-saving';
 import { useStart } from '../data/use-start';
 import { Act, MainAct } from '../ui/acts';
@@ -16,7 +18,12 @@ import { useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import { PoseCard } from './pose-card';
 import { PosePanel } from './pose-panel';
+import { saidOf, SheetSays } from './sheet-says';
+import { useSheet } from './use-sheet';
 import { spoken } from './words';
+
+/** Poses no longer than this are a warm-up, seconds: play, which is not judged unasked. */
+const WARM_UP = 60;
 
 /** Each pose's picture beside its drawing; what was learnt; and where it goes on. */
 export function ContactSheet({ session }: { readonly session: Session }) {
@@ -66,6 +73,21 @@ export function ContactSheet({ session }: { readonly session: Session }) {
       plan,
       pictures: session.poses
         .filter((pose, i) => pose.step.picture !== session.poses[i - 1]?.step.picture)
+        .map(({ reference, flipped }) => ({ id: reference.id, revision: reference.revision, flipped })),
+    });
+  const { sheetSays } = useDesk('timed').timed;
+  const [asked, setAsked] = useState(false);
+  const [only, setOnly] = useState<readonly Id[] | null>(null);
+  const warmUp = begun.every(({ step }) => step.seconds <= WARM_UP);
+  const speaks = asked || sheetSays === 'always' || (sheetSays === 'after longer plans' && !warmUp);
+  const wanted = sheetSays !== 'never' && (asked || sheetSays !== 'when asked');
+  const sheet = useSheet(begun, wanted, sent);
+  const againWith = (ids: readonly Id[]): void =>
+    void start({
+      set: set.id,
+      plan: firstPictures(plan, ids.length),
+      pictures: session.poses
+        .filter((pose) => ids.includes(pose.id))
         .map(({ reference, flipped }) => ({ id: reference.id, revision: reference.revision, flipped })),
     });
   const fill = { flex: wide ? undefined : 1 };
@@ -126,18 +148,31 @@ export function ContactSheet({ session }: { readonly session: Session }) {
         </View>
       </View>
       <SavingSign making={making} sentence={sentence} onStop={stop} />
+      {sheetSays === 'never' ? null : (
+        <SheetSays
+          sheet={sheet}
+          open={speaks}
+          onOpen={() => setAsked(true)}
+          shown={only}
+          onShow={setOnly}
+          onAgain={againWith}
+        />
+      )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 12 }}>
-        {poses.map((pose, i) => (
-          <PoseCard
-            key={`${pose.id} ${sent}`}
-            session={session}
-            pose={pose}
-            place={i + 1}
-            width={single ? '100%' : wide ? 340 : '100%'}
-            height={single ? (wide ? 430 : 270) : wide ? 210 : 190}
-            onOpen={() => setOpen(pose.id)}
-          />
-        ))}
+        {poses.map((pose, i) =>
+          only && !only.includes(pose.id) ? null : (
+            <PoseCard
+              key={`${pose.id} ${sent}`}
+              session={session}
+              pose={pose}
+              said={speaks ? saidOf(sheet.told.get(pose.id)) : null}
+              place={i + 1}
+              width={single ? '100%' : wide ? 340 : '100%'}
+              height={single ? (wide ? 430 : 270) : wide ? 210 : 190}
+              onOpen={() => setOpen(pose.id)}
+            />
+          ),
+        )}
       </View>
       <Field
         label="A name for this session"

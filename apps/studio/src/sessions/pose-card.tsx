@@ -49,12 +49,14 @@ interface PoseCardProps {
   readonly place: number;
   readonly height: number;
   readonly width: number | '100%' | '48%';
+  /** What the desk saw in it first; null where that is not to be said, or not yet. */
+  readonly said: { readonly sentence: string; readonly off: boolean } | null;
   /** Opens its replay, note and more. */
   readonly onOpen: () => void;
 }
 
 /** A pose on the contact sheet: picture beside drawing, and what can be done with it. */
-export function PoseCard({ session, pose, place, height, width, onOpen }: PoseCardProps) {
+export function PoseCard({ session, pose, place, height, width, said, onOpen }: PoseCardProps) {
   const palette = usePalette();
   const { study, busy } = useStart();
   const standing = useExtent(pose);
@@ -85,6 +87,11 @@ export function PoseCard({ session, pose, place, height, width, onOpen }: PoseCa
           <Text size={12} soft>
             {facts}
           </Text>
+          {said ? (
+            <Text size={13} testID="said" soft={!said.off} colour={said.off ? palette.redline : undefined}>
+              {said.sentence}
+            </Text>
+          ) : null}
           {pose.note ? <Text size={12}>{pose.note}</Text> : null}
         </View>
         <StarAct session={session} pose={pose} />

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { CHOICES } from '@deft/core/session';
-import { setTimed } from '../data/desk-slice';
+import { setTimed, SHEET_SAYS } from '../data/desk-slice';
 import { useDesk, useDeskDispatch } from '../data/store';
 import { Choice, Option } from '../ui/choice';
 import { Acts } from '../ui/panel';
@@ -61,6 +61,17 @@ export function SessionSettings() {
             onPress={() => dispatch(setTimed({ figures: !timed.figures }))}
           />
         </Acts>
+        <Choice label="The sheet says what the desk saw" shown>
+          {SHEET_SAYS.map((when) => (
+            <Option
+              key={when}
+              small
+              label={when}
+              on={timed.sheetSays === when}
+              onPress={() => dispatch(setTimed({ sheetSays: when }))}
+            />
+          ))}
+        </Choice>
         <View style={styles.row}>
           <Way label="Let a phone join" onPress={() => router.push('/door')} />
         </View>

@@ -84,3 +84,9 @@ export const NO_SET =
 export const PLANS = { own: 'Yours', ready: 'Ready-made plans' } as const;
 
 export const NO_SESSIONS = 'No session yet. Start a pose from your desk, or choose a set under References.';
+
+/** What a session's sheet says of its drawings. */
+export const NOTHING_CLEAR = 'Nothing clearly off';
+export const CANNOT_TELL = 'The desk cannot tell';
+export const NOTHING_CAME_BACK = 'Nothing is off the same way in several of them.';
+export const SHEET_FOLDED = 'The drawings come first. What the desk saw in them is here for a touch.';

@@ -1,4 +1,4 @@
-import { expandPlan, newBlock, planPictures, planSeconds, READY_PLANS } from './plan.ts';
+import { expandPlan, firstPictures, newBlock, planPictures, planSeconds, READY_PLANS } from './plan.ts';
 import { readTime } from './read-time.ts';
 
 test.each([
@@ -52,4 +52,15 @@ test('a block becomes its poses; from knowledge each picture is drawn twice; not
   // The picture is not there while one draws from what one knows.
   expect(steps[2]!.stretches.filter(({ doing }) => doing === 'draw').every(({ seen }) => !seen)).toBe(true);
   expect(planSeconds(plan)).toBe(30 + 5 + 30 + 5 + 60 + 20 + 5 + 60 + 10);
+});
+
+test('a plan’s first pictures keep their blocks', () => {
+  const plan = { title: 'Two kinds', blocks: [newBlock(3, 30), newBlock(4, 300)] };
+  expect(firstPictures(plan, 5).blocks.map(({ count, seconds }) => [count, seconds])).toEqual([
+    [3, 30],
+    [2, 300],
+  ]);
+  expect(firstPictures(plan, 2).blocks.map(({ count }) => count)).toEqual([2]);
+  expect(firstPictures(plan, 99).blocks).toEqual(plan.blocks);
+  expect(planPictures(firstPictures(plan, 0))).toBe(1);
 });

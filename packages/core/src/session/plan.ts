@@ -111,6 +111,17 @@ export const planSeconds = (plan: Pick<Plan, 'blocks'>): number =>
 export const planPictures = ({ blocks }: Pick<Plan, 'blocks'>): number =>
   blocks.reduce((sum, { count }) => sum + count, 0);
 
+/** A plan's first so many pictures, as it would have them drawn; all of it where it has no more. */
+export function firstPictures(plan: Plan, pictures: number): Plan {
+  let left = Math.max(1, pictures);
+  const blocks = plan.blocks.flatMap((one) => {
+    const count = Math.min(one.count, left);
+    left -= count;
+    return count > 0 ? [{ ...one, count }] : [];
+  });
+  return { ...plan, blocks };
+}
+
 const block = (count: number, seconds: number, more: Partial<Block> = {}): Block => ({
   count,
   seconds,

@@ -1,0 +1,132 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { ProgressBar } from 'react-native-paper';
+import { findingSentence, whatCameBack, type CameBack } from '@deft/core/findings';
+import type { Id } from '@deft/core/page';
+import { Act } from '../ui/acts';
+import { PaperCard } from '../ui/paper-card';
+import { usePalette } from '../ui/use-desk-theme';
+import { Text } from '../ui/text';
+import type { Sheet, Told } from './use-sheet';
+import { CANNOT_TELL, NOTHING_CLEAR, NOTHING_CAME_BACK, SHEET_FOLDED } from './words';
+
+/** What is said of one drawing on its card: whether it is off, and in what. */
+export function saidOf(told: Told | undefined): { readonly sentence: string; readonly off: boolean } | null {
+  if (!told) return null;
+  if (told === 'failed') return { sentence: CANNOT_TELL, off: false };
+  const { findings, averageMiss, sides } = told.report;
+  const [first] = findings;
+  if (first) return { sentence: findingSentence(first, sides), off: true };
+  return { sentence: averageMiss ? NOTHING_CLEAR : CANNOT_TELL, off: false };
+}
+
+/** What is off the same way in several of a session's drawings. */
+export function cameBack(told: ReadonlyMap<Id, Told>): CameBack<Id> | null {
+  return whatCameBack(
+    [...told].flatMap(([key, one]) =>
+      one === 'failed' || !one.report.averageMiss ? [] : [{ key, report: one.report }],
+    ),
+  );
+}
+
+interface SheetSaysProps {
+  readonly sheet: Sheet;
+  /** Open from the beginning; else behind one line. */
+  readonly open: boolean;
+  readonly onOpen: () => void;
+  /** Only these are shown; all where null. */
+  readonly shown: readonly Id[] | null;
+  readonly onShow: (poses: readonly Id[] | null) => void;
+  /** Starts a session with these pictures, to watch this. */
+  readonly onAgain: (poses: readonly Id[]) => void;
+}
+
+/** On top of the sheet: what came back most, and how far the looking is. */
+export function SheetSays({ sheet, open, onOpen, shown, onShow, onAgain }: SheetSaysProps) {
+  const palette = usePalette();
+  const [asked, setAsked] = useState(false);
+  const { told, of, stopped, stop, goOn } = sheet;
+  if (of === 0) return null;
+  const done = told.size;
+  if (!open && !asked)
+    return (
+      <View style={styles.row} testID="sheet-folded">
+        <Text soft style={styles.fill}>
+          {SHEET_FOLDED}
+        </Text>
+        <Act
+          small
+          label="What the desk saw"
+          testID="sheet-open"
+          onPress={() => {
+            setAsked(true);
+            onOpen();
+          }}
+        />
+      </View>
+    );
+  const back = cameBack(told);
+  const going = done < of;
+  return (
+    <>
+      {back ? (
+        <PaperCard style={styles.card}>
+          <Text
+            size={17}
+            kind="heading"
+            testID="came-back"
+          >{`In ${back.drawings.length} of ${back.of} ${back.words}.`}</Text>
+          <Text soft>{`By ${back.by}. Look at the ${back.about} before anything else next time.`}</Text>
+          <View style={styles.acts}>
+            <Act
+              label={shown ? 'See all' : `See the ${countWord(back.drawings.length)}`}
+              onPress={() => onShow(shown ? null : back.drawings)}
+              testID="see-those"
+            />
+            <Act label="Again, with this in mind" onPress={() => onAgain(back.drawings)} />
+          </View>
+        </PaperCard>
+      ) : going || of < 2 ? null : (
+        <Text soft testID="came-back">
+          {NOTHING_CAME_BACK}
+        </Text>
+      )}
+      {going ? (
+        <View style={styles.row} testID="sheet-going">
+          <Text size={13} soft live>{`Checked ${done} of ${of}`}</Text>
+          <ProgressBar
+            progress={done / of}
+            color={palette.verdigris}
+            style={{ height: 3, minWidth: 80, backgroundColor: palette.rule }}
+          />
+          <View style={styles.fill} />
+          <Act small label={stopped ? 'Go on' : 'Stop'} onPress={stopped ? goOn : stop} testID="sheet-stop" />
+        </View>
+      ) : null}
+    </>
+  );
+}
+
+const WORDS = [
+  'none',
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+];
+const countWord = (n: number): string => WORDS[n] ?? String(n);
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12 },
+  card: { padding: 14, gap: 6 },
+  acts: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, marginTop: 4 },
+  fill: { flex: 1 },
+});

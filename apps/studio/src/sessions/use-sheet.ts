@@ -1,0 +1,116 @@
+import { useEffect, useState } from 'react';
+import { type CheckedPages } from '@deft/core/findings';
+import type { Id } from '@deft/core/page';
+import type { Pose, Reference } from '@deft/contract';
+import { checkPage } from '../data/check-page';
+import { readPage } from '../data/read-page';
+import { referencesApi } from '../data/references-api';
+import { useDeskDispatch, type DeskDispatch } from '../data/store';
+
+/** What the desk saw in one drawing; `failed` where it could not look. */
+export type Told = CheckedPages | 'failed';
+
+export interface Sheet {
+  readonly told: ReadonlyMap<Id, Told>;
+  /** How many drawings are judged. */
+  readonly of: number;
+  readonly stopped: boolean;
+  readonly stop: () => void;
+  readonly goOn: () => void;
+}
+
+/** From memory one is judged as if the pose had been a short one: more loosely. Seconds. */
+const LOOSELY = 300;
+
+const secondsOf = ({ step }: Pose): number =>
+  step.source === 'memory' ? Math.min(step.seconds, LOOSELY) : step.seconds;
+
+/**
+ * The poses that are judged: those that were drawn, less what was drawn from knowledge before the picture was
+ * seen.
+ */
+export function judgedOf(poses: readonly Pose[]): Pose[] {
+  return poses.filter((pose, i) => {
+    if (pose.skipped || pose.drawnMs === null) return false;
+    const next = poses[i + 1];
+    return !(
+      pose.step.source === 'knowledge' &&
+      next?.step.source === 'knowledge' &&
+      next.step.picture === pose.step.picture
+    );
+  });
+}
+
+async function referenceAt(dispatch: DeskDispatch, { reference }: Pose): Promise<Reference> {
+  const { id, revision } = reference;
+  return dispatch(
+    referencesApi.endpoints.referenceAt.initiate({ id, revision }, { subscribe: false }),
+  ).unwrap();
+}
+
+/**
+ * Which of a session's drawings are judged, and what the sheet was asked: two of a kind are the same sheet.
+ */
+const keyOf = (poses: readonly Pose[]): string =>
+  poses.map(({ id, page, reference }) => `${id} ${page} ${reference.revision}`).join('/');
+
+/**
+ * Checks the poses of a session that is over, one after the other in the worker, while the sheet is used.
+ * @param anew another number looks at all of them again
+ */
+export function useSheet(poses: readonly Pose[], wanted: boolean, anew: number): Sheet {
+  const dispatch = useDeskDispatch();
+  const judged = judgedOf(poses);
+  const key = `${keyOf(judged)} ${anew}`;
+  const [state, setState] = useState<{ key: string; told: ReadonlyMap<Id, Told> }>({ key, told: new Map() });
+  const [stopped, setStopped] = useState(false);
+  const told = state.key === key ? state.told : NOTHING;
+  useEffect(() => {
+    if (!wanted || stopped) return;
+    let gone = false;
+    const look = async (): Promise<void> => {
+      const references = await Promise.all(
+        judged.map((pose) => referenceAt(dispatch, pose).catch(() => null)),
+      );
+      for (const [i, pose] of judged.entries()) {
+        if (gone) return;
+        if (told.has(pose.id)) continue;
+        const reference = references[i];
+        const one = reference ? await checkOne(pose, reference, references).catch(() => FAILED) : FAILED;
+        if (gone) return;
+        setState((before) => ({
+          key,
+          told: new Map([...(before.key === key ? before.told : NOTHING), [pose.id, one]]),
+        }));
+      }
+    };
+    void look();
+    return () => {
+      gone = true;
+    };
+    // What is told so far is looked up when it begins; it does not begin anew with each answer.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key, wanted, stopped, dispatch]);
+  return {
+    told,
+    of: judged.length,
+    stopped,
+    stop: () => setStopped(true),
+    goOn: () => setStopped(false),
+  };
+}
+
+const NOTHING: ReadonlyMap<Id, Told> = new Map();
+const FAILED = 'failed' as const;
+
+async function checkOne(pose: Pose, reference: Reference, all: readonly (Reference | null)[]): Promise<Told> {
+  return checkPage(await readPage(pose.page), {
+    region: pose.region,
+    reference,
+    seconds: secondsOf(pose),
+    rivals: all.filter(
+      (other): other is Reference =>
+        other !== null && other.id !== reference.id && other.subject === reference.subject,
+    ),
+  });
+}
