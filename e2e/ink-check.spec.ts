@@ -1,12 +1,14 @@
 import { expect, test, type Page } from '@playwright/test';
 import { seeded } from '@deft/core/random';
+import { newBlock } from '@deft/core/session';
 import type { Reference, Study } from '@deft/contract';
 import { drawFigure, planted } from '../packages/core/src/testing/drawn-figure.ts';
 import { openDesk, type Desk } from './desk.ts';
-import type { Pointer } from './hands.ts';
+import { newSession } from './clock-run.ts';
+import type { At, Pointer } from './hands.ts';
 import { drawing, lying, saved, SIZES, takeHand, watch } from './trace.ts';
 
-const WRONG_ARM = /right (upper arm|arm|elbow|wrist)/;
+const WRONG_ARM = /right (upper arm|arm|elbow|wrist)/i;
 
 let desk: Desk;
 let close: () => Promise<void>;
@@ -34,8 +36,8 @@ async function attempt(page: Page): Promise<{ reference: Reference; pageId: stri
   return { reference, pageId: study.attempts.at(-1)!.page };
 }
 
-/** The man in single lines, the arm on his hip swung out by 40°, 150 mm tall on the page. */
-async function draw(page: Page, reference: Reference, pointer: Pointer): Promise<void> {
+/** A figure in single lines, its right arm swung out by 40°, 150 mm tall on the page. */
+function swungArm(reference: Reference): At[][] {
   const landmarks = reference.truth?.landmarks ?? [];
   const height = reference.figureHeight ?? 1000;
   const places = planted(new Map(landmarks.map(({ name, at }) => [name, at])), {
@@ -46,16 +48,17 @@ async function draw(page: Page, reference: Reference, pointer: Pointer): Promise
   const { lines } = drawFigure(places, height, { manner: 'axes', wobble: 0.3, random: seeded(5) });
   const by = 150 / height;
   const left = Math.min(...landmarks.map(({ at }) => at.x));
-  const { stroke } = await drawing(page);
-  for (const line of lines) {
+  return lines.map((line) => {
     const every = Math.max(1, Math.floor(line.length / 24));
-    const kept = line.filter((_, i) => i % every === 0 || i === line.length - 1);
-    await stroke(
-      kept.map(({ x, y }) => ({ x: 40 + (x - left) * by, y: 15 + y * by })),
-      pointer,
-    );
-  }
-  await saved(page);
+    return line
+      .filter((_, i) => i % every === 0 || i === line.length - 1)
+      .map(({ x, y }) => ({ x: 40 + (x - left) * by, y: 15 + y * by }));
+  });
+}
+
+async function drawLines(page: Page, lines: readonly (readonly At[])[], pointer: Pointer): Promise<void> {
+  const { stroke } = await drawing(page);
+  for (const line of lines) await stroke(line, pointer);
 }
 
 for (const { name, viewport, pointer, hasTouch } of SIZES) {
@@ -67,7 +70,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
     }) => {
       const strange = watch(page, desk.address);
       const { reference, pageId } = await attempt(page);
-      await draw(page, reference, pointer);
+      await drawLines(page, swungArm(reference), pointer);
+      await saved(page);
       await page.getByTestId('next-pass').click();
       await expect(page.getByTestId('seen')).toBeVisible({ timeout: 20_000 });
       await expect(page.getByTestId('todo')).toHaveText(WRONG_ARM);
@@ -99,3 +103,30 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
     });
   });
 }
+
+test.describe('the sheet of a session', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+  test('speaks by itself: each drawing says what is off first, and what came back most stands on top', async ({
+    page,
+  }) => {
+    const strange = watch(page, desk.address);
+    const session = await newSession(page, desk, [newBlock(2, 120)]);
+    await page.goto(`${desk.address}/sessions/${session.id}`);
+    for (const [i, { reference: brief }] of session.poses.entries()) {
+      const reference = await ask<Reference>(page, 'get', `/references/${brief.id}`);
+      await expect(page.locator(`[data-pose="${i}"]`)).toBeVisible();
+      await drawLines(page, swungArm(reference), 'pen');
+      await page.keyboard.press('Tab');
+    }
+    await page.getByTestId('lesson').waitFor();
+    const said = page.getByTestId('said');
+    await expect(said).toHaveCount(2, { timeout: 40_000 });
+    await expect(page.getByTestId('sheet-going')).toHaveCount(0);
+    await expect(said.first()).toHaveText(WRONG_ARM);
+    await expect(page.getByTestId('came-back')).toHaveText(/^In 2 of 2 the right/);
+    await page.getByTestId('check-pose').first().click();
+    await expect(page.getByTestId('todo')).toHaveText(WRONG_ARM, { timeout: 20_000 });
+    expect(strange).toEqual([]);
+  });
+});

@@ -4,7 +4,6 @@ import { ProgressBar } from 'react-native-paper';
 import { findingSentence, whatCameBack, type CameBack } from '@deft/core/findings';
 import type { Id } from '@deft/core/page';
 import { Act } from '../ui/acts';
-import { PaperCard } from '../ui/paper-card';
 import { usePalette } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import type { Sheet, Told } from './use-sheet';
@@ -12,7 +11,7 @@ import { CANNOT_TELL, NOTHING_CLEAR, NOTHING_CAME_BACK, SHEET_FOLDED } from './w
 
 /** What is said of one drawing on its card: whether it is off, and in what. */
 export function saidOf(told: Told | undefined): { readonly sentence: string; readonly off: boolean } | null {
-  if (!told) return null;
+  if (!told || told === 'empty') return null;
   if (told === 'failed') return { sentence: CANNOT_TELL, off: false };
   const { findings, averageMiss, sides } = told.report;
   const [first] = findings;
@@ -24,7 +23,7 @@ export function saidOf(told: Told | undefined): { readonly sentence: string; rea
 export function cameBack(told: ReadonlyMap<Id, Told>): CameBack<Id> | null {
   return whatCameBack(
     [...told].flatMap(([key, one]) =>
-      one === 'failed' || !one.report.averageMiss ? [] : [{ key, report: one.report }],
+      one === 'failed' || one === 'empty' || !one.report.averageMiss ? [] : [{ key, report: one.report }],
     ),
   );
 }
@@ -70,7 +69,7 @@ export function SheetSays({ sheet, open, onOpen, shown, onShow, onAgain }: Sheet
   return (
     <>
       {back ? (
-        <PaperCard style={styles.card}>
+        <View style={[styles.card, { backgroundColor: palette.paper, borderColor: palette.rule }]}>
           <Text
             size={17}
             kind="heading"
@@ -85,7 +84,7 @@ export function SheetSays({ sheet, open, onOpen, shown, onShow, onAgain }: Sheet
             />
             <Act label="Again, with this in mind" onPress={() => onAgain(back.drawings)} />
           </View>
-        </PaperCard>
+        </View>
       ) : going || of < 2 ? null : (
         <Text soft testID="came-back">
           {NOTHING_CAME_BACK}
@@ -126,7 +125,7 @@ const countWord = (n: number): string => WORDS[n] ?? String(n);
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12 },
-  card: { padding: 14, gap: 6 },
+  card: { padding: 14, gap: 6, borderWidth: 1 },
   acts: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, marginTop: 4 },
   fill: { flex: 1 },
 });

@@ -1,14 +1,14 @@
 import { useEffect, useState } from 'react';
 import { type CheckedPages } from '@deft/core/findings';
-import type { Id } from '@deft/core/page';
+import { drawnLines, thingsOfType, withinRegion, type Id } from '@deft/core/page';
 import type { Pose, Reference } from '@deft/contract';
 import { checkPage } from '../data/check-page';
 import { readPage } from '../data/read-page';
 import { referencesApi } from '../data/references-api';
 import { useDeskDispatch, type DeskDispatch } from '../data/store';
 
-/** What the desk saw in one drawing; `failed` where it could not look. */
-export type Told = CheckedPages | 'failed';
+/** What the desk saw in one drawing; `failed` where it could not look, `empty` where nothing was drawn. */
+export type Told = CheckedPages | 'failed' | 'empty';
 
 export interface Sheet {
   readonly told: ReadonlyMap<Id, Told>;
@@ -31,7 +31,7 @@ const secondsOf = ({ step }: Pose): number =>
  */
 export function judgedOf(poses: readonly Pose[]): Pose[] {
   return poses.filter((pose, i) => {
-    if (pose.skipped || pose.drawnMs === null) return false;
+    if (pose.drawnMs === null) return false;
     const next = poses[i + 1];
     return !(
       pose.step.source === 'knowledge' &&
@@ -103,8 +103,14 @@ export function useSheet(poses: readonly Pose[], wanted: boolean, anew: number):
 const NOTHING: ReadonlyMap<Id, Told> = new Map();
 const FAILED = 'failed' as const;
 
+/** Whether there is nothing to judge: no line, and no ink that was lifted from paper. */
+const isEmpty = (things: Awaited<ReturnType<typeof readPage>>): boolean =>
+  drawnLines(things).length === 0 && !thingsOfType(things, 'placement').some(({ of }) => of === 'paper');
+
 async function checkOne(pose: Pose, reference: Reference, all: readonly (Reference | null)[]): Promise<Told> {
-  return checkPage(await readPage(pose.page), {
+  const page = await readPage(pose.page);
+  if (isEmpty(withinRegion(page, pose.region))) return 'empty';
+  return checkPage(page, {
     region: pose.region,
     reference,
     seconds: secondsOf(pose),
