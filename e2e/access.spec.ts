@@ -1,12 +1,9 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import type { ReferenceSet, Session, Study } from '@deft/contract';
 import { newBlock, newClock } from '@deft/core/session';
+import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { SIZES } from './trace.ts';
-
-/** Every rule of WCAG 2.0 to 2.2, A and AA, and that the spoken name of a control holds its visible words. */
-const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 
 const { env } = process;
 let desk: Desk;
@@ -21,15 +18,6 @@ async function made<T>(page: Page, path: string, data: object): Promise<T> {
   const answer = await page.request.post(`${desk.address}/api${path}`, { data });
   expect(answer.ok(), await answer.text()).toBe(true);
   return (await answer.json()) as T;
-}
-
-/** What is wrong with what is on the screen, a line a rule. */
-async function trouble(page: Page): Promise<string[]> {
-  const { violations } = await new AxeBuilder({ page })
-    .setLegacyMode(true)
-    .options({ runOnly: [...RULES], rules: { 'label-content-name-mismatch': { enabled: true } } })
-    .analyze();
-  return violations.flatMap(({ id, nodes }) => nodes.map(({ target, html }) => `${id}: ${target} ${html}`));
 }
 
 interface Place {

@@ -3,6 +3,7 @@ import { seeded } from '@deft/core/random';
 import { newBlock } from '@deft/core/session';
 import type { Reference, Study } from '@deft/contract';
 import { drawFigure, planted } from '../packages/core/src/testing/drawn-figure.ts';
+import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { newSession } from './clock-run.ts';
 import type { At, Pointer } from './hands.ts';
@@ -80,6 +81,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(count).toBeGreaterThanOrEqual(14);
       await expect(rings.and(page.locator('[data-set="true"]'))).toHaveCount(0);
 
+      expect(await trouble(page)).toEqual([]);
+
       const wrist = rings.and(page.locator('[data-name="left wrist"]'));
       const box = (await wrist.boundingBox())!;
       const from = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
@@ -125,6 +128,7 @@ test.describe('the sheet of a session', () => {
     await expect(page.getByTestId('sheet-going')).toHaveCount(0);
     await expect(said.first()).toHaveText(WRONG_ARM);
     await expect(page.getByTestId('came-back')).toHaveText(/^In 2 of 2 the right/);
+    expect(await trouble(page)).toEqual([]);
     await page.getByTestId('check-pose').first().click();
     await expect(page.getByTestId('todo')).toHaveText(WRONG_ARM, { timeout: 20_000 });
     expect(strange).toEqual([]);
