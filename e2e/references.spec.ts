@@ -6,7 +6,7 @@ import type { Reference, ReferencePage, ReferenceSet } from '@deft/contract';
 import { temporaryFolder } from '../apps/server/test/desk.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { control, Fingers, type Pointer } from './hands.ts';
-import { openReference } from './trace.ts';
+import { lying, openReference } from './trace.ts';
 
 let desk: Desk;
 let close: () => Promise<void>;
@@ -322,17 +322,9 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await expect(control(page, 'hidden: 1', false)).toHaveCount(0);
       await page.getByTestId('add-pictures').click();
       await page.getByRole('dialog', { name: 'Add pictures' }).getByTestId('reference').first().click();
-      await expect(page.getByTestId('save-state')).toHaveText('saved');
       const board = page.url().split('/').at(-1)!;
       const { page: pageId } = await read<{ page: string }>(page, `/boards/${board}`);
-      const { operations } = await read<{
-        operations: { operation: { body: { add?: { type: string }[] } } }[];
-      }>(page, `/pages/${pageId}/operations?after=0`);
-      expect(
-        operations
-          .flatMap(({ operation }) => operation.body.add ?? [])
-          .filter(({ type }) => type === 'placement'),
-      ).toHaveLength(3);
+      await expect.poll(async () => (await lying(desk, pageId, 'placement')).length).toBe(3);
       await openReference(page, desk, 'Barrel');
       await page.getByTestId('study-this').click();
       await page.getByTestId('looks').click();

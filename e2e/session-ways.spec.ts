@@ -189,7 +189,8 @@ test.describe('wide', () => {
       'mouse',
       4,
     );
-    await expect(page.getByTestId('todo')).toContainText('left hip');
+    // A hip that is put aside alone turns its thigh too: either says it.
+    await expect(page.getByTestId('todo')).toHaveText(/left (hip|thigh)/);
     await expect(page.getByTestId('summary')).toContainText('Average miss');
     await expect(page.getByTestId('laid-ink')).toHaveCount(1);
   });

@@ -75,8 +75,10 @@ function Checked(props: CheckedProps) {
     );
   const things = withinRegion(page, attempt.region);
   const lacking = lackingLandmarks(things, trace ? traceThings : null, reference, result.seen);
+  // Decided once, by the first answer: what is set meanwhile does not end the run.
+  if (run === null) setRun(result.seen ? [] : lacking);
   const said = new Set(thingsOfType(things, 'landmark').map(({ name }) => name));
-  const asked = (run ?? (result.seen ? [] : lacking)).filter((name) => !said.has(name));
+  const asked = (run ?? []).filter((name) => !said.has(name));
   if (asked.length > 0) {
     const where = referenceItems(trace ? traceThings : null, reference).find(
       (item) => item.kind === 'landmark' && item.name === asked[0],

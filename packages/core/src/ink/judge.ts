@@ -22,6 +22,9 @@ export interface Evidence {
   readonly turn: number;
 }
 
+/** Where most of a body is not drawn, what is usual is not told by what there is. */
+const LEAST_USUAL = 0.4;
+
 /** For each bone how far its lines are covered beside those of the others: 1 is usual, 0 not drawn. */
 export function bonesDrawn(result: Refined, model: LineModel, skeleton: Skeleton): number[] {
   const covered = new Float64Array(skeleton.bones.length);
@@ -35,7 +38,7 @@ export function bonesDrawn(result: Refined, model: LineModel, skeleton: Skeleton
     (weight[k] as number) > 0 ? (covered[k] as number) / (weight[k] as number) : -1,
   );
   const sorted = shares.filter((s) => s >= 0).sort((a, b) => a - b);
-  const usual = Math.max(0.05, sorted[sorted.length >> 1] ?? 0);
+  const usual = Math.max(LEAST_USUAL, sorted[sorted.length >> 1] ?? 0);
   return shares.map((s) => (s < 0 ? 1 : Math.min(1.2, s / usual)));
 }
 
@@ -130,7 +133,7 @@ export const SURE_BELIEF = 4;
 /** From this on where no rivals are known. */
 export const ALONE_BELIEF = 0;
 /** And from this on where the student has set a landmark, and so said that it is this figure. */
-export const TOLD_BELIEF = -8;
+export const TOLD_BELIEF = -2.5;
 
 /**
  * How much speaks for a reading, as log odds against another pose or no figure at all: logistic regression on
