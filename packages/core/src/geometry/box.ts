@@ -23,6 +23,19 @@ export function boxOf(points: Iterable<Point>): Box | null {
   return minX > maxX ? null : { minX, minY, maxX, maxY };
 }
 
+/** The smallest box round points that stand in two lists; null where there are none. */
+export function boxOfLists(count: number, x: ArrayLike<number>, y: ArrayLike<number>): Box | null {
+  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < count; i += 1) {
+    const [px, py] = [x[i] as number, y[i] as number];
+    if (px < minX) minX = px;
+    if (px > maxX) maxX = px;
+    if (py < minY) minY = py;
+    if (py > maxY) maxY = py;
+  }
+  return minX > maxX ? null : { minX, minY, maxX, maxY };
+}
+
 /** A box with its edges moved outwards by `by`, in its unit; a negative one may turn it inside out. */
 export const grow = (box: Box, by: number): Box => ({
   minX: box.minX - by,

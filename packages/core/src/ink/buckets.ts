@@ -1,3 +1,5 @@
+import { boxOfLists } from '../geometry/box.ts';
+
 /**
  * Points by the square cells that they lie in, so that those near a place are found without looking at all.
  */
@@ -18,16 +20,10 @@ export class Buckets {
     y: Float64Array,
     private readonly cell: number,
   ) {
-    let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
-    for (let i = 0; i < count; i += 1) {
-      minX = Math.min(minX, x[i] as number);
-      maxX = Math.max(maxX, x[i] as number);
-      minY = Math.min(minY, y[i] as number);
-      maxY = Math.max(maxY, y[i] as number);
-    }
+    const { minX, minY, maxX, maxY } = boxOfLists(count, x, y) ?? { minX: 0, minY: 0, maxX: 0, maxY: 0 };
     [this.left, this.top] = [minX, minY];
-    this.columns = count > 0 ? Math.floor((maxX - minX) / cell) + 1 : 0;
-    this.rows = count > 0 ? Math.floor((maxY - minY) / cell) + 1 : 0;
+    this.columns = Math.floor((maxX - minX) / cell) + 1;
+    this.rows = Math.floor((maxY - minY) / cell) + 1;
     this.first = new Int32Array(this.columns * this.rows).fill(-1);
     this.next = new Int32Array(count).fill(-1);
     for (let i = count - 1; i >= 0; i -= 1) {

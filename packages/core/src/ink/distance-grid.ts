@@ -1,3 +1,5 @@
+import { boxOfLists, grow, type Box } from '../geometry/box.ts';
+
 /**
  * How far it is from anywhere to the nearest line of about a given direction: truncated distances on a grid,
  * one layer a direction (Liu and others' directional chamfer matching, 2010).
@@ -5,10 +7,9 @@
 export interface DistanceGrid {
   /** The distance at a place, for a line at an angle (radians): at the most `most`. */
   readonly at: (x: number, y: number, angle: number) => number;
-  /** Where distances stop growing, in the unit of the points. */
-  readonly most: number;
 }
 
+const NOWHERE: Box = { minX: 0, minY: 0, maxX: 0, maxY: 0 };
 const WAYS = 6;
 /** What a neighbouring direction costs, in parts of the truncation. */
 const TURN_COST = 0.25;
@@ -56,21 +57,14 @@ export interface Lines {
  * @param most where distances are cut off, the same unit
  */
 export function distanceGrid(lines: Lines, cell: number, most: number): DistanceGrid {
-  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (let i = 0; i < lines.count; i += 1) {
-    minX = Math.min(minX, lines.x[i] as number);
-    maxX = Math.max(maxX, lines.x[i] as number);
-    minY = Math.min(minY, lines.y[i] as number);
-    maxY = Math.max(maxY, lines.y[i] as number);
-  }
-  const columns = Math.ceil((maxX - minX + 2 * most) / cell) + 1;
-  const rows = Math.ceil((maxY - minY + 2 * most) / cell) + 1;
-  const [left, top] = [minX - most, minY - most];
+  const { minX, minY, maxX, maxY } = grow(boxOfLists(lines.count, lines.x, lines.y) ?? NOWHERE, most);
+  const columns = Math.ceil((maxX - minX) / cell) + 1;
+  const rows = Math.ceil((maxY - minY) / cell) + 1;
   const far = most / cell;
   const layers = Array.from({ length: WAYS }, () => new Float32Array(columns * rows).fill(far));
   for (let i = 0; i < lines.count; i += 1) {
-    const x = Math.floor(((lines.x[i] as number) - left) / cell);
-    const y = Math.floor(((lines.y[i] as number) - top) / cell);
+    const x = Math.floor(((lines.x[i] as number) - minX) / cell);
+    const y = Math.floor(((lines.y[i] as number) - minY) / cell);
     (layers[wayOf(lines.angle[i] as number)] as Float32Array)[y * columns + x] = 0;
   }
   for (const layer of layers) spread(layer, columns, rows);
@@ -85,10 +79,9 @@ export function distanceGrid(lines: Lines, cell: number, most: number): Distance
     );
   });
   return {
-    most,
     at: (x, y, angle) => {
-      const column = Math.floor((x - left) / cell);
-      const row = Math.floor((y - top) / cell);
+      const column = Math.floor((x - minX) / cell);
+      const row = Math.floor((y - minY) / cell);
       if (column < 0 || row < 0 || column >= columns || row >= rows) return most;
       return (merged[wayOf(angle)] as Float32Array)[row * columns + column] as number;
     },

@@ -1,11 +1,12 @@
-import { boxOf, type Box } from '../geometry/box.ts';
+import { boxOf, boxOfLists, longerSide, type Box } from '../geometry/box.ts';
 import type { Affine } from '../geometry/affine.ts';
-import { lengthOf, type Point } from '../geometry/point.ts';
+import type { Point } from '../geometry/point.ts';
 import { inkOf, STEP, type Ink } from './ink.ts';
 import {
   ALONE_BELIEF,
   beliefIn,
   bonesDrawn,
+  evidenceOf,
   LEAST_BELIEF,
   notDrawn,
   spreadsOf,
@@ -13,9 +14,18 @@ import {
   TOLD_BELIEF,
   type Evidence,
 } from './judge.ts';
-import { figureModels, type LineModel } from './line-model.ts';
-import { COARSE, FINE, refine, type Pin, type Refined } from './refine.ts';
-import { findStarts, flippedModel, roughCost, type Start } from './search.ts';
+import { figureModels, flippedModel, type LineModel } from './line-model.ts';
+import {
+  COARSE,
+  FINE,
+  POINT_WEIGHT,
+  refine,
+  stanceAt,
+  type Pin,
+  type Refined,
+  type Stance,
+} from './refine.ts';
+import { findStarts, roughCost, type Start } from './search.ts';
 import { figureSkeleton, type Skeleton, type SkeletonLandmark } from './skeleton.ts';
 
 /** What is known of the figure that was drawn. */
@@ -69,8 +79,6 @@ const COARSELY = 8;
 const FINELY = 2;
 /** Every so many-th point of the ink in the coarse round. */
 const COARSE_STRIDE = 3;
-/** What one point of ink says beside its neighbours, which share its wobble. */
-const POINT_WEIGHT = 0.25;
 /** By how much a flipped reading must be better: most drawings are not flipped. */
 const FLIP_PRICE = 3;
 /** Below this difference of scores a drawing fits as well either way round. */
@@ -117,16 +125,15 @@ interface Readings {
 }
 
 function frameOf(ink: Ink, skeleton: Skeleton): Framed | null {
-  const drawn = boxOfInk(ink);
+  const drawn = boxOfLists(ink.count, ink.x, ink.y) as Box;
   const known = boxOf(skeleton.at) as Box;
   const height = known.maxY - known.minY;
   const scale = (drawn.maxY - drawn.minY) / (height > 0 ? height : 1);
   if (!(scale > 0)) return null;
-  const side = Math.max(drawn.maxX - drawn.minX, drawn.maxY - drawn.minY);
   const middle = { x: (drawn.minX + drawn.maxX) / 2, y: (drawn.minY + drawn.maxY) / 2 };
   const centre = { x: (known.minX + known.maxX) / 2, y: (known.minY + known.maxY) / 2 };
   return {
-    frame: { middle, scale, weight: POINT_WEIGHT * ink.count * (ink.step / (STEP * side)) },
+    frame: { middle, scale, weight: POINT_WEIGHT * ink.count * (ink.step / (STEP * longerSide(drawn))) },
     ink: {
       ...ink,
       x: ink.x.map((x) => (x - middle.x) / scale),
@@ -135,18 +142,6 @@ function frameOf(ink: Ink, skeleton: Skeleton): Framed | null {
     },
     skeleton: { ...skeleton, at: skeleton.at.map(({ x, y }) => ({ x: x - centre.x, y: y - centre.y })) },
   };
-}
-
-function boxOfInk({ count, x, y }: Ink): Box {
-  let box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
-  for (let i = 0; i < count; i += 1)
-    box = {
-      minX: Math.min(box.minX, x[i] as number),
-      minY: Math.min(box.minY, y[i] as number),
-      maxX: Math.max(box.maxX, x[i] as number),
-      maxY: Math.max(box.maxY, y[i] as number),
-    };
-  return box;
 }
 
 /** Every so many-th point of ink. */
@@ -185,10 +180,9 @@ function scoreOfRival({ ink, skeleton, frame, model }: Rival): number {
       start.flipped ? flippedModel(model) : model,
       skeleton,
       few,
-      start,
+      stanceAt(start, skeleton),
       start.flipped,
       COARSE,
-      2,
     );
     return acrossFrames(scoreOf(bent, start, frame), frame);
   });
@@ -211,13 +205,13 @@ function readings({ ink, skeleton, frame }: Framed, pins: readonly Pin[]): Readi
     if (!chosen.some((s) => s.flipped === way))
       chosen.push(...starts.filter((s) => s.flipped === way).slice(0, 1));
   const few = thinned(ink, COARSE_STRIDE);
-  const bend = (start: Start, from: Start | Refined, on: Ink, widths: readonly number[]): Try => {
+  const bend = (start: Start, from: Stance, on: Ink, widths: typeof COARSE | typeof FINE): Try => {
     const model = (start.flipped ? flipped : models)[start.model] as LineModel;
-    const result = refine(model, skeleton, on, from, start.flipped, widths, 2, pins);
+    const result = refine(model, skeleton, on, from, start.flipped, widths, pins);
     return { start, model, result, score: scoreOf(result, start, frame) };
   };
   const better = (a: Try, b: Try): number => b.score - a.score;
-  const coarse = chosen.map((start) => bend(start, start, few, COARSE)).sort(better);
+  const coarse = chosen.map((start) => bend(start, stanceAt(start, skeleton), few, COARSE)).sort(better);
   const [first] = coarse as [Try];
   const rival = coarse.find((t) => t.start.flipped !== first.start.flipped);
   const taken = coarse.slice(0, FINELY);
@@ -261,7 +255,7 @@ export function findLandmarks(
   const { result, model, start } = fine[0] as Try;
   const drawn = bonesDrawn(result, model, skeleton);
   const missing = new Set(notDrawn(skeleton, drawn));
-  const evidence = evidenceOf(fine[0] as Try, skeleton, drawn);
+  const evidence = evidenceOf(result, model, skeleton, drawn, start.flipped);
   const belief = beliefIn(evidence);
   const own = acrossFrames(coarse.score, frame);
   const doubtful = belief < SURE_BELIEF && set.length === 0;
@@ -308,45 +302,4 @@ function wholeOf(
     y += ((jy[i] as number) * scale + middle.y - by * (s * flip * p.x + c * p.y)) / n;
   });
   return [by * c * flip, by * s * flip, -by * s, by * c, x, y];
-}
-
-function evidenceOf({ result, model, start }: Try, skeleton: Skeleton, drawn: readonly number[]): Evidence {
-  let [covered, weight] = [0, 0];
-  for (let j = 0; j < model.count; j += 1) {
-    covered += (model.weight[j] as number) * (result.support[j] as number);
-    weight += model.weight[j] as number;
-  }
-  const [c, s] = result.turn;
-  let [bent, bones, far] = [0, 0, 0];
-  skeleton.bones.forEach(({ from, to, name }, k) => {
-    if ((drawn[k] as number) < 0.4 || name === 'collar' || name === 'foot') return;
-    const at = (list: Float64Array, node: typeof from): number =>
-      node.joints.reduce((sum, joint, i) => sum + (node.weights[i] as number) * (list[joint] as number), 0);
-    const rest = (node: typeof from, key: 'x' | 'y'): number =>
-      node.joints.reduce(
-        (sum, joint, i) => sum + (node.weights[i] as number) * (skeleton.at[joint] as Point)[key],
-        0,
-      );
-    const x0 = (start.flipped ? -1 : 1) * (rest(to, 'x') - rest(from, 'x'));
-    const y0 = rest(to, 'y') - rest(from, 'y');
-    const [mx, my] = [c * x0 - s * y0, s * x0 + c * y0];
-    const [vx, vy] = [at(result.jx, to) - at(result.jx, from), at(result.jy, to) - at(result.jy, from)];
-    const turn = Math.abs(Math.atan2(vy * mx - vx * my, vx * mx + vy * my)) * (180 / Math.PI);
-    const grown = Math.abs(Math.log(Math.max(0.1, Math.hypot(vx, vy) / Math.max(1e-6, Math.hypot(mx, my)))));
-    bent += Math.min(turn, 60) + 60 * Math.min(grown, 0.7);
-    bones += 1;
-    if (turn > 28 || grown > 0.4) far += 1;
-  });
-  return {
-    explained: result.explained,
-    covered: covered / weight,
-    strain: result.strain,
-    likelihood: result.likelihood,
-    scatter: result.scatter,
-    bent: bones > 0 ? bent / bones : 0,
-    far,
-    bones,
-    size: lengthOf({ x: c, y: s }),
-    turn: Math.atan2(s, c) * (180 / Math.PI),
-  };
 }

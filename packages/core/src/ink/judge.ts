@@ -1,6 +1,7 @@
+import { toDegrees } from '../geometry/angle.ts';
 import type { LineModel } from './line-model.ts';
 import type { Refined } from './refine.ts';
-import type { Skeleton } from './skeleton.ts';
+import { bonesAt, type Skeleton } from './skeleton.ts';
 
 /** What speaks for and against a reading of a drawing. */
 export interface Evidence {
@@ -10,16 +11,68 @@ export interface Evidence {
   readonly covered: number;
   /** How far all bones together depart from the reference, with heavy tails. */
   readonly strain: number;
-  readonly likelihood: number;
   /** Distance of the ink from the lines, parts of the height. */
   readonly scatter: number;
   /** Mean departure of a bone in turn (degrees) and length (60 for a factor of e), each cut off. */
   readonly bent: number;
-  /** How many bones depart by more than a slip. */
-  readonly far: number;
-  readonly bones: number;
+  /** How large the body is beside what the drawing's height lets expect. */
   readonly size: number;
-  readonly turn: number;
+}
+
+/** Bones that say little of the pose: they are short, or only help. */
+const QUIET: readonly string[] = ['collar', 'foot'];
+/** Where a bone's departure is cut off: degrees, and the log of a factor, of which one counts as 60°. */
+const MOST_TURN = 60;
+const MOST_GROWN = 0.7;
+
+/** Mean departure of the drawn bones from the reference as it is laid. */
+function bentOf(
+  { jx, jy, turn }: Refined,
+  skeleton: Skeleton,
+  drawn: readonly number[],
+  flipped: boolean,
+): number {
+  const now = bonesAt(skeleton, jx, jy);
+  const flip = flipped ? -1 : 1;
+  const rest = bonesAt(
+    skeleton,
+    Float64Array.from(skeleton.at, ({ x }) => flip * x),
+    Float64Array.from(skeleton.at, ({ y }) => y),
+  );
+  const departures = skeleton.bones.flatMap(({ name }, k) => {
+    if ((drawn[k] as number) < LEAST_DRAWN || QUIET.includes(name)) return [];
+    const [x0, y0] = [rest.x[k] as number, rest.y[k] as number];
+    const [mx, my] = [turn[0] * x0 - turn[1] * y0, turn[1] * x0 + turn[0] * y0];
+    const [vx, vy] = [now.x[k] as number, now.y[k] as number];
+    const turned = Math.abs(toDegrees(Math.atan2(vy * mx - vx * my, vx * mx + vy * my)));
+    const factor = Math.hypot(vx, vy) / Math.max(1e-6, Math.hypot(mx, my));
+    const grown = Math.abs(Math.log(Math.max(0.1, factor)));
+    return [Math.min(turned, MOST_TURN) + MOST_TURN * Math.min(grown, MOST_GROWN)];
+  });
+  return departures.reduce((sum, d) => sum + d, 0) / Math.max(1, departures.length);
+}
+
+/** What speaks for and against a reading. @param drawn how far each bone is drawn, by `bonesDrawn` */
+export function evidenceOf(
+  result: Refined,
+  model: LineModel,
+  skeleton: Skeleton,
+  drawn: readonly number[],
+  flipped: boolean,
+): Evidence {
+  let [covered, weight] = [0, 0];
+  for (let j = 0; j < model.count; j += 1) {
+    covered += (model.weight[j] as number) * (result.support[j] as number);
+    weight += model.weight[j] as number;
+  }
+  return {
+    explained: result.explained,
+    covered: covered / weight,
+    strain: result.strain,
+    scatter: result.scatter,
+    bent: bentOf(result, skeleton, drawn, flipped),
+    size: Math.hypot(...result.turn),
+  };
 }
 
 /** Where most of a body is not drawn, what is usual is not told by what there is. */
@@ -73,31 +126,6 @@ export function notDrawn(skeleton: Skeleton, drawn: readonly number[]): string[]
   return skeleton.names.filter((name) => drawnAt(name, skeleton, drawn) < LEAST_DRAWN);
 }
 
-/** Mean variance of each joint's two coordinates, from the inverse of the normal matrix. */
-export function variances(normal: Float64Array, joints: number): number[] {
-  const n = 2 * joints;
-  const l = normal.slice();
-  for (let i = 0; i < n; i += 1)
-    for (let k = 0; k <= i; k += 1) {
-      let sum = l[i * n + k] as number;
-      for (let m = 0; m < k; m += 1) sum -= (l[i * n + m] as number) * (l[k * n + m] as number);
-      l[i * n + k] = i === k ? Math.sqrt(Math.max(sum, 1e-12)) : sum / (l[k * n + k] as number);
-    }
-  // The inverse's diagonal: column sums of squares of the inverted triangle.
-  const out = new Array<number>(n).fill(0);
-  for (let c = 0; c < n; c += 1) {
-    const z = new Float64Array(n);
-    for (let i = c; i < n; i += 1) {
-      let sum = i === c ? 1 : 0;
-      for (let m = c; m < i; m += 1) sum -= (l[i * n + m] as number) * (z[m] as number);
-      z[i] = sum / (l[i * n + i] as number);
-      // z is column c of L⁻¹, and the inverse is its transpose times itself.
-      out[c] = (out[c] as number) + (z[i] as number) ** 2;
-    }
-  }
-  return Array.from({ length: joints }, (_, i) => ((out[2 * i] as number) + (out[2 * i + 1] as number)) / 2);
-}
-
 /**
  * How surely a kind of landmark is where lines let it be seen: what its place varies by beside the lines'
  * unsteadiness, parts of the height.
@@ -120,10 +148,12 @@ const WIDENED = 1.3;
  * drawings in five manners, on seeds of their own: 92 to 98 % of misses lie within two of them.
  */
 export function spreadsOf(result: Refined, skeleton: Skeleton): number[] {
-  const fitted = variances(result.normal, skeleton.names.length);
   return skeleton.names.map((name, i) => {
     const own = OWN_DOUBT[name.split(' ').at(-1) ?? ''] ?? 0;
-    return WIDENED * Math.sqrt(own ** 2 + OF_SCATTER * result.scatter ** 2 + OF_FIT * (fitted[i] as number));
+    return (
+      WIDENED *
+      Math.sqrt(own ** 2 + OF_SCATTER * result.scatter ** 2 + OF_FIT * (result.variances[i] as number))
+    );
   });
 }
 

@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { nodeAt, type Bone, type Node, type Skeleton } from './skeleton.ts';
+import { bonesAt, nodeAt, type Bone, type Node, type Skeleton } from './skeleton.ts';
 
 /**
  * Points of the lines that a drawing of a reference is made of, each bound to the joints, so that the model
@@ -268,22 +268,8 @@ export function placeModel(
   jy: Float64Array,
   out: ModelPlaces,
 ): void {
-  const cos = new Float64Array(skeleton.bones.length);
-  const sin = new Float64Array(skeleton.bones.length);
-  skeleton.bones.forEach(({ from, to }, k) => {
-    let [x, y] = [0, 0];
-    to.joints.forEach((joint, i) => {
-      x += (to.weights[i] as number) * (jx[joint] as number);
-      y += (to.weights[i] as number) * (jy[joint] as number);
-    });
-    from.joints.forEach((joint, i) => {
-      x -= (from.weights[i] as number) * (jx[joint] as number);
-      y -= (from.weights[i] as number) * (jy[joint] as number);
-    });
-    const length = Math.hypot(x, y) || 1;
-    cos[k] = x / length;
-    sin[k] = y / length;
-  });
+  const bones = bonesAt(skeleton, jx, jy);
+  const lengths = bones.x.map((x, k) => Math.hypot(x, bones.y[k] as number) || 1);
   for (let j = 0; j < model.count; j += 1) {
     let [x, y] = [0, 0];
     for (let k = j * SLOTS; k < (j + 1) * SLOTS; k += 1) {
@@ -303,9 +289,18 @@ export function placeModel(
     const bone = model.bone[j] as number;
     const turn = model.turn[j] as number;
     const [c, s] = [Math.cos(turn), Math.sin(turn)];
-    out.dx[j] = c * (cos[bone] as number) - s * (sin[bone] as number);
-    out.dy[j] = s * (cos[bone] as number) + c * (sin[bone] as number);
+    const length = lengths[bone] as number;
+    const [bx, by] = [(bones.x[bone] as number) / length, (bones.y[bone] as number) / length];
+    out.dx[j] = c * bx - s * by;
+    out.dy[j] = s * bx + c * by;
   }
+}
+
+/**
+ * The same model for a reference that is turned over: what lay to one side of a bone lies to the other.
+ */
+export function flippedModel(model: LineModel): LineModel {
+  return { ...model, im: model.im.map((v) => -v), turn: model.turn.map((v) => -v) };
 }
 
 export const emptyPlaces = (model: LineModel): ModelPlaces => ({

@@ -1,6 +1,6 @@
 import { distanceGrid, type Lines } from './distance-grid.ts';
 import type { Ink } from './ink.ts';
-import { emptyPlaces, placeModel, type LineModel, type ModelPlaces } from './line-model.ts';
+import { emptyPlaces, flippedModel, placeModel, type LineModel, type ModelPlaces } from './line-model.ts';
 import type { Skeleton } from './skeleton.ts';
 
 /** How a model is laid on the ink before it bends: `z ↦ size·e^{i·turn}·z + (x, y)`, flipped first or not. */
@@ -173,8 +173,3 @@ const differs = (a: Pose, b: Pose): boolean =>
   Math.hypot(a.x - b.x, a.y - b.y) > 0.04 ||
   Math.abs(a.size - b.size) > 0.06 ||
   Math.abs(a.turn - b.turn) > 0.1;
-
-/** The same model for a reference that is turned over: what lay to one side of a bone lies to the other. */
-export function flippedModel(model: LineModel): LineModel {
-  return { ...model, im: model.im.map((v) => -v), turn: model.turn.map((v) => -v) };
-}

@@ -19,14 +19,12 @@ export interface Bone {
 export interface Skeleton {
   readonly names: readonly string[];
   readonly at: readonly Point[];
-  readonly hidden: readonly boolean[];
   readonly bones: readonly Bone[];
 }
 
 export interface SkeletonLandmark {
   readonly name: string;
   readonly at: Point;
-  readonly hidden?: boolean;
 }
 
 /** Where a node lies, from where its joints lie. */
@@ -38,6 +36,26 @@ export function nodeAt(node: Node, at: readonly Point[]): Point {
     y += w * (at[joint] as Point).y;
   });
   return { x, y };
+}
+
+/** Each bone as a vector, from its near end to its far one. */
+export interface Bones {
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+}
+
+/** The bones of a body whose joints lie at `jx`, `jy`, in their unit. */
+export function bonesAt({ bones }: Pick<Skeleton, 'bones'>, jx: Float64Array, jy: Float64Array): Bones {
+  const value = ({ joints, weights }: Node, list: Float64Array): number => {
+    let sum = 0;
+    for (let i = 0; i < joints.length; i += 1)
+      sum += (weights[i] as number) * (list[joints[i] as number] as number);
+    return sum;
+  };
+  return {
+    x: Float64Array.from(bones, ({ from, to }) => value(to, jx) - value(from, jx)),
+    y: Float64Array.from(bones, ({ from, to }) => value(to, jy) - value(from, jy)),
+  };
 }
 
 /** The body of a figure, as far as its landmarks are there. Names as in the subject `figure`. */
@@ -103,7 +121,6 @@ export function figureSkeleton(landmarks: readonly SkeletonLandmark[], height: n
   return {
     names,
     at: joints.map(({ at }) => ({ x: at.x / height, y: at.y / height })),
-    hidden: joints.map(({ hidden }) => hidden === true),
     bones: named.map(({ name, from, to, loose }) => ({ name, from: node(from), to: node(to), loose })),
   };
 }

@@ -1,0 +1,44 @@
+import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+
+/** Weighted linear least squares, row by row: `Σ w·(g·q − r)²` is least where `A·q = b`. */
+export class NormalEquations {
+  private readonly a: Matrix;
+  private readonly b: Matrix;
+
+  /** @param size how many numbers are sought */
+  constructor(readonly size: number) {
+    this.a = Matrix.zeros(size, size);
+    this.b = Matrix.zeros(size, 1);
+  }
+
+  /** Adds `w·(g·q − r)²`, where g has the first `used` entries of `value` at those of `index`. */
+  add(index: ArrayLike<number>, value: ArrayLike<number>, used: number, r: number, w: number): void {
+    const { a, b } = this;
+    for (let i = 0; i < used; i += 1) {
+      const row = index[i] as number;
+      const weighted = w * (value[i] as number);
+      b.set(row, 0, b.get(row, 0) + weighted * r);
+      for (let k = 0; k < used; k += 1) {
+        const column = index[k] as number;
+        // One half is kept; the other is its mirror image.
+        if (column <= row) a.set(row, column, a.get(row, column) + weighted * (value[k] as number));
+      }
+    }
+  }
+
+  /** The numbers sought. Every one of them must have been spoken of, else the answer is not a number. */
+  solve(): Float64Array {
+    return Float64Array.from(this.decomposed().solve(this.b).to1DArray());
+  }
+
+  /** The variance of each number, where rows were weighted by one over their own variance. */
+  variances(): Float64Array {
+    return Float64Array.from(this.decomposed().solve(Matrix.eye(this.size)).diagonal());
+  }
+
+  private decomposed(): CholeskyDecomposition {
+    for (let row = 0; row < this.size; row += 1)
+      for (let column = 0; column < row; column += 1) this.a.set(column, row, this.a.get(row, column));
+    return new CholeskyDecomposition(this.a);
+  }
+}
