@@ -1,4 +1,8 @@
 import { newPage } from '../page/new-page.ts';
+import { encodeStroke } from '../page/stroke-code.ts';
+import { seeded } from '../random/seeded.ts';
+import { drawFigure } from '../testing/drawn-figure.ts';
+import { FIGURE_HEIGHT, figurePlaces } from '../testing/figure.ts';
 import type { Landmark, Thing } from '../page/things.ts';
 import { checkPages, lackingLandmarks, type CheckedReference } from './from-pages.ts';
 
@@ -76,4 +80,61 @@ test('it asks for the landmarks the attempt has said nothing of, the telling one
     },
   };
   expect(lackingLandmarks(page('attempt', []), null, made)).toEqual(['chin']);
+});
+
+describe('a drawing of which only the lines are there', () => {
+  const places = figurePlaces();
+  const drawn = drawFigure(places, FIGURE_HEIGHT, { manner: 'axes', wobble: 0.5, random: seeded(2) });
+  /** The figure in single lines on an attempt's page, 140 mm tall. */
+  const inked = page('attempt', []);
+  const ink = [...inked.values()].find((t) => t.type === 'sheet' && t.kind === 'ink')!.id;
+  drawn.lines.forEach((line, i) =>
+    inked.set(`line ${i}`, {
+      type: 'stroke',
+      id: `line ${i}`,
+      sheet: ink,
+      order: 'a0',
+      pen: 'pencil',
+      size: 0.5,
+      colour: '#000',
+      pressure: 'even',
+      points: encodeStroke(
+        line.map(({ x, y }) => ({ x: 10 + 0.14 * x, y: 5 + 0.14 * y, pressure: 0.5, time: 0 })),
+      ),
+    }),
+  );
+  const made = (hidden: readonly string[]): CheckedReference => ({
+    ...own,
+    figureHeight: FIGURE_HEIGHT,
+    truth: { landmarks: [...places].map(([name, at]) => ({ name, at, hidden: hidden.includes(name) })) },
+  });
+  const told = (hidden: readonly string[]) =>
+    checkPages({ attempt: inked, trace: null, reference: made(hidden), seconds: null });
+
+  test('is laid over its reference, with nothing clearly off in a good copy', () => {
+    const { report, seen } = told([]);
+    expect(seen!.landmarks).toHaveLength(16);
+    expect(report.pairs.every(({ by }) => by === 'name')).toBe(true);
+    expect(report.averageMiss!.value).toBeLessThan(2);
+    expect(report.findings).toEqual([]);
+    expect(lackingLandmarks(inked, null, made([]), seen)).toHaveLength(4);
+  });
+
+  test('what the picture hides is neither shown as seen nor held against another landmark', () => {
+    const hidden = ['right knee', 'right ankle'];
+    const { report, seen } = told(hidden);
+    for (const name of hidden) expect(seen!.landmarks.map((l) => l.name)).not.toContain(name);
+    expect(report.pairs.every(({ by }) => by === 'name')).toBe(true);
+  });
+
+  test('nothing drawn is nothing seen', () => {
+    const { seen, report } = checkPages({
+      attempt: page('attempt', []),
+      trace: null,
+      reference: made([]),
+      seconds: null,
+    });
+    expect(seen).toBeNull();
+    expect(report.cannotSay[0]).toContain('set a few landmarks');
+  });
 });

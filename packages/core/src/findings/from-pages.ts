@@ -30,8 +30,6 @@ const TRUTH_SPREAD = 0.5;
 const LONGEST_RUN = 12;
 /** And where it only has to settle doubts. */
 const DOUBTFUL_RUN = 4;
-/** What the ids of landmarks begin with that nobody has set. */
-export const FOUND = 'found ';
 
 /** A page's forms and set landmarks, millimetres. A form without area is left out. */
 function itemsOn(things: Things): Item[] {
@@ -124,6 +122,12 @@ function inkReference(items: readonly Item[], { truth }: CheckedReference, heigh
   return { landmarks: [...known, ...hidden], height };
 }
 
+/** Of what is seen in a drawing, what its reference shows: what is hidden there is only guessed at. */
+function shownOf(found: FoundInInk, items: readonly Item[]): FoundInInk {
+  const shown = new Set(items.filter(({ kind }) => kind === 'landmark').map(({ name }) => name));
+  return { ...found, landmarks: found.landmarks.filter(({ name }) => shown.has(name)) };
+}
+
 export interface CheckedPages {
   readonly report: CheckReport;
   readonly height: number;
@@ -164,11 +168,11 @@ export function checkPages(input: {
           rivals,
         })
       : null;
+  const seen = answer?.found ? shownOf(answer.found, items) : null;
   const answered = new Set(thingsOfType(attempt, 'landmark').map((l) => l.name));
-  const seen = answer?.found ?? null;
   const found = (seen?.landmarks ?? [])
     .filter(({ name }) => !answered.has(name))
-    .map(({ name, at, spread }) => landmarkItem({ id: `${FOUND}${name}`, name, at, spread }));
+    .map(({ name, at, spread }) => landmarkItem({ id: `found ${name}`, name, at, spread }));
   const report = check({
     drawn: [...own, ...found],
     reference: items,
