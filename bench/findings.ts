@@ -6,8 +6,9 @@ import { landmarkItem } from '@deft/core/findings';
 import { fitModel } from '../packages/core/src/findings/model.ts';
 import { planted, type Change, type Places } from '../packages/core/src/testing/drawn-figure.ts';
 import { familyOf, figures, someChange } from './ink-cases.ts';
-import { checkLandmarks, figure, isFalse, isNamed, namesOf, realSizes, topicId } from './planted.ts';
+import { checkLandmarks, figure, isNamed, namesOf, realOf, topicId } from './planted.ts';
 import { subjectIn } from '@deft/core/subjects';
+import { isFalse } from '../packages/core/src/testing/planted.ts';
 import { row } from './table.ts';
 
 /** Landmark drawings of known unsteadiness, with nothing to four changes planted: what of it is named. */
@@ -49,7 +50,7 @@ for (let seed = 1; seed <= SEEDS; seed += 1) {
     spread,
   }));
   const report = checkLandmarks(drawn, reference, height);
-  const real = realSizes(places, reference, height);
+  const real = realOf(places, reference, height);
   const listed = [...report.findings, ...report.perhaps];
   if (count === 0) {
     tally.bare += 1;
@@ -73,7 +74,7 @@ for (let seed = 1; seed <= SEEDS; seed += 1) {
         '| says',
         listed.map((f) => `${f.sure[0]} ${topicId(f)} ${f.size.toFixed(1)}±${f.error.toFixed(1)}`).join('; '),
         '| false',
-        bad.map((f) => `${topicId(f)} really ${real.get(topicId(f))?.size.toFixed(1)}`).join('; '),
+        bad.map((f) => `${topicId(f)} really ${real.get(f.id)?.size.toFixed(1)}`).join('; '),
         '| lost',
         lost.map((c) => `${c.kind} ${'limb' in c ? c.limb : ''} ${oracle(c, changes).toFixed(1)}`).join('; '),
       );

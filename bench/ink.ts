@@ -2,7 +2,8 @@ import { findLandmarks, type InkReference } from '@deft/core/ink';
 import { distance } from '@deft/core/geometry';
 import { MANNERS, type Manner } from '../packages/core/src/testing/drawn-figure.ts';
 import { doodle, figures, inkCase, plantedCase, type CaseKind } from './ink-cases.ts';
-import { checkLandmarks, isFalse, isNamed, realSizes } from './planted.ts';
+import { checkLandmarks, isNamed, realOf } from './planted.ts';
+import { isFalse } from '../packages/core/src/testing/planted.ts';
 import { quantile, row } from './table.ts';
 
 /** Landmarks found in ink alone, on made drawings of the demo's figures whose truth is known. */
@@ -196,7 +197,7 @@ for (let i = 0; i < PLANTED * 1.5; i += 1) {
   }
   const reference = new Map(made.reference.landmarks.map(({ name, at }) => [name, at]));
   const report = checkLandmarks(found.landmarks, reference, made.reference.height);
-  const real = realSizes(made.places, reference, made.reference.height);
+  const real = realOf(made.places, reference, made.reference.height);
   const listed = [...report.findings, ...report.perhaps];
   if (copy) {
     said.bare += 1;

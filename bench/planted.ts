@@ -1,9 +1,8 @@
 import { check, landmarkItem, type CheckReport, type Finding, type Item } from '@deft/core/findings';
 import type { Point } from '@deft/core/geometry';
 import { SUBJECTS } from '@deft/core/subjects';
-import { topicsOf } from '../packages/core/src/findings/causes.ts';
-import { measureTopic } from '../packages/core/src/findings/measure.ts';
 import type { Change, Places } from '../packages/core/src/testing/drawn-figure.ts';
+import { realSizes, type Real } from '../packages/core/src/testing/planted.ts';
 
 /** What was planted in a drawing held against what a check says of it. */
 
@@ -30,41 +29,14 @@ export function checkLandmarks(
   });
 }
 
-type Real = Map<string, { size: number; offset: Point | null }>;
-
-/**
- * What every topic really is: the changed landmarks measured against the unchanged, in the reference's own
- * unit.
- */
-export function realSizes(changed: Places, reference: Places, height: number): Real {
-  const pairs = items(changed, 0.01, 'drawn').map((drawn, i) => ({
-    drawn,
-    reference: items(reference, 0.01, 'true')[i] as Item,
-  }));
-  return new Map(
-    topicsOf(pairs, figure).map((topic) => {
-      const measured = measureTopic(
-        topic,
-        topic.pairs.map((p) => p.drawn),
-        topic.pairs.map((p) => p.reference),
-        height,
-      );
-      return [topic.id.replace('true ', ''), { size: measured?.size ?? 0, offset: measured?.offset ?? null }];
-    }),
-  );
+/** What every topic really is: the changed landmarks against the unchanged, in the reference's own unit. */
+export function realOf(changed: Places, reference: Places, height: number): Real {
+  const truth = items(reference, 0.01, 'true');
+  const pairs = items(changed, 0.01, 'drawn').map((drawn, i) => ({ drawn, reference: truth[i] as Item }));
+  return realSizes(pairs, figure, height);
 }
 
 export const topicId = (finding: Finding): string => finding.id.replace('true ', '');
-
-/** A finding that is not there: really the other way, or less than half of what is worth a word. */
-export function isFalse(finding: Finding, real: Real): boolean {
-  const { size, offset } = real.get(topicId(finding)) ?? { size: 0, offset: null };
-  const along =
-    offset && finding.offset
-      ? (offset.x * finding.offset.x + offset.y * finding.offset.y) / finding.size
-      : size * Math.sign(finding.size);
-  return along < finding.tolerance / 2;
-}
 
 /** The findings by which a planted change may be named, each with the sign that it has then. */
 export function namesOf(change: Change): { id: string; sign: number }[] {

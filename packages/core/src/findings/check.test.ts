@@ -1,12 +1,11 @@
 import { about, compose, invert, rotation, scaling, translation } from '../geometry/affine.ts';
 import { SUBJECTS, hangingOn } from '../subjects/subjects.ts';
 import { FIGURE_HEIGHT, drawFrom, tracedFigure, unsteady } from '../testing/figure.ts';
+import { isFalse, realSizes, type Real } from '../testing/planted.ts';
 import { seeded } from '../random/seeded.ts';
 import { check, type CheckReport } from './check.ts';
 import type { Finding } from './finding.ts';
-import { topicsOf } from './causes.ts';
 import { moveItem, type Item } from './item.ts';
-import { measureTopic } from './measure.ts';
 import { errorPhrase, findingSentence, shareInWords, summarySentence, thingToDo } from './sentences.ts';
 import { isJudged, TOLERANCES } from './tolerance.ts';
 
@@ -98,35 +97,15 @@ describe('marks placed as unsteadily as by a finger', () => {
   const SPREAD = 2;
 
   /** What each topic really is in the drawing before it was jittered. */
-  function realSizes(
-    clean: readonly Item[],
-  ): Map<string, { size: number; offset: { x: number; y: number } | null }> {
-    const pairs = clean.map((drawn) => ({
-      drawn: moveItem(drawn, invert(PAGE)),
-      reference: trace.find((i) => `drawn ${i.id}` === drawn.id)!,
-    }));
-    return new Map(
-      topicsOf(pairs, figure).map((topic) => {
-        const measured = measureTopic(
-          topic,
-          topic.pairs.map((p) => p.drawn),
-          topic.pairs.map((p) => p.reference),
-          FIGURE_HEIGHT,
-        );
-        return [topic.id, { size: measured?.size ?? 0, offset: measured?.offset ?? null }];
-      }),
+  const realOf = (clean: readonly Item[]): Real =>
+    realSizes(
+      clean.map((drawn) => ({
+        drawn: moveItem(drawn, invert(PAGE)),
+        reference: trace.find((i) => `drawn ${i.id}` === drawn.id)!,
+      })),
+      figure,
+      FIGURE_HEIGHT,
     );
-  }
-
-  /** Wrong: said with confidence, but really the other way or less than half of what is worth a word. */
-  function isWrong(f: Finding, real: ReturnType<typeof realSizes>): boolean {
-    const { size, offset } = real.get(f.id) ?? { size: 0, offset: null };
-    const along =
-      offset && f.offset
-        ? (offset.x * f.offset.x + offset.y * f.offset.y) / f.size
-        : size * Math.sign(f.size);
-    return along < f.tolerance / 2;
-  }
 
   // The head's change is real, but with marks as loose as 2 mm it is within what the marks leave open.
   test.each([
@@ -137,14 +116,14 @@ describe('marks placed as unsteadily as by a finger', () => {
     'the change of the %s is found or said to be too small to tell; hardly anything wrong is said clearly',
     (_, change, planted, spread, [least, most]) => {
       const clean = drawFrom(trace, [change], PAGE, spread);
-      const real = realSizes(clean);
+      const real = realOf(clean);
       let [found, listed, wrong] = [0, 0, 0];
       for (let seed = 1; seed <= 40; seed += 1) {
         const report = run(unsteady(clean, spread, seeded(seed)));
         if (report.findings.some((f) => says(f) === planted)) found += 1;
         else expect([...report.perhaps, ...report.unsure, ...report.folded].map(says)).toContain(planted);
         listed += report.findings.length;
-        wrong += report.findings.filter((f) => isWrong(f, real)).length;
+        wrong += report.findings.filter((f) => isFalse(f, real)).length;
       }
       expect(wrong).toBeLessThanOrEqual(0.03 * listed);
       expect(found).toBeGreaterThanOrEqual(least);

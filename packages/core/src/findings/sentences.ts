@@ -56,31 +56,38 @@ function whereabouts({ x, y }: Point, sides: CheckReport['sides']): string {
 const steep = (tilt: number): boolean => Math.abs(tilt) > 45;
 const clockwise = (size: number): string => (size < 0 ? 'clockwise' : 'counter-clockwise');
 
-function tiltState({ size, reference }: Finding): string {
-  const amount = `${plainNumber(size)}°`;
+/** Which way a tilt is off: turned, where the line is steep; else over, too flat or too steep. */
+function tiltWay({ size, reference }: Finding): 'turned' | 'other way' | 'flat' | 'steep' {
   const own = reference ?? 0;
-  if (steep(own)) return `turned ${amount} too far ${clockwise(size)}`;
+  if (steep(own)) return 'turned';
   const drawn = own + size;
-  if (Math.abs(own) >= 2 && drawn * own < 0) return `tilts the other way, ${amount} off`;
-  return Math.abs(drawn) < Math.abs(own) ? `${amount} too flat` : `${amount} too steep`;
+  if (Math.abs(own) >= 2 && drawn * own < 0) return 'other way';
+  return Math.abs(drawn) < Math.abs(own) ? 'flat' : 'steep';
 }
 
-function proportionState({ size, id }: Finding): string {
-  const amount = `${plainNumber(size)} %`;
-  if (id.startsWith('width:')) return `${amount} too ${size > 0 ? 'wide' : 'narrow'}`;
-  if (id.startsWith('length:')) return `${amount} too ${size > 0 ? 'long' : 'short'}`;
-  return `${amount} too ${size > 0 ? 'large' : 'small'}`;
+function tiltState(finding: Finding): string {
+  const amount = `${plainNumber(finding.size)}°`;
+  const way = tiltWay(finding);
+  if (way === 'turned') return `turned ${amount} too far ${clockwise(finding.size)}`;
+  return way === 'other way' ? `tilts the other way, ${amount} off` : `${amount} too ${way}`;
+}
+
+/** Too much or too little of what was measured: "too long". */
+function tooMuch({ size, id }: Finding): string {
+  if (id.startsWith('width:')) return `too ${size > 0 ? 'wide' : 'narrow'}`;
+  if (id.startsWith('length:')) return `too ${size > 0 ? 'long' : 'short'}`;
+  return `too ${size > 0 ? 'large' : 'small'}`;
 }
 
 /** How a thing stands, without its amount: "is flatter than it is", "is too large", "stands too high". */
 export function standing(finding: Finding, sides: CheckReport['sides']): string {
   if (finding.kind === 'place') return `stands ${whereabouts(finding.offset ?? { x: 0, y: 0 }, sides)}`;
-  if (finding.kind === 'proportion') return `is ${proportionState(finding).replace(/^[\d.]+ % /, '')}`;
-  const own = finding.reference ?? 0;
-  if (steep(own)) return `is turned too far ${clockwise(finding.size)}`;
-  const drawn = own + finding.size;
-  if (Math.abs(own) >= 2 && drawn * own < 0) return 'tilts the other way';
-  return Math.abs(drawn) < Math.abs(own) ? 'is flatter than it is' : 'is steeper than it is';
+  if (finding.kind === 'proportion') return `is ${tooMuch(finding)}`;
+  const way = tiltWay(finding);
+  if (way === 'turned') return `is turned too far ${clockwise(finding.size)}`;
+  return way === 'other way'
+    ? 'tilts the other way'
+    : `is ${way === 'flat' ? 'flatter' : 'steeper'} than it is`;
 }
 
 /** What a finding says was measured: "Head 10 % too large". */
@@ -88,7 +95,8 @@ export function findingSentence(finding: Finding, sides: CheckReport['sides']): 
   const name = capital(nameOf(finding));
   if (finding.kind === 'place')
     return `${name} ${plainNumber(finding.size)} % ${whereabouts(finding.offset ?? { x: 0, y: 0 }, sides)}`;
-  return `${name} ${finding.kind === 'tilt' ? tiltState(finding) : proportionState(finding)}`;
+  if (finding.kind === 'tilt') return `${name} ${tiltState(finding)}`;
+  return `${name} ${plainNumber(finding.size)} % ${tooMuch(finding)}`;
 }
 
 /** A finding that is not sure, with what would settle it: "Perhaps: … Set the left elbow to be sure." */
@@ -131,13 +139,16 @@ function deed(finding: Finding, sides: CheckReport['sides'], name: string): stri
     return `Make the ${name} ${shareInWords(share)} ${finding.size < 0 ? measureWords(finding).more : measureWords(finding).less}`;
   }
   const amount = `${plainNumber(finding.size)}°`;
-  const own = finding.reference ?? 0;
-  if (steep(own)) return `Turn the ${name} ${amount} ${clockwise(-finding.size)}`;
-  const drawn = own + finding.size;
-  if (Math.abs(own) >= 2 && drawn * own < 0) return `Tilt the ${name} the other way, by ${amount}`;
-  return Math.abs(drawn) < Math.abs(own)
-    ? `Tilt the ${name} ${amount} more`
-    : `Flatten the ${name} by ${amount}`;
+  switch (tiltWay(finding)) {
+    case 'turned':
+      return `Turn the ${name} ${amount} ${clockwise(-finding.size)}`;
+    case 'other way':
+      return `Tilt the ${name} the other way, by ${amount}`;
+    case 'flat':
+      return `Tilt the ${name} ${amount} more`;
+    case 'steep':
+      return `Flatten the ${name} by ${amount}`;
+  }
 }
 
 /**

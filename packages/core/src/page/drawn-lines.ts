@@ -1,3 +1,4 @@
+import { boxOf, grow, overlaps, type Box } from '../geometry/box.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { thingsOfType } from './contents.ts';
 import { formOutline } from './form-geometry.ts';
@@ -29,6 +30,14 @@ function rubbedOut(line: readonly Point[], rubbers: readonly Rubbed[]): Point[][
 interface Rubbed {
   readonly points: readonly Point[];
   readonly half: number;
+  readonly box: Box;
+}
+
+/** Where a stroke of the rubber has been; none where it has no points. */
+function rubbedBy(rubber: Stroke): Rubbed[] {
+  const [points, half] = [pointsIn(rubber), rubber.size / 2];
+  const box = boxOf(points);
+  return box ? [{ points, half, box: grow(box, half) }] : [];
 }
 
 /**
@@ -44,14 +53,17 @@ export function drawnLines(things: Things): Point[][] {
   );
   const strokes = thingsOfType(things, 'stroke').filter(({ sheet }) => shown.has(sheet));
   const rubbers = strokes.filter(({ pen }) => pen === 'rubber');
+  const rubbed = new Map(rubbers.map((rubber) => [rubber.id, rubbedBy(rubber)]));
   const lines = strokes
     .filter(({ pen }) => DRAWS.includes(pen))
     .flatMap((stroke) => {
       const later = rubbers
         .filter(({ sheet, order }) => sheet === stroke.sheet && order > stroke.order)
-        .map((rubber) => ({ points: pointsIn(rubber), half: rubber.size / 2 }));
+        .flatMap((rubber) => rubbed.get(rubber.id) ?? []);
       const line = pointsIn(stroke);
-      return later.length > 0 ? rubbedOut(line, later) : [line];
+      const box = boxOf(line);
+      const near = box ? later.filter((rubber) => overlaps(rubber.box, box)) : [];
+      return near.length > 0 ? rubbedOut(line, near) : [line];
     });
   const forms = thingsOfType(things, 'form')
     .filter(({ sheet }) => shown.has(sheet))

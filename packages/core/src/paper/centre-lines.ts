@@ -31,13 +31,19 @@ function thin({ width, bits }: Mask): void {
     changed = false;
     for (const second of [false, true]) {
       const going = set.filter((i) => {
-        const p = steps.map((step) => bits[i + step] as number);
-        const count = p.reduce((sum, bit) => sum + bit, 0);
-        if (count < 2 || count > 6) return false;
-        let turns = 0;
-        for (let k = 0; k < 8; k += 1) if (!p[k] && p[(k + 1) % 8]) turns += 1;
-        if (turns !== 1) return false;
-        const [up, , right, , down, , left] = p as [number, number, number, number, number, number, number];
+        // A pixel whose straight neighbours are all set lies inside.
+        const [up, right] = [bits[i - width], bits[i + 1]];
+        const [down, left] = [bits[i + width], bits[i - 1]];
+        if (up && right && down && left) return false;
+        let [count, turns] = [0, 0];
+        let before = bits[i + (steps[7] as number)];
+        for (let k = 0; k < 8; k += 1) {
+          const bit = bits[i + (steps[k] as number)];
+          if (bit) count += 1;
+          if (bit && !before) turns += 1;
+          before = bit;
+        }
+        if (count < 2 || count > 6 || turns !== 1) return false;
         return second
           ? !(up && right && left) && !(up && down && left)
           : !(up && right && down) && !(right && down && left);
