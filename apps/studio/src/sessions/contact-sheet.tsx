@@ -81,7 +81,8 @@ export function ContactSheet({ session }: { readonly session: Session }) {
   const warmUp = begun.every(({ step }) => step.seconds <= WARM_UP);
   const speaks = asked || sheetSays === 'always' || (sheetSays === 'after longer plans' && !warmUp);
   const wanted = sheetSays !== 'never' && (asked || sheetSays !== 'when asked');
-  const sheet = useSheet(begun, wanted, sent);
+  // Once all that was drawn is there.
+  const sheet = useSheet(begun, wanted && sent > 0);
   const againWith = (ids: readonly Id[]): void =>
     void start({
       set: set.id,

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
 import { findingSentence, whatCameBack, type CameBack } from '@deft/core/findings';
@@ -43,25 +42,16 @@ interface SheetSaysProps {
 /** On top of the sheet: what came back most, and how far the looking is. */
 export function SheetSays({ sheet, open, onOpen, shown, onShow, onAgain }: SheetSaysProps) {
   const palette = usePalette();
-  const [asked, setAsked] = useState(false);
   const { told, of, stopped, stop, goOn } = sheet;
   if (of === 0) return null;
   const done = told.size;
-  if (!open && !asked)
+  if (!open)
     return (
       <View style={styles.row} testID="sheet-folded">
         <Text soft style={styles.fill}>
           {SHEET_FOLDED}
         </Text>
-        <Act
-          small
-          label="What the desk saw"
-          testID="sheet-open"
-          onPress={() => {
-            setAsked(true);
-            onOpen();
-          }}
-        />
+        <Act small label="What the desk saw" testID="sheet-open" onPress={onOpen} />
       </View>
     );
   const back = cameBack(told);

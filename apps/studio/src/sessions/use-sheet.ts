@@ -6,6 +6,7 @@ import { checkPage } from '../data/check-page';
 import { readPage } from '../data/read-page';
 import { referencesApi } from '../data/references-api';
 import { useDeskDispatch, type DeskDispatch } from '../data/store';
+import { useLatest } from '../ui/use-latest';
 
 /** What the desk saw in one drawing; `failed` where it could not look, `empty` where nothing was drawn. */
 export type Told = CheckedPages | 'failed' | 'empty';
@@ -49,32 +50,27 @@ async function referenceAt(dispatch: DeskDispatch, { reference }: Pose): Promise
 }
 
 /**
- * Which of a session's drawings are judged, and what the sheet was asked: two of a kind are the same sheet.
+ * Checks the poses of a session that is over, one after the other in the worker, while the sheet is used; all
+ * anew where drawings have come to lie on other pages.
+ * @param wanted whether to look yet
  */
-const keyOf = (poses: readonly Pose[]): string =>
-  poses.map(({ id, page, reference }) => `${id} ${page} ${reference.revision}`).join('/');
-
-/**
- * Checks the poses of a session that is over, one after the other in the worker, while the sheet is used.
- * @param anew another number looks at all of them again
- */
-export function useSheet(poses: readonly Pose[], wanted: boolean, anew: number): Sheet {
+export function useSheet(poses: readonly Pose[], wanted: boolean): Sheet {
   const dispatch = useDeskDispatch();
   const judged = judgedOf(poses);
-  const key = `${keyOf(judged)} ${anew}`;
-  const [state, setState] = useState<{ key: string; told: ReadonlyMap<Id, Told> }>({ key, told: new Map() });
+  const key = judged.map(({ id, page, reference }) => `${id} ${page} ${reference.revision}`).join('/');
+  const [state, setState] = useState({ key, told: NOTHING });
   const [stopped, setStopped] = useState(false);
   const told = state.key === key ? state.told : NOTHING;
+  const latest = useLatest({ judged, told });
   useEffect(() => {
     if (!wanted || stopped) return;
     let gone = false;
     const look = async (): Promise<void> => {
-      const references = await Promise.all(
-        judged.map((pose) => referenceAt(dispatch, pose).catch(() => null)),
-      );
-      for (const [i, pose] of judged.entries()) {
+      const all = latest.current.judged;
+      const references = await Promise.all(all.map((pose) => referenceAt(dispatch, pose).catch(() => null)));
+      for (const [i, pose] of all.entries()) {
         if (gone) return;
-        if (told.has(pose.id)) continue;
+        if (latest.current.told.has(pose.id)) continue;
         const reference = references[i];
         const one = reference ? await checkOne(pose, reference, references).catch(() => FAILED) : FAILED;
         if (gone) return;
@@ -88,9 +84,7 @@ export function useSheet(poses: readonly Pose[], wanted: boolean, anew: number):
     return () => {
       gone = true;
     };
-    // What is told so far is looked up when it begins; it does not begin anew with each answer.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key, wanted, stopped, dispatch]);
+  }, [key, wanted, stopped, dispatch, latest]);
   return {
     told,
     of: judged.length,

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { CheckedPages } from '@deft/core/findings';
 import type { Attempt, Study } from '@deft/contract';
 import { checkPage } from '../data/check-page';
@@ -16,9 +16,6 @@ export interface ToCheck {
 
 export type Answer = CheckedPages;
 
-/** The check that is under way: the next begins when it has ended, and only the newest then. */
-let underWay: Promise<unknown> = Promise.resolve();
-
 /**
  * Checks the attempt in a worker, again whenever its pages change, and keeps how far it is off.
  * @returns the last answer; null until there is one
@@ -29,6 +26,8 @@ export function useChecked(
 ): Answer | 'failed' | null {
   const { reference } = study;
   const [result, setResult] = useState<Answer | 'failed' | null>(null);
+  // The check that is under way: the next begins when it has ended, and only the newest then.
+  const underWay = useRef<Promise<unknown>>(Promise.resolve());
   const [changeReference] = useChangeReferenceMutation();
   const [keepMiss] = useKeepMissMutation();
   const stand = `${keeper.replica.head}/${keeper.replica.pending.length}/${trace?.replica.head ?? 0}`;
@@ -45,8 +44,8 @@ export function useChecked(
             reference,
             seconds: attempt.seconds,
           });
-    const asked = underWay.then(begin, begin);
-    underWay = asked;
+    const asked = underWay.current.then(begin, begin);
+    underWay.current = asked;
     asked.then(
       (answer) => {
         if (gone || !answer) return;

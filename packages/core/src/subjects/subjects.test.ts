@@ -1,5 +1,5 @@
 import { SUBJECT_KEYS } from './subject.ts';
-import { SUBJECTS, hangingOn, otherSide } from './subjects.ts';
+import { SUBJECTS, hangingOn, otherSide, subjectIn } from './subjects.ts';
 
 describe.each(SUBJECT_KEYS.map((key) => [key, SUBJECTS[key]] as const))('the subject %s', (_, subject) => {
   const known = new Set([...subject.landmarks, ...subject.parts]);
@@ -50,4 +50,21 @@ test('an arm hangs together from shoulder to hand, and the head carries its crow
   expect(hangingOn(SUBJECTS.figure, 'ribcage')).not.toContain('left knee');
   expect(otherSide('left upper arm')).toBe('right upper arm');
   expect(otherSide('crown')).toBe('crown');
+});
+
+test('the lowest foot hangs on the ankle that it lies nearer to, in each picture anew', () => {
+  const at = (foot: number) =>
+    subjectIn(SUBJECTS.figure, (name) =>
+      name === 'lowest foot'
+        ? { x: foot, y: 10 }
+        : name === 'left ankle'
+          ? { x: 0, y: 8 }
+          : name === 'right ankle'
+            ? { x: 10, y: 8 }
+            : null,
+    );
+  expect(hangingOn(at(2), 'left thigh')).toContain('lowest foot');
+  expect(hangingOn(at(9), 'left thigh')).not.toContain('lowest foot');
+  expect(hangingOn(at(9), 'right shin')).toContain('lowest foot');
+  expect(subjectIn(SUBJECTS.figure, () => null).hangs).toEqual(SUBJECTS.figure.hangs);
 });

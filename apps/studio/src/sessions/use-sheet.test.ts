@@ -1,0 +1,54 @@
+import type { Pose } from '@deft/contract';
+import { cameBack, saidOf } from './sheet-says';
+import { judgedOf, type Told } from './use-sheet';
+import { CANNOT_TELL, NOTHING_CLEAR } from './words';
+
+const pose = (id: string, more: Partial<Pose> & { picture?: number; source?: string } = {}): Pose =>
+  ({
+    id,
+    drawnMs: 1000,
+    skipped: false,
+    ...more,
+    step: { picture: more.picture ?? 0, source: more.source ?? 'sight', seconds: 60 },
+  }) as unknown as Pose;
+const finding = {
+  kind: 'proportion',
+  id: 'size:head',
+  about: 'head',
+  thing: 'axis',
+  size: 27,
+  sure: 'clearly',
+};
+const told = (findings: object[], averageMiss: object | null = {}): Told =>
+  ({ report: { findings, perhaps: [], averageMiss, sides: 'sitter facing' } }) as unknown as Told;
+
+test('what was drawn is judged, skipped or not; the first drawing from knowledge is not, the second is', () => {
+  const poses = [
+    pose('drawn'),
+    pose('left', { skipped: true, picture: 1 }),
+    pose('never begun', { drawnMs: null, picture: 2 }),
+    pose('before', { source: 'knowledge', picture: 3 }),
+    pose('after', { source: 'knowledge', picture: 3 }),
+    pose('alone', { source: 'knowledge', picture: 4 }),
+  ];
+  expect(judgedOf(poses).map(({ id }) => id)).toEqual(['drawn', 'left', 'after', 'alone']);
+});
+
+test('a card says what is off first, that nothing is, or that it cannot be told; of no drawing it says nothing', () => {
+  expect(saidOf(told([finding]))).toEqual({ sentence: 'Head 27 % too large', off: true });
+  expect(saidOf(told([]))).toEqual({ sentence: NOTHING_CLEAR, off: false });
+  expect(saidOf(told([], null))).toEqual({ sentence: CANNOT_TELL, off: false });
+  expect(saidOf('failed')).toEqual({ sentence: CANNOT_TELL, off: false });
+  expect([saidOf('empty'), saidOf(undefined)]).toEqual([null, null]);
+});
+
+test('what came back is counted over the drawings that could be told', () => {
+  const all = new Map<string, Told>([
+    ['a', told([finding])],
+    ['b', told([finding])],
+    ['c', told([], null)],
+    ['d', 'failed'],
+    ['e', 'empty'],
+  ]);
+  expect(cameBack(all)).toMatchObject({ words: 'the head is too large', drawings: ['a', 'b'], of: 2 });
+});
