@@ -67,11 +67,13 @@ export function SheetSays({ sheet, open, onOpen, shown, onShow, onAgain }: Sheet
           >{`In ${back.drawings.length} of ${back.of} ${back.words}.`}</Text>
           <Text soft>{`By ${back.by}. Look at the ${back.about} before anything else next time.`}</Text>
           <View style={styles.acts}>
-            <Act
-              label={shown ? 'See all' : `See the ${countWord(back.drawings.length)}`}
-              onPress={() => onShow(shown ? null : back.drawings)}
-              testID="see-those"
-            />
+            {shown || back.drawings.length < of ? (
+              <Act
+                label={shown ? 'See all' : `See the ${countWord(back.drawings.length)}`}
+                onPress={() => onShow(shown ? null : back.drawings)}
+                testID="see-those"
+              />
+            ) : null}
             <Act label="Again, with this in mind" onPress={() => onAgain(back.drawings)} />
           </View>
         </View>

@@ -222,13 +222,8 @@ export interface DrawOptions {
   readonly leftOut?: readonly Limb[];
 }
 
-/**
- * Draws a figure in ink.
- * @param places its landmarks, all sixteen, in any unit
- * @param height of the figure, the same unit
- */
-export function drawFigure(places: Places, height: number, options: DrawOptions): DrawnFigure {
-  const { manner, random, leftOut = [] } = options;
+/** A figure with the body that this hand gives it, ready to be drawn in any manner. */
+function posed(places: Places, height: number, leftOut: readonly Limb[], random: () => number) {
   const at = (name: string): Point => places.get(name) as Point;
   const missing = new Set<string>(leftOut.flatMap((limb) => LIMBS[limb].slice(1)));
   const body = someBody(random);
@@ -267,94 +262,150 @@ export function drawFigure(places: Places, height: number, options: DrawOptions)
       halves,
     );
   })();
-  const torsoShape = [...torso[0], ...[...torso[1]].reverse()];
-  const lines: Point[][] = [];
+  return {
+    at,
+    h,
+    random,
+    body,
+    chains,
+    feet,
+    midHip,
+    midShoulder,
+    wide,
+    spine,
+    head,
+    torso,
+    facing,
+    missing,
+    lowFoot,
+  };
+}
+type Posed = ReturnType<typeof posed>;
 
-  if (manner === 'axes') {
-    lines.push(head(6.28 * random()), spine);
-    lines.push([at('left shoulder'), at('right shoulder')], [at('left hip'), at('right hip')]);
-    for (const { points } of chains) {
-      if (points.length < 2) continue;
-      if (random() < 0.5) lines.push(curve(points));
-      else for (let i = 1; i < points.length; i += 1) lines.push(points.slice(i - 1, i + 1));
-    }
-    lines.push(...feet);
-    if (random() < 0.5) lines.push([at('chin'), at('pit of the neck')]);
+/** Limbs as single lines, spine, shoulder and hip line, the head an oval. */
+function inAxes({ at, random, chains, feet, spine, head }: Posed): Point[][] {
+  const lines: Point[][] = [];
+  lines.push(head(6.28 * random()), spine);
+  lines.push([at('left shoulder'), at('right shoulder')], [at('left hip'), at('right hip')]);
+  for (const { points } of chains) {
+    if (points.length < 2) continue;
+    if (random() < 0.5) lines.push(curve(points));
+    else for (let i = 1; i < points.length; i += 1) lines.push(points.slice(i - 1, i + 1));
   }
-  if (manner === 'construction') {
-    lines.push(head(6.28 * random()));
-    const [top, chestEnd] = [
-      lerp(at('pit of the neck'), midHip, 0.02),
-      lerp(at('pit of the neck'), midHip, 0.56),
-    ];
-    lines.push(oval(top, chestEnd, wide(body.chest) / far(top, chestEnd)));
-    const [a, b] = [lerp(midShoulder, midHip, 0.76), lerp(midShoulder, midHip, 1.08)];
-    lines.push(oval(a, b, wide(body.pelvis) / far(a, b)));
-    for (const { points, halves } of chains)
-      for (let i = 1; i < points.length; i += 1) {
-        const [l, r] = edges(points.slice(i - 1, i + 1), halves.slice(i - 1, i + 1));
-        lines.push([...l, ...[...r].reverse(), l[0] as Point]);
-      }
-    for (const foot of feet) lines.push(oval(foot[0] as Point, foot[1] as Point, 0.3));
-    lines.push([at('chin'), at('pit of the neck')]);
-    if (random() < 0.5) lines.push([at('left shoulder'), at('right shoulder')]);
-  }
-  if (manner === 'outline' || manner === 'sketchy') {
-    const shapes = chains
-      .filter(({ points }) => points.length > 1)
-      .map(({ points, halves }) => {
-        const [l, r] = edges(points, halves);
-        return { l, r, shape: [...l, ...[...r].reverse()] };
-      });
-    const through = random() < 0.4;
-    const cut = (line: Point[], own: number): Point[][] =>
-      through
-        ? [line]
-        : outside(
-            line,
-            [
-              ...shapes.filter((_, k) => k !== own).map(({ shape }) => shape),
-              ...(own >= 0 ? [torsoShape] : []),
-            ],
-            0.01 * h,
-          );
-    shapes.forEach(({ l, r }, k) => lines.push(...cut(curve(l), k), ...cut(curve(r), k)));
-    lines.push(...cut(curve(torso[0]), -1), ...cut(curve(torso[1]), -1));
-    lines.push(head(6.28 * random()));
-    for (const side of [0, 1]) {
-      const shoulder = torso[side]?.[0] as Point;
-      lines.push(
-        curve([lerp(at('chin'), shoulder, 0.25), lerp(at('pit of the neck'), shoulder, 0.35), shoulder]),
-      );
+  lines.push(...feet);
+  if (random() < 0.5) lines.push([at('chin'), at('pit of the neck')]);
+  return lines;
+}
+
+/** Ovals and four-sided limbs. */
+function inConstruction({
+  at,
+  random,
+  body,
+  chains,
+  feet,
+  midHip,
+  midShoulder,
+  wide,
+  head,
+}: Posed): Point[][] {
+  const lines: Point[][] = [];
+  lines.push(head(6.28 * random()));
+  const [top, chestEnd] = [
+    lerp(at('pit of the neck'), midHip, 0.02),
+    lerp(at('pit of the neck'), midHip, 0.56),
+  ];
+  lines.push(oval(top, chestEnd, wide(body.chest) / far(top, chestEnd)));
+  const [a, b] = [lerp(midShoulder, midHip, 0.76), lerp(midShoulder, midHip, 1.08)];
+  lines.push(oval(a, b, wide(body.pelvis) / far(a, b)));
+  for (const { points, halves } of chains)
+    for (let i = 1; i < points.length; i += 1) {
+      const [l, r] = edges(points.slice(i - 1, i + 1), halves.slice(i - 1, i + 1));
+      lines.push([...l, ...[...r].reverse(), l[0] as Point]);
     }
-    for (const foot of feet) {
-      const [ankle, toe] = foot as [Point, Point];
-      lines.push(
-        curve([{ x: ankle.x - facing * 0.02 * h, y: ankle.y }, { x: ankle.x, y: toe.y }, toe, ankle]),
-      );
-    }
+  for (const foot of feet) lines.push(oval(foot[0] as Point, foot[1] as Point, 0.3));
+  lines.push([at('chin'), at('pit of the neck')]);
+  if (random() < 0.5) lines.push([at('left shoulder'), at('right shoulder')]);
+  return lines;
+}
+
+/** The edges of a body, cut off behind each other or drawn through. */
+function inOutline({ at, h, random, chains, feet, head, torso, facing }: Posed): Point[][] {
+  const lines: Point[][] = [];
+  const shapes = chains
+    .filter(({ points }) => points.length > 1)
+    .map(({ points, halves }) => {
+      const [l, r] = edges(points, halves);
+      return { l, r, shape: [...l, ...[...r].reverse()] };
+    });
+  const through = random() < 0.4;
+  const cut = (line: Point[], own: number): Point[][] =>
+    through
+      ? [line]
+      : outside(
+          line,
+          [
+            ...shapes.filter((_, k) => k !== own).map(({ shape }) => shape),
+            ...(own >= 0 ? [[...torso[0], ...[...torso[1]].reverse()]] : []),
+          ],
+          0.01 * h,
+        );
+  shapes.forEach(({ l, r }, k) => lines.push(...cut(curve(l), k), ...cut(curve(r), k)));
+  lines.push(...cut(curve(torso[0]), -1), ...cut(curve(torso[1]), -1));
+  lines.push(head(6.28 * random()));
+  for (const side of [0, 1]) {
+    const shoulder = torso[side]?.[0] as Point;
+    lines.push(
+      curve([lerp(at('chin'), shoulder, 0.25), lerp(at('pit of the neck'), shoulder, 0.35), shoulder]),
+    );
   }
-  if (manner === 'sweeps') {
-    const times = 1 + Math.floor(3 * random());
-    for (let k = 0; k <= times; k += 1) {
-      const order = k % 2 ? [2, 3] : [3, 2];
-      const leg = chains[order[0] as number]?.points ?? [];
-      lines.push(curve([at('chin'), at('pit of the neck'), midHip, ...leg.slice(1)]));
-      lines.push(curve(chains[order[1] as number]?.points ?? []));
-      const arms = [[...(chains[0]?.points ?? [])].reverse(), chains[1]?.points ?? []];
-      if (random() < 0.5) lines.push(curve(arms.flat()));
-      else lines.push(curve(arms[0] as Point[]), curve(arms[1] as Point[]));
-    }
-    lines.push(head(6.28 * random(), 1.6), ...feet, [at('left hip'), at('right hip')]);
-    lines.push([at('left shoulder'), at('right shoulder')]);
+  for (const foot of feet) {
+    const [ankle, toe] = foot as [Point, Point];
+    lines.push(curve([{ x: ankle.x - facing * 0.02 * h, y: ankle.y }, { x: ankle.x, y: toe.y }, toe, ankle]));
   }
-  const broken = manner === 'sketchy' ? lines.flatMap((line) => dashes(line, h, random)) : lines;
-  const drawn = broken
+  return lines;
+}
+
+/** Long lines through the whole body, restated. */
+function inSweeps({ at, random, chains, feet, midHip, head }: Posed): Point[][] {
+  const lines: Point[][] = [];
+  const times = 1 + Math.floor(3 * random());
+  for (let k = 0; k <= times; k += 1) {
+    const order = k % 2 ? [2, 3] : [3, 2];
+    const leg = chains[order[0] as number]?.points ?? [];
+    lines.push(curve([at('chin'), at('pit of the neck'), midHip, ...leg.slice(1)]));
+    lines.push(curve(chains[order[1] as number]?.points ?? []));
+    const arms = [[...(chains[0]?.points ?? [])].reverse(), chains[1]?.points ?? []];
+    if (random() < 0.5) lines.push(curve(arms.flat()));
+    else lines.push(curve(arms[0] as Point[]), curve(arms[1] as Point[]));
+  }
+  lines.push(head(6.28 * random(), 1.6), ...feet, [at('left hip'), at('right hip')]);
+  lines.push([at('left shoulder'), at('right shoulder')]);
+  return lines;
+}
+
+const DRAWN: Readonly<Record<Manner, (figure: Posed) => Point[][]>> = {
+  axes: inAxes,
+  outline: inOutline,
+  construction: inConstruction,
+  sweeps: inSweeps,
+  sketchy: (figure) => inOutline(figure).flatMap((line) => dashes(line, figure.h, figure.random)),
+};
+
+/**
+ * Draws a figure in ink.
+ * @param places its landmarks, all sixteen, in any unit
+ * @param height of the figure, the same unit
+ */
+export function drawFigure(places: Places, height: number, options: DrawOptions): DrawnFigure {
+  const { manner, random, leftOut = [], wobble } = options;
+  const figure = posed(places, height, leftOut, random);
+  const lines = DRAWN[manner](figure)
     .filter((line) => line.length > 1)
-    .map((line) => wobbled(line, (options.wobble / 100) * h, 0.08 * h, random));
-  const truth = new Map([...places].filter(([name]) => !missing.has(name)));
-  if (missing.has(lowFoot)) truth.delete('lowest foot');
-  return { lines: drawn, truth };
+    .map((line) => wobbled(line, (wobble / 100) * height, 0.08 * height, random));
+  const truth = new Map([...places].filter(([name]) => !figure.missing.has(name)));
+  if (figure.missing.has(figure.lowFoot)) truth.delete('lowest foot');
+  return { lines, truth };
 }
 
 /** A searching hand: short overlapping lines, some gaps. */
