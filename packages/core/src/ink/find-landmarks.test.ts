@@ -54,6 +54,23 @@ test('the other way round is told to be flipped', () => {
   expect(found!.toDrawing[0]).toBeLessThan(0);
 });
 
+test('by its ink alone a limb is as long as it was drawn, and its joints are wrong together', () => {
+  const long = planted(places, { kind: 'length', limb: 'left leg', by: 0.3 });
+  const drawn = draw('axes', 11, [], long);
+  const { found } = findLandmarks(linesOf(drawn), reference);
+  const at = (name: string) => found!.landmarks.find((l) => l.name === name)!.byInk;
+  const truth = SCALE * distance(long.get('left hip')!, long.get('left ankle')!);
+  expect(Math.abs(distance(at('left hip'), at('left ankle')) / truth - 1)).toBeLessThan(0.06);
+  const { covariance, landmarks } = found!;
+  expect(covariance).toHaveLength(2 * landmarks.length);
+  covariance.forEach((row, i) => {
+    expect(row[i]).toBeGreaterThan(0);
+    row.forEach((v, k) => expect(v).toBeCloseTo(covariance[k]![i]!, 9));
+  });
+  const [hip, knee] = ['left hip', 'left knee'].map((name) => landmarks.findIndex((l) => l.name === name));
+  expect(covariance[2 * hip!]![2 * knee!]!).not.toBe(0);
+});
+
 test('what was changed in the drawing is found where it was drawn, not where it should be', () => {
   const raised = planted(places, { kind: 'turn', limb: 'left arm', by: 25 });
   const drawn = draw('outline', 5, [], raised);

@@ -9,11 +9,11 @@ import {
   evidenceOf,
   LEAST_BELIEF,
   notDrawn,
-  spreadsOf,
   SURE_BELIEF,
   TOLD_BELIEF,
   type Evidence,
 } from './judge.ts';
+import { landmarkDoubts } from './doubts.ts';
 import { figureModels, flippedModel, type LineModel } from './line-model.ts';
 import {
   COARSE,
@@ -41,6 +41,8 @@ export interface FoundLandmark {
   readonly name: string;
   /** In the unit of the drawing. */
   readonly at: Point;
+  /** Where the ink alone would have it, with less regard to how the reference is: what a check asks for. */
+  readonly byInk: Point;
   /** Standard deviation in each direction, the same unit. */
   readonly spread: number;
 }
@@ -48,6 +50,10 @@ export interface FoundLandmark {
 /** How a drawing is read. */
 export interface FoundInInk {
   readonly landmarks: readonly FoundLandmark[];
+  /** Covariance of their places, x and y of each in turn, in that unit squared. */
+  readonly covariance: readonly (readonly number[])[];
+  /** In which manner of line it is drawn: as a model of lines calls it. */
+  readonly manner: string;
   /** Names of landmarks that the drawing leaves out. */
   readonly notDrawn: readonly string[];
   /** Whether it is drawn the other way round; `alike` where it fits about as well either way. */
@@ -262,17 +268,30 @@ export function findLandmarks(
   const rival = doubtful ? bestRival(raw as Ink, rivals, model.manner) : -Infinity;
   const least = set.length > 0 ? TOLD_BELIEF : rivals.length > 0 ? LEAST_BELIEF : ALONE_BELIEF;
   if (belief < least || rival > own + RIVAL) return { found: null, why: 'other', evidence };
-  const spreads = spreadsOf(result, skeleton);
-  const place = (i: number): Point => ({
-    x: (result.jx[i] as number) * frame.scale + frame.middle.x,
-    y: (result.jy[i] as number) * frame.scale + frame.middle.y,
+  const given = skeleton.names
+    .slice(0, skeleton.landmarks)
+    .map((name, i) => ({ name, i }))
+    .filter(({ name }) => !missing.has(name));
+  const rows = given.flatMap(({ i }) => [2 * i, 2 * i + 1]);
+  const settled = result.settled();
+  const covariance = landmarkDoubts(result, settled, model, skeleton)
+    .selection(rows, rows)
+    .mul(frame.scale ** 2);
+  const placed = ({ jx, jy }: Stance, i: number): Point => ({
+    x: (jx[i] as number) * frame.scale + frame.middle.x,
+    y: (jy[i] as number) * frame.scale + frame.middle.y,
   });
-  const landmarks = skeleton.names.flatMap((name, i) =>
-    missing.has(name) ? [] : [{ name, at: place(i), spread: (spreads[i] as number) * frame.scale }],
-  );
+  const landmarks = given.map(({ name, i }, k) => ({
+    name,
+    at: placed(result, i),
+    byInk: placed(settled, i),
+    spread: Math.sqrt((covariance.get(2 * k, 2 * k) + covariance.get(2 * k + 1, 2 * k + 1)) / 2),
+  }));
   return {
     found: {
       landmarks,
+      covariance: covariance.to2DArray(),
+      manner: model.manner,
       notDrawn: [...missing],
       mirrored: start.flipped,
       alike: otherWay < ALIKE,
@@ -290,13 +309,13 @@ function wholeOf(
   { middle, scale }: Frame,
   reference: InkReference,
 ): Affine {
-  const n = skeleton.names.length;
+  const n = skeleton.landmarks;
   const [c, s] = turn;
   let [x, y] = [0, 0];
   const known = new Map(reference.landmarks.map((l) => [l.name, l.at]));
   const by = scale / reference.height;
   const flip = flipped ? -1 : 1;
-  skeleton.names.forEach((name, i) => {
+  skeleton.names.slice(0, n).forEach((name, i) => {
     const p = known.get(name) as Point;
     x += ((jx[i] as number) * scale + middle.x - by * (c * flip * p.x - s * p.y)) / n;
     y += ((jy[i] as number) * scale + middle.y - by * (s * flip * p.x + c * p.y)) / n;

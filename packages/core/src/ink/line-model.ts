@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { bonesAt, nodeAt, type Bone, type Node, type Skeleton } from './skeleton.ts';
+import { bonesAt, HEAD_SIDE, HEAD_WIDTH, nodeAt, type Bone, type Node, type Skeleton } from './skeleton.ts';
 
 /**
  * Points of the lines that a drawing of a reference is made of, each bound to the joints, so that the model
@@ -40,7 +40,6 @@ const HALF_WIDTHS: Readonly<Record<string, readonly [number, number]>> = {
   thigh: [0.052, 0.035],
   shin: [0.035, 0.021],
 };
-const HEAD_WIDTH = 0.37;
 const CHEST = 0.095;
 const WAIST = 0.075;
 const PELVIS = 0.085;
@@ -99,7 +98,7 @@ function headLine(skeleton: Skeleton): ModelLine[] {
 /** Limbs as single lines, spine, shoulder and hip line, the head an oval. */
 function axes(skeleton: Skeleton): ModelLine[] {
   const drawn = skeleton.bones.flatMap((bone, i) => {
-    if (bone.name === 'head' || bone.name === 'collar') return [];
+    if (['head', 'head width', 'collar'].includes(bone.name)) return [];
     const [a, b] = [nodeAt(bone.from, skeleton.at), nodeAt(bone.to, skeleton.at)];
     return [{ bone: i, points: [a, b], weight: bone.name === 'neck' ? 0.5 : 1 }];
   });
@@ -183,6 +182,16 @@ function construction(skeleton: Skeleton): ModelLine[] {
   return lines;
 }
 
+/** Joints and coefficients of a point of the head's oval, which is as wide as the joint at its side says. */
+function bindHead({ from, to }: Bone, side: number, t: number, s: number): [number, number, number][] {
+  const out = s / HEAD_WIDTH;
+  return [
+    [from.joints[0] as number, 1 - t - out / 2, 0],
+    [to.joints[0] as number, t - out / 2, 0],
+    [side, out, 0],
+  ];
+}
+
 /** Joints and coefficients of a point at shares `t` along and `s` across a bone. */
 function bind(from: Node, to: Node, t: number, s: number): [number, number, number][] {
   return [
@@ -198,9 +207,11 @@ function bind(from: Node, to: Node, t: number, s: number): [number, number, numb
 }
 
 function boundModel(manner: string, skeleton: Skeleton, lines: readonly ModelLine[]): LineModel {
+  const side = skeleton.names.indexOf(HEAD_SIDE);
   const rows: { bone: number; terms: [number, number, number][]; turn: number; weight: number }[] = [];
   for (const { bone, points, weight } of lines) {
-    const { from, to } = skeleton.bones[bone] as Bone;
+    const own = skeleton.bones[bone] as Bone;
+    const { from, to } = own;
     const [a, b] = [nodeAt(from, skeleton.at), nodeAt(to, skeleton.at)];
     const [ux, uy] = [b.x - a.x, b.y - a.y];
     const square = Math.max(ux * ux + uy * uy, 1e-4);
@@ -212,12 +223,9 @@ function boundModel(manner: string, skeleton: Skeleton, lines: readonly ModelLin
       for (let k = 0; k < n && length > 0; k += 1) {
         const at = along(p, q, (k + 0.5) / n);
         const [x, y] = [at.x - a.x, at.y - a.y];
-        rows.push({
-          bone,
-          terms: bind(from, to, (x * ux + y * uy) / square, (y * ux - x * uy) / square),
-          turn,
-          weight,
-        });
+        const [t, s] = [(x * ux + y * uy) / square, (y * ux - x * uy) / square];
+        const terms = own.name === 'head' && side >= 0 ? bindHead(own, side, t, s) : bind(from, to, t, s);
+        rows.push({ bone, terms, turn, weight });
       }
     }
   }

@@ -16,7 +16,8 @@ test('a line through noisy points, by the closed form, with its own uncertainty'
   const own = points.reduce((s, p) => s + (p.x - mx) * (p.y - my), 0) / xx;
   expect(slope).toBeCloseTo(own, 10);
   expect(offset).toBeCloseTo(my - own * mx, 10);
-  expect(equations.variances()[1]).toBeCloseTo(0.04 / xx, 10);
+  expect(equations.covariance().get(1, 1)).toBeCloseTo(0.04 / xx, 10);
+  expect(equations.covariance().get(0, 1)).toBeCloseTo((-0.04 * mx) / xx, 10);
 });
 
 test('a number that nothing but a pin speaks of is where the pin says', () => {

@@ -1,4 +1,4 @@
-import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+import { CholeskyDecomposition, EigenvalueDecomposition, Matrix } from 'ml-matrix';
 
 /** Weighted linear least squares, row by row: `Σ w·(g·q − r)²` is least where `A·q = b`. */
 export class NormalEquations {
@@ -17,6 +17,7 @@ export class NormalEquations {
     for (let i = 0; i < used; i += 1) {
       const row = index[i] as number;
       const weighted = w * (value[i] as number);
+      if (weighted === 0) continue;
       b.set(row, 0, b.get(row, 0) + weighted * r);
       for (let k = 0; k < used; k += 1) {
         const column = index[k] as number;
@@ -28,17 +29,30 @@ export class NormalEquations {
 
   /** The numbers sought. Every one of them must have been spoken of, else the answer is not a number. */
   solve(): Float64Array {
-    return Float64Array.from(this.decomposed().solve(this.b).to1DArray());
+    return Float64Array.from(new CholeskyDecomposition(this.whole()).solve(this.b).to1DArray());
   }
 
-  /** The variance of each number, where rows were weighted by one over their own variance. */
-  variances(): Float64Array {
-    return Float64Array.from(this.decomposed().solve(Matrix.eye(this.size)).diagonal());
+  /** How hard the rows pull the numbers away from `q`: half the slope of the sum of squares, downhill. */
+  pullAt(q: ArrayLike<number>): Matrix {
+    return Matrix.sub(this.b, this.whole().mmul(Matrix.columnVector(Array.from(q))));
   }
 
-  private decomposed(): CholeskyDecomposition {
+  /**
+   * The covariance of the numbers, where rows were weighted by one over their own variance.
+   * @param least what is known in any direction counts at least so much, one over a variance
+   */
+  covariance(least = 0): Matrix {
+    const { eigenvectorMatrix, realEigenvalues } = new EigenvalueDecomposition(this.whole(), {
+      assumeSymmetric: true,
+    });
+    const scaled = eigenvectorMatrix.clone();
+    realEigenvalues.forEach((value, i) => scaled.mulColumn(i, 1 / Math.sqrt(Math.max(value, least))));
+    return scaled.mmul(scaled.transpose());
+  }
+
+  private whole(): Matrix {
     for (let row = 0; row < this.size; row += 1)
       for (let column = 0; column < row; column += 1) this.a.set(column, row, this.a.get(row, column));
-    return new CholeskyDecomposition(this.a);
+    return this.a;
   }
 }

@@ -1,6 +1,7 @@
+import { Matrix } from 'ml-matrix';
 import { Assignment, type Assigned } from './assignment.ts';
 import { NormalEquations } from './normal-equations.ts';
-import type { Ink } from './ink.ts';
+import { STEP, type Ink } from './ink.ts';
 import { SLOTS, type LineModel } from './line-model.ts';
 import type { Start } from './search.ts';
 import { bonesAt, type Bones, type Skeleton } from './skeleton.ts';
@@ -19,8 +20,13 @@ export interface Refined extends Stance, Assigned {
   readonly support: Float64Array;
   /** Half the squared departure of all bones over what is usual, with heavy tails. */
   readonly strain: number;
-  /** Mean variance of each joint's two coordinates. */
-  readonly variances: readonly number[];
+  /** The same as the ink would have it: a part that is drawn otherwise is not drawn back. */
+  readonly settled: () => Settled;
+}
+
+export interface Settled extends Stance {
+  /** Covariance of all joints' places as the ink and the bones hold them: x and y of each in turn. */
+  readonly covariance: Matrix;
 }
 
 /** A joint held where the student put it. */
@@ -46,6 +52,14 @@ const ALONG = 0.25;
 export const POINT_WEIGHT = 0.25;
 /** Holds a joint of which nothing speaks. */
 const HOLD = 1e-3;
+/** No joint is thought to be less surely known than this, one over its variance in squared heights. */
+const LEAST_KNOWN = 100;
+/**
+ * Rounds in which a bent model settles, how far a joint goes in one, and how much looser its bones are then.
+ */
+const SETTLING = 6;
+const LONGEST_STEP = 0.015;
+const SETTLED_LOOSE = 2;
 /** Solved so often at each width. */
 const ROUNDS = 2;
 
@@ -133,27 +147,65 @@ class Bending {
   }
 
   /** One round: ink assigned, bones weighed, all joints solved for at once. */
-  round(
-    { jx, jy, turn }: Stance,
-    width: number,
-  ): { stance: Stance; strain: number; equations: NormalEquations } {
+  round(stance: Stance, width: number): { stance: Stance; strain: number } {
     const n = this.skeleton.names.length;
     const equations = new NormalEquations(2 * n);
-    this.addInk(equations, jx, jy, width);
-    const state = weighBones(this.skeleton, this.rest, bonesAt(this.skeleton, jx, jy), turn);
-    this.addBones(equations, state);
-    for (const { joint, x, y, spread } of this.pins)
-      this.addPlace(equations, joint, x, y, 1 / (spread * spread));
-    for (let joint = 0; joint < n; joint += 1)
-      this.addPlace(equations, joint, jx[joint] as number, jy[joint] as number, HOLD);
+    this.addInk(equations, stance, width, POINT_WEIGHT);
+    const state = this.addHolds(equations, stance);
     const q = equations.solve();
     const every = (first: number): Float64Array =>
       Float64Array.from({ length: n }, (_, i) => q[2 * i + first] as number);
-    return { stance: { jx: every(0), jy: every(1), turn: state.turn }, strain: state.strain, equations };
+    return { stance: { jx: every(0), jy: every(1), turn: state.turn }, strain: state.strain };
+  }
+
+  /**
+   * Where the joints come to lie once the ink alone has its way, as far as it says anything, and how surely.
+   * Which point of the model a piece of ink belongs to is not known either: what this leaves open, above all
+   * along a line, is taken from what the ink tells; steps by what is left go there at once, where rounds of
+   * assignment creep (Louis 1982).
+   */
+  settle(from: Stance, width: number): Settled {
+    const n = this.skeleton.names.length;
+    // A full page's lines are looked at every so many points; each then speaks for as much more of them.
+    const weight = POINT_WEIGHT * (this.ink.step / STEP);
+    let stance = from;
+    let covariance = Matrix.zeros(2 * n, 2 * n);
+    for (let round = 0; round <= SETTLING; round += 1) {
+      const equations = new NormalEquations(2 * n);
+      this.addInk(equations, stance, width, weight);
+      const { turn } = this.addHolds(equations, stance, SETTLED_LOOSE);
+      const q = Float64Array.from(
+        { length: 2 * n },
+        (_, i) => (i % 2 ? stance.jy : stance.jx)[i >> 1] as number,
+      );
+      const pull = equations.pullAt(q);
+      this.takeUnknown(equations, stance, width, weight);
+      covariance = equations.covariance(LEAST_KNOWN);
+      if (round === SETTLING) break;
+      const move = covariance.mmul(pull).to1DArray();
+      const most = Math.max(...move.map(Math.abs));
+      const by = Math.min(1, LONGEST_STEP / most);
+      stance = {
+        jx: stance.jx.map((x, i) => x + by * (move[2 * i] as number)),
+        jy: stance.jy.map((y, i) => y + by * (move[2 * i + 1] as number)),
+        turn,
+      };
+    }
+    return { ...stance, covariance };
   }
 
   assign({ jx, jy }: Stance, width: number): Assigned {
     return this.assignment.at(jx, jy, width);
+  }
+
+  /** What holds the joints beside the ink: bones, what the student set, and where they are. */
+  private addHolds(equations: NormalEquations, { jx, jy, turn }: Stance, loose = 1): BoneState {
+    const state = weighBones(this.skeleton, this.rest, bonesAt(this.skeleton, jx, jy), turn);
+    this.addBones(equations, { ...state, weight: state.weight.map((w) => w / (loose * loose)) });
+    for (const { joint, x, y, spread } of this.pins)
+      this.addPlace(equations, joint, x, y, 1 / (spread * spread));
+    jx.forEach((x, joint) => this.addPlace(equations, joint, x, jy[joint] as number, HOLD));
+    return state;
   }
 
   private addPlace(equations: NormalEquations, joint: number, x: number, y: number, weight: number): void {
@@ -162,29 +214,67 @@ class Bending {
   }
 
   /** Across its line a point of the model is drawn to its ink, and less so along it. */
-  private addInk(equations: NormalEquations, jx: Float64Array, jy: Float64Array, width: number): void {
-    const { model, ink, index, value, assignment } = this;
-    const across = POINT_WEIGHT / (width * width);
+  private addInk(equations: NormalEquations, { jx, jy }: Stance, width: number, weight: number): void {
+    const { ink, index, value, assignment } = this;
+    const across = weight / (width * width);
     this.assignment.at(jx, jy, width, (i, j, share) => {
       const [dx, dy] = [assignment.places.dx[j] as number, assignment.places.dy[j] as number];
       for (const [ux, uy, w] of [
         [-dy, dx, across],
         [dx, dy, ALONG * across],
       ] as const) {
-        let used = 0;
-        for (let k = j * SLOTS; k < (j + 1) * SLOTS; k += 1) {
-          const joint = model.joint[k] as number;
-          if (joint < 0) continue;
-          const [re, im] = [model.re[k] as number, model.im[k] as number];
-          index[used] = 2 * joint;
-          value[used] = ux * re + uy * im;
-          index[used + 1] = 2 * joint + 1;
-          value[used + 1] = -ux * im + uy * re;
-          used += 2;
-        }
+        const used = this.rowOf(j, ux, uy);
         equations.add(index, value, used, ux * (ink.x[i] as number) + uy * (ink.y[i] as number), share * w);
       }
     });
+  }
+
+  /**
+   * For each piece of ink the variance, over the points that it may belong to, of how it pulls the joints.
+   */
+  private takeUnknown(equations: NormalEquations, { jx, jy }: Stance, width: number, weight: number): void {
+    const { ink, index, value, assignment } = this;
+    const n = 2 * this.skeleton.names.length;
+    const square = width * width;
+    const mean = new Float64Array(n);
+    const all = Int32Array.from({ length: n }, (_, i) => i);
+    let piece = -1;
+    const flush = (): void => {
+      equations.add(all, mean, n, 0, weight);
+      mean.fill(0);
+    };
+    assignment.at(jx, jy, width, (i, j, share) => {
+      if (i !== piece && piece >= 0) flush();
+      piece = i;
+      const [dx, dy] = [assignment.places.dx[j] as number, assignment.places.dy[j] as number];
+      const ex = (ink.x[i] as number) - (assignment.places.x[j] as number);
+      const ey = (ink.y[i] as number) - (assignment.places.y[j] as number);
+      const [v, u] = [(ey * dx - ex * dy) / square, (ALONG * (ex * dx + ey * dy)) / square];
+      const used = this.rowOf(j, dx * u - dy * v, dy * u + dx * v);
+      equations.add(index, value, used, 0, -weight * share);
+      for (let k = 0; k < used; k += 1) {
+        const at = index[k] as number;
+        mean[at] = (mean[at] as number) + share * (value[k] as number);
+      }
+    });
+    if (piece >= 0) flush();
+  }
+
+  /** How a point of the model moves in a direction with the joints, into `index` and `value`: how many. */
+  private rowOf(j: number, ux: number, uy: number): number {
+    const { model, index, value } = this;
+    let used = 0;
+    for (let k = j * SLOTS; k < (j + 1) * SLOTS; k += 1) {
+      const joint = model.joint[k] as number;
+      if (joint < 0) continue;
+      const [re, im] = [model.re[k] as number, model.im[k] as number];
+      index[used] = 2 * joint;
+      value[used] = ux * re + uy * im;
+      index[used + 1] = 2 * joint + 1;
+      value[used + 1] = -ux * im + uy * re;
+      used += 2;
+    }
+    return used;
   }
 
   /** Each bone is held by its length and its turn about the similarity. */
@@ -243,18 +333,15 @@ export function refine(
   widths.forEach((width, at) => {
     for (let round = at === 0 ? 1 : 0; round < ROUNDS; round += 1) last = bending.round(last.stance, width);
   });
-  const { stance, strain, equations } = last;
+  const { stance, strain } = last;
   const { scatter } = bending.assign(stance, SCATTER_WIDTH);
   const assigned = bending.assign(stance, widths.at(-1) as number);
-  const variances = equations.variances();
   return {
     ...stance,
     ...assigned,
     scatter,
     support: assigned.support.map((points) => Math.min(1, (points * ink.step) / model.spacing)),
     strain,
-    variances: skeleton.names.map(
-      (_, i) => ((variances[2 * i] as number) + (variances[2 * i + 1] as number)) / 2,
-    ),
+    settled: () => bending.settle(stance, widths.at(-1) as number),
   };
 }

@@ -17,7 +17,10 @@ export interface Bone {
 
 /** The landmarks of a reference as joints of a body, in parts of the figure's height. */
 export interface Skeleton {
+  /** Names of the joints: first the landmarks, then what only gives a part its width. */
   readonly names: readonly string[];
+  /** How many of the joints are landmarks. */
+  readonly landmarks: number;
   readonly at: readonly Point[];
   readonly bones: readonly Bone[];
 }
@@ -74,6 +77,12 @@ const FIGURE_BONES: readonly (readonly [string, readonly string[], readonly stri
   ]),
 ];
 
+/** The joint that gives the head its width, as a share of its height to one side of its middle. */
+export const HEAD_SIDE = 'head side';
+export const HEAD_WIDTH = 0.37;
+/** Heads are drawn wider or narrower more freely than limbs longer or shorter. */
+const WIDTH_LOOSE = 1.5;
+
 /** Fewer bones than this are no body that a drawing could be held against. */
 const FEWEST_BONES = 7;
 
@@ -117,10 +126,29 @@ export function figureSkeleton(landmarks: readonly SkeletonLandmark[], height: n
     joints: of.map((name) => names.indexOf(name)),
     weights: of.map(() => 1 / of.length),
   });
-  const joints = names.map((name) => known.get(name) as SkeletonLandmark);
+  const at = names.map((name) => {
+    const { x, y } = (known.get(name) as SkeletonLandmark).at;
+    return { x: x / height, y: y / height };
+  });
+  const bones = named.map(({ name, from, to, loose }) => ({ name, from: node(from), to: node(to), loose }));
+  return withHeadSide({ names, landmarks: names.length, at, bones });
+}
+
+/** A body whose head, where it has one, is as wide as it is drawn. */
+function withHeadSide(body: Skeleton): Skeleton {
+  const head = body.bones.find(({ name }) => name === 'head');
+  if (!head) return body;
+  const [a, b] = [nodeAt(head.from, body.at), nodeAt(head.to, body.at)];
+  const side = {
+    x: (a.x + b.x) / 2 - HEAD_WIDTH * (b.y - a.y),
+    y: (a.y + b.y) / 2 + HEAD_WIDTH * (b.x - a.x),
+  };
+  const middle: Node = { joints: [...head.from.joints, ...head.to.joints], weights: [0.5, 0.5] };
+  const to: Node = { joints: [body.names.length], weights: [1] };
   return {
-    names,
-    at: joints.map(({ at }) => ({ x: at.x / height, y: at.y / height })),
-    bones: named.map(({ name, from, to, loose }) => ({ name, from: node(from), to: node(to), loose })),
+    ...body,
+    names: [...body.names, HEAD_SIDE],
+    at: [...body.at, side],
+    bones: [...body.bones, { name: 'head width', from: middle, to, loose: WIDTH_LOOSE }],
   };
 }
