@@ -196,7 +196,12 @@ for (let i = 0; i < PLANTED * 1.5; i += 1) {
     continue;
   }
   const reference = new Map(made.reference.landmarks.map(({ name, at }) => [name, at]));
-  const report = checkLandmarks(found.landmarks, reference, made.reference.height);
+  const report = checkLandmarks(
+    found.landmarks.map((landmark) => ({ ...landmark, at: landmark.byInk })),
+    reference,
+    made.reference.height,
+    found,
+  );
   const real = realOf(made.places, reference, made.reference.height);
   const listed = [...report.findings, ...report.perhaps];
   if (copy) {

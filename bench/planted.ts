@@ -1,4 +1,11 @@
-import { check, landmarkItem, type CheckReport, type Finding, type Item } from '@deft/core/findings';
+import {
+  check,
+  doubtAmong,
+  landmarkItem,
+  type CheckReport,
+  type Finding,
+  type Item,
+} from '@deft/core/findings';
 import type { Point } from '@deft/core/geometry';
 import { SUBJECTS } from '@deft/core/subjects';
 import type { Change, Places } from '../packages/core/src/testing/drawn-figure.ts';
@@ -16,9 +23,11 @@ export function checkLandmarks(
   drawn: Iterable<{ name: string; at: Point; spread: number }>,
   reference: Places,
   height: number,
-  spread = 0.5,
+  { spread = 0.5, covariance }: { spread?: number; covariance?: readonly (readonly number[])[] } = {},
 ): CheckReport {
+  const ids = [...drawn].map(({ name }) => `drawn ${name}`);
   return check({
+    ...(covariance ? { doubt: doubtAmong(ids, covariance) } : {}),
     drawn: [...drawn].map(({ name, at, spread: own }) =>
       landmarkItem({ id: `drawn ${name}`, name, at, spread: own }),
     ),

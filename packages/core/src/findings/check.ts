@@ -9,6 +9,7 @@ import type { Freedom } from '../fit/similarity.ts';
 import type { Subject } from '../subjects/subject.ts';
 import { subjectIn } from '../subjects/subjects.ts';
 import { topicsOf, type Candidate, type Topic } from './causes.ts';
+import { moveDoubt, NO_DOUBT, type Doubt } from './doubt.ts';
 import { errorOf, explain, sizeOf, type Explanation } from './explain.ts';
 import type { Finding, Mark } from './finding.ts';
 import { hasTilt, meanRadius, moveItem, type Item } from './item.ts';
@@ -33,6 +34,8 @@ export interface CheckInput {
   readonly subject: Subject;
   /** What the fit may take out; default `move scale`. */
   readonly freedom?: Freedom;
+  /** How surely those of the drawn items are placed that were found together, page millimetres squared. */
+  readonly doubt?: Doubt;
 }
 
 export interface CheckReport {
@@ -121,8 +124,8 @@ function lineOf(topic: Topic, items: readonly Item[], reference: readonly Item[]
   return [(items[low] as Item).centre, (items[high] as Item).centre];
 }
 
-/** An oval about a line from end to end, as wide as a head is. */
-function ovalOn(a: Point, b: Point): Point[] {
+/** An oval about a line from end to end, as wide as a head is. A line without length gives one place. */
+export function ovalOn(a: Point, b: Point): Point[] {
   const major = distance(a, b) / 2;
   return ellipsePoints({
     centre: middle(a, b),
@@ -164,6 +167,8 @@ function markOf(topic: Topic, laid: readonly Item[], reference: readonly Item[])
 interface Ground {
   readonly topics: readonly Topic[];
   readonly laid: ReadonlyMap<string, Item>;
+  /** Of the laid items that were found together. */
+  readonly doubt: Doubt;
   readonly height: number;
   readonly seconds: number | null;
 }
@@ -213,7 +218,7 @@ function listed(explanation: Explanation, ground: Ground): Finding[] {
     .map((cause, i) => {
       const values = fit.values[i] as readonly number[];
       const { drawn, reference } = itemsOf(cause.topic, ground.laid);
-      const plain = measureTopic(cause.topic, drawn, reference, ground.height);
+      const plain = measureTopic(cause.topic, drawn, reference, ground.height, ground.doubt);
       const offset = cause.topic.kind === 'place' ? { x: values[0] ?? 0, y: values[1] ?? 0 } : null;
       const own = cause.topic.thing === 'whole' ? 90 : (plain?.reference ?? null);
       return findingOf(
@@ -237,7 +242,7 @@ function others(explanation: Explanation, ground: Ground): { folded: Finding[]; 
   for (const topic of ground.topics) {
     if (causes.some((cause) => cause.topic.id === topic.id)) continue;
     const { drawn, reference } = itemsOf(topic, ground.laid);
-    const plain = measureTopic(topic, drawn, reference, ground.height);
+    const plain = measureTopic(topic, drawn, reference, ground.height, ground.doubt);
     if (!plain) continue;
     const tolerance = toleranceOf(topic.kind, ground.seconds);
     const past = Math.abs(plain.size) >= tolerance;
@@ -270,12 +275,22 @@ function others(explanation: Explanation, ground: Ground): { folded: Finding[]; 
 }
 
 /**
+ * Whether a finding may be no more than where in its lines a place was found: a single landmark that stands
+ * off, or the length of a line across that may not be drawn at all. It accounts for that, and is not said.
+ */
+function isOnlyFound({ kind, about, drawn }: Finding, subject: Subject, { ids }: Doubt): boolean {
+  if (!drawn.every((id) => ids.includes(id))) return false;
+  const across = subject.axes.some((axis) => axis.name === about && axis.kind === 'line');
+  return kind === 'place' || (kind === 'proportion' && across);
+}
+
+/**
  * Checks a drawing against its reference: lays it on by the best fit of its landmarks and forms,
  * and says what is off, by how much, which way and how surely. Where the data cannot carry an
  * answer the report says so and why.
  */
 export function check(input: CheckInput): CheckReport {
-  const { drawn, reference, height, seconds, freedom = 'move scale' } = input;
+  const { drawn, reference, height, seconds, freedom = 'move scale', doubt = NO_DOUBT } = input;
   const subject = subjectIn(
     input.subject,
     (name) => reference.find((item) => item.kind === 'landmark' && item.name === name)?.centre ?? null,
@@ -339,13 +354,14 @@ export function check(input: CheckInput): CheckReport {
     start: invert(fit.transform),
     height,
     seconds,
+    doubt,
   });
   const toReference = invert(explanation.toPage);
   const laid = new Map(pairs.map((p) => [p.drawn.id, moveItem(p.drawn, toReference)]));
-  const ground = { topics, laid, height, seconds };
+  const ground = { topics, laid, doubt: moveDoubt(doubt, toReference), height, seconds };
   const { folded, unsure } = others(explanation, ground);
   const worthSaying = (f: Finding): boolean => isJudged(f.kind, seconds, f.size, f.reference);
-  const said = listed(explanation, ground).filter(worthSaying);
+  const said = listed(explanation, ground).filter((f) => worthSaying(f) && !isOnlyFound(f, subject, doubt));
   return {
     ...base,
     toReference,

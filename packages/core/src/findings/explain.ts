@@ -1,6 +1,7 @@
 import { invert, type Affine } from '../geometry/affine.ts';
 import type { Subject } from '../subjects/subject.ts';
 import { candidatesFor, type Candidate, type Topic } from './causes.ts';
+import { moveDoubt, NO_DOUBT } from './doubt.ts';
 import { moveItem } from './item.ts';
 import { believable, chance, SHARES, type Degree } from './sureness.ts';
 import { measureTopic } from './measure.ts';
@@ -55,13 +56,14 @@ export function errorOf(cause: Candidate, at: number, fit: ModelFit, causes: rea
 }
 
 /** How surely a topic is seen on its own things alone: one standard error, in the unit of its finding. */
-function ownError(topic: Topic, { start, height }: ModelOptions): number {
+function ownError(topic: Topic, { start, height, doubt = NO_DOUBT }: ModelOptions): number {
   const toReference = invert(start);
   const measured = measureTopic(
     topic,
     topic.pairs.map((p) => moveItem(p.drawn, toReference)),
     topic.pairs.map((p) => p.reference),
     height,
+    moveDoubt(doubt, toReference),
   );
   return measured?.error ?? Infinity;
 }
@@ -106,7 +108,7 @@ function withOneMore(
     .slice(0, CLOSELY);
   const tries: { cause: Candidate; fit: ModelFit; worth: number; seen: number }[] = [];
   for (const { cause, gain: expected } of promising) {
-    if (chance(2 * expected, cause.count) > limit) continue;
+    if (chance(2 * (expected + PRICE * cause.count), cause.count) > limit) continue;
     const tried = fitModel(pairs, [...causes, cause], options);
     const gain = fit.chi2 - tried.chi2;
     const values = tried.values[causes.length] as readonly number[];
@@ -174,6 +176,14 @@ function pruned(stand: Stand, task: Task): Stand {
 }
 
 /**
+ * By how much more must speak for what rests on places that were found, where the finding may have gone
+ * wrong.
+ */
+const CAUTION = 1.7;
+const cautionOf = ({ pairs }: Topic, { doubt = NO_DOUBT }: ModelOptions): number =>
+  pairs.some(({ drawn }) => doubt.ids.includes(drawn.id)) ? CAUTION : 1;
+
+/**
  * Finds the fewest causes that account for a drawing: again and again the one that explains the
  * most is undone in the model and the fit is made anew (forward selection, as in orthogonal
  * matching pursuit; Pati and others 1993), until none is left that is both believed and past tolerance;
@@ -207,7 +217,9 @@ export function explain(
   }
   stand = pruned(stand, task);
   const { causes, fit } = stand;
-  const chances = causes.map((cause, i) => chance(without(stand, i, task).fit.chi2 - fit.chi2, cause.count));
+  const chances = causes.map((cause, i) =>
+    chance((without(stand, i, task).fit.chi2 - fit.chi2) / cautionOf(cause.topic, options), cause.count),
+  );
   const clear = believable(chances, candidates.length, SHARES.clearly);
   const sure = causes.map((_, i): Degree => (clear[i] && !hasRival(stand, i, task) ? 'clearly' : 'perhaps'));
   return { causes, sure, fit, toPage: fit.toPage };

@@ -1,6 +1,7 @@
 import { lineTilt, wrapTilt, toDegrees } from '../geometry/angle.ts';
 import { distance, subtract, type Point } from '../geometry/point.ts';
 import type { Topic } from './causes.ts';
+import { NO_DOUBT, varianceAlong, type Doubt } from './doubt.ts';
 import { meanRadius, type Item } from './item.ts';
 
 /** A topic as it stands between a laid drawing and its reference. Units as in `Finding`. */
@@ -25,6 +26,7 @@ function axisOf(items: readonly Item[]): [Point, Point] {
  * @param drawn the topic's drawn items laid on the reference, in its pixels
  * @param reference the same topic's reference items
  * @param height of the figure, pixels
+ * @param doubt of drawn items that were found together, laid on the reference as they are
  * @returns null where it cannot be measured: no extent, or the whole figure, which only the model can tell
  */
 export function measureTopic(
@@ -32,6 +34,7 @@ export function measureTopic(
   drawn: readonly Item[],
   reference: readonly Item[],
   height: number,
+  doubt: Doubt = NO_DOUBT,
 ): Measured | null {
   if (topic.thing === 'whole') return null;
   const d = drawn[0] as Item;
@@ -46,13 +49,16 @@ export function measureTopic(
   if (topic.thing === 'axis') {
     const [a, b] = axisOf(drawn);
     const [p, q] = axisOf(reference);
-    const length = distance(p, q);
-    if (!(length > 0) || !(distance(a, b) > 0)) return null;
-    const across = (noise * Math.SQRT2) / length;
+    const [length, drawnLength] = [distance(p, q), distance(a, b)];
+    if (!(length > 0) || !(drawnLength > 0)) return null;
+    const [ux, uy] = [(b.x - a.x) / drawnLength, (b.y - a.y) / drawnLength];
+    const way = topic.measure === 'tilt' ? { x: -uy, y: ux } : { x: ux, y: uy };
+    const own = placed(r) ** 2 + placed(reference[1] as Item) ** 2;
+    const miss = Math.sqrt(varianceAlong(d, drawn[1] as Item, way, doubt) + own) / length;
     if (topic.measure !== 'tilt')
-      return { size: ratio(distance(a, b), length), error: 100 * across, offset: null, reference: null };
-    const own = lineTilt(p, q);
-    return { size: wrapTilt(lineTilt(a, b) - own), error: toDegrees(across), offset: null, reference: own };
+      return { size: ratio(drawnLength, length), error: 100 * miss, offset: null, reference: null };
+    const tilt = lineTilt(p, q);
+    return { size: wrapTilt(lineTilt(a, b) - tilt), error: toDegrees(miss), offset: null, reference: tilt };
   }
   if (!d.ellipse || !r.ellipse || !(r.ellipse.minor > 0)) return null;
   const { major, minor, tilt } = r.ellipse;

@@ -2,6 +2,7 @@ import { Matrix, inverse, solve } from 'ml-matrix';
 import { compose, type Affine } from '../geometry/affine.ts';
 import { toRadians } from '../geometry/angle.ts';
 import type { Freedom } from '../fit/similarity.ts';
+import { doubtOf, NO_DOUBT, whitening, type Doubt } from './doubt.ts';
 import { ellipseMatrix, moveItem, type Item } from './item.ts';
 
 /** A drawn item and the reference item it stands for. */
@@ -56,6 +57,8 @@ export interface ModelOptions {
   readonly start: Affine;
   /** A length to measure small steps by, in the reference's unit: the figure's height. */
   readonly height: number;
+  /** How surely drawn items are placed that were found together; all others by their own spread. */
+  readonly doubt?: Doubt;
 }
 
 /** A reference item as the causes change it. */
@@ -71,6 +74,28 @@ interface Setting {
   readonly pairs: readonly ItemPair[];
   readonly causes: readonly Cause[];
   readonly options: ModelOptions;
+  /** Residuals of the items found together, made independent; those items by where they stand there. */
+  readonly whiten: (residuals: readonly number[]) => number[];
+  readonly together: ReadonlyMap<string, number>;
+}
+
+function settingOf(pairs: readonly ItemPair[], causes: readonly Cause[], options: ModelOptions): Setting {
+  const by = Math.hypot(options.start[0], options.start[1]) || 1;
+  const doubt = doubtOf(
+    options.doubt ?? NO_DOUBT,
+    pairs.map((pair) => pair.drawn.id),
+  );
+  const variances = doubt.ids.map((id) => {
+    const { reference } = pairs.find((pair) => pair.drawn.id === id) as ItemPair;
+    return (reference.spread * by) ** 2;
+  });
+  return {
+    pairs,
+    causes,
+    options,
+    whiten: whitening(doubt, variances),
+    together: new Map(doubt.ids.map((id, i) => [id, i])),
+  };
 }
 
 function split(q: readonly number[], { causes, options }: Setting): number[][] {
@@ -80,13 +105,20 @@ function split(q: readonly number[], { causes, options }: Setting): number[][] {
 
 /** Drawn minus modelled, each over its standard deviation. */
 function residualsAt(q: readonly number[], setting: Setting): number[] {
-  const { pairs, causes, options } = setting;
+  const { pairs, causes, options, together, whiten } = setting;
   const toPage = toPageOf(q.slice(0, FREE[options.freedom]), options.freedom, options.mirrored);
   const values = split(q, setting);
   const by = Math.hypot(options.start[0], options.start[1]) || 1;
   const out: number[] = [];
+  const joint: number[] = [];
   for (const pair of pairs) {
     const model = moveItem(changed(pair.reference, causes, values), toPage);
+    const at = together.get(pair.drawn.id);
+    if (at !== undefined) {
+      joint[2 * at] = pair.drawn.centre.x - model.centre.x;
+      joint[2 * at + 1] = pair.drawn.centre.y - model.centre.y;
+      continue;
+    }
     const sd = Math.hypot(pair.drawn.spread, pair.reference.spread * by);
     const placed = pair.drawn.ellipse ? sd * AXIS_SURENESS : sd;
     out.push(
@@ -107,7 +139,7 @@ function residualsAt(q: readonly number[], setting: Setting): number[] {
     );
     out.push((Math.SQRT2 * (c * s * (yy - xx) + (c * c - s * s) * xy)) / sd);
   }
-  return out;
+  return [...out, ...whiten(joint)];
 }
 
 const sum = (r: readonly number[]): number => r.reduce((s, v) => s + v * v, 0);
@@ -136,7 +168,7 @@ export function fitModel(
   options: ModelOptions,
 ): ModelFit {
   const { freedom, mirrored, start, height } = options;
-  const setting: Setting = { pairs, causes, options };
+  const setting = settingOf(pairs, causes, options);
   const by = Math.hypot(start[0], start[1]) || 1;
   const free = FREE[freedom];
   const turn = mirrored ? 0 : (-Math.atan2(start[1], start[0]) * 180) / Math.PI;
