@@ -1,12 +1,13 @@
 import { expect, test, type Page } from '@playwright/test';
+import { boxOf } from '@deft/core/geometry';
 import { seeded } from '@deft/core/random';
 import { newBlock } from '@deft/core/session';
 import type { Reference, Study } from '@deft/contract';
-import { drawFigure, planted } from '../packages/core/src/testing/drawn-figure.ts';
+import { drawFigure, planted, type Change } from '../packages/core/src/testing/drawn-figure.ts';
 import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { newSession } from './clock-run.ts';
-import type { At, Pointer } from './hands.ts';
+import { control, type At, type Pointer } from './hands.ts';
 import { drawing, lying, saved, SIZES, takeHand, watch } from './trace.ts';
 
 const WRONG_ARM = /right (upper arm|arm|elbow|wrist)/i;
@@ -37,15 +38,15 @@ async function attempt(page: Page): Promise<{ reference: Reference; pageId: stri
   return { reference, pageId: study.attempts.at(-1)!.page };
 }
 
-/** A figure in single lines, its right arm swung out by 40°, 150 mm tall on the page. */
-function swungArm(reference: Reference): At[][] {
+/** Its right arm swung out by 40°. */
+const swungArm = (reference: Reference): At[][] =>
+  drawn(reference, { kind: 'turn', limb: 'right arm', by: -40 });
+
+/** A figure in single lines with a change planted, 150 mm tall on the page. */
+function drawn(reference: Reference, change: Change): At[][] {
   const landmarks = reference.truth?.landmarks ?? [];
   const height = reference.figureHeight ?? 1000;
-  const places = planted(new Map(landmarks.map(({ name, at }) => [name, at])), {
-    kind: 'turn',
-    limb: 'right arm',
-    by: -40,
-  });
+  const places = planted(new Map(landmarks.map(({ name, at }) => [name, at])), change);
   const { lines } = drawFigure(places, height, { manner: 'axes', wobble: 0.3, random: seeded(5) });
   const by = 150 / height;
   const left = Math.min(...landmarks.map(({ at }) => at.x));
@@ -102,6 +103,60 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await expect(page.getByTestId('seen')).toHaveCount(0);
       await expect.poll(async () => (await lying(desk, pageId, 'landmark')).length).toBe(count);
       await expect(page.getByTestId('todo')).toHaveText(WRONG_ARM);
+      expect(strange).toEqual([]);
+    });
+
+    test('what is off is mended on the page itself, and taken into a new attempt', async ({ page }) => {
+      const strange = watch(page, desk.address);
+      const { reference, pageId } = await attempt(page);
+      const head = 0.4;
+      const lines = drawn(reference, { kind: 'head', by: head });
+      await drawLines(page, lines, pointer);
+      await saved(page);
+      await page.getByTestId('next-pass').click();
+      await expect(page.getByTestId('todo')).toHaveText(/head .* smaller/, { timeout: 20_000 });
+
+      await page.getByTestId('mend').click();
+      await expect(page.getByTestId('mending')).toHaveText(/Head .* too large/i);
+      await expect(page.getByTestId('ghost')).toBeVisible();
+      expect(await trouble(page)).toEqual([]);
+      // Its lower right corner is drawn in, and then the head is put back onto its middle.
+      const { stroke } = await drawing(page);
+      const box = boxOf(lines[0]!)!;
+      const by = 1 / (1 + head);
+      const [width, height] = [box.maxX - box.minX, box.maxY - box.minY];
+      const [corner, middle] = [
+        { x: box.maxX, y: box.maxY },
+        { x: box.minX + (by * width) / 2, y: box.minY + (by * height) / 2 },
+      ];
+      const [dx, dy] = [((by - 1) * width) / 2, ((by - 1) * height) / 2];
+      await stroke([corner, { x: corner.x + 2 * dx, y: corner.y + 2 * dy }], pointer);
+      await stroke([middle, { x: middle.x - dx, y: middle.y - dy }], pointer);
+      await expect(page.getByTestId('mending')).toHaveText(/That is right now/, { timeout: 20_000 });
+      await page.getByTestId('mend-done').click();
+      await expect(page.getByTestId('todo')).not.toHaveText(/head/i);
+      expect((await lying(desk, pageId, 'version')).map(({ name }) => name)).toEqual([
+        expect.stringMatching(/^Before: head .* too large$/),
+      ]);
+      expect(strange).toEqual([]);
+    });
+
+    test('what was off is kept in mind in the next attempt, the drawing before faintly under it', async ({
+      page,
+    }) => {
+      const strange = watch(page, desk.address);
+      const { reference } = await attempt(page);
+      await drawLines(page, swungArm(reference), pointer);
+      await saved(page);
+      await page.getByTestId('next-pass').click();
+      await expect(page.getByTestId('todo')).toHaveText(WRONG_ARM, { timeout: 20_000 });
+      await page.getByTestId('try-again').click();
+      await expect(page.getByTestId('in-mind')).toHaveText(WRONG_ARM);
+      await control(page, 'the drawing before').click();
+      await expect(page.getByTestId('drawing-before')).toBeAttached();
+      await page.reload();
+      await expect(page.getByTestId('in-mind')).toHaveText(WRONG_ARM);
+      expect(await trouble(page)).toEqual([]);
       expect(strange).toEqual([]);
     });
   });

@@ -288,6 +288,12 @@ test('a study adopts its traces and attempts, and is found again', async () => {
   assert.equal(again.id, study.id);
   const built = (await ask<Study>(`/studies/${study.id}/attempts`, 'POST', {})).value;
   assert.deepEqual([built.traces.length, built.attempts.length, built.attempts[0]!.seconds], [1, 1, null]);
+  const inMind = { sentence: 'Make the head a fifth smaller.', attempt: built.attempts[0]!.id };
+  const minded = (await ask<Study>(`/studies/${study.id}/attempts`, 'POST', { inMind })).value;
+  assert.deepEqual(
+    minded.attempts.map((attempt) => attempt.inMind),
+    [null, inMind],
+  );
   assert.equal((await ask<Study>(`/studies/${study.id}`, 'PATCH', { pass: 'build' })).value.pass, 'build');
   assert.equal((await ask(`/studies/${study.id}`, 'PATCH', { pass: 'dance' })).status, 400);
   assert.equal(

@@ -14,7 +14,14 @@ import {
   type ReferenceBrief,
   type ReferencePage,
 } from './references.ts';
-import { missSchema, newStudySchema, studyPatchSchema, type Study, type StudyBrief } from './resources.ts';
+import {
+  missSchema,
+  newAttemptSchema,
+  newStudySchema,
+  studyPatchSchema,
+  type Study,
+  type StudyBrief,
+} from './resources.ts';
 import { answers } from './route.ts';
 import {
   doorSchema,
@@ -142,7 +149,7 @@ export const API = {
     read: answers<Study>()('GET', '/studies/:id'),
     change: answers<Study>()('PATCH', '/studies/:id', { body: studyPatchSchema }),
     addTrace: answers<Study>()('POST', '/studies/:id/traces'),
-    addAttempt: answers<Study>()('POST', '/studies/:id/attempts'),
+    addAttempt: answers<Study>()('POST', '/studies/:id/attempts', { body: newAttemptSchema }),
     keepMiss: answers<Done>()('PUT', '/studies/attempts/:attempt/miss', { body: missSchema }),
   },
   service: {

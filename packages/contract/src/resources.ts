@@ -10,6 +10,12 @@ export const WAYS = [...GROUNDS, 'freehand'] as const;
 /** How an attempt was made: on the clock and on what, or freehand with all the time it wanted. */
 export type Way = (typeof WAYS)[number];
 
+/** What one means to watch in an attempt: what the check said of one before it. */
+export interface InMind {
+  readonly sentence: string;
+  readonly attempt: Id;
+}
+
 export interface Attempt {
   readonly id: Id;
   readonly page: Id;
@@ -25,6 +31,7 @@ export interface Attempt {
   readonly miss: number | null;
   /** Time given, seconds; null for all it wanted. */
   readonly seconds: number | null;
+  readonly inMind: InMind | null;
   readonly createdAt: number;
 }
 
@@ -75,6 +82,12 @@ export const studyPatchSchema = Joi.object<StudyPatch>({
   pass: Joi.valid(...PASSES),
   ticked: Joi.array().items(id).max(200).unique(),
 }).min(1);
+
+export const newAttemptSchema = Joi.object<{ inMind: InMind | null }>({
+  inMind: Joi.object({ sentence: Joi.string().max(300).required(), attempt: id.required() })
+    .allow(null)
+    .default(null),
+});
 
 /** Average miss of a check, per cent of the figure's height. */
 export const missSchema = Joi.object<{ miss: number | null }>({

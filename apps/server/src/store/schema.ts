@@ -15,7 +15,7 @@ import {
   timestamp,
   uniqueIndex,
 } from 'drizzle-orm/pg-core';
-import type { FoundPage, Lifting, SubjectTrait, Truth } from '@deft/contract';
+import type { FoundPage, InMind, Lifting, SubjectTrait, Truth } from '@deft/contract';
 import type { Point } from '@deft/core/geometry';
 import type { Operation, ThingType } from '@deft/core/page';
 import type { Preparation, ReferenceMark } from '@deft/core/reference';
@@ -275,6 +275,8 @@ export const attempts = pgTable(
     source: text('source').notNull().default('sight'),
     seconds: integer('seconds'),
     miss: real('miss'),
+    /** What one means to watch in it, and the attempt of which that was said. */
+    inMind: jsonb('in_mind').$type<InMind>(),
     createdAt: created(),
   },
   (t) => [

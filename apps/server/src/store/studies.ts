@@ -1,5 +1,5 @@
 import { and, asc, count, desc, eq, sql } from 'drizzle-orm';
-import type { Attempt, Pass, Study, StudyBrief, StudyPatch, SubjectTrait, Way } from '@deft/contract';
+import type { Attempt, InMind, Pass, Study, StudyBrief, StudyPatch, SubjectTrait, Way } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import type { Source } from '@deft/core/session';
 import type { Database } from './database.ts';
@@ -160,7 +160,11 @@ export async function addTrace(database: Database, study: Id, made: { id: Id; pa
 }
 
 /** A further freehand attempt of a study, on a fresh page. */
-export async function addAttempt(database: Database, study: Id, made: { id: Id; page: Id }): Promise<Study> {
+export async function addAttempt(
+  database: Database,
+  study: Id,
+  made: { id: Id; page: Id; inMind: InMind | null },
+): Promise<Study> {
   const { reference } = await readStudy(database, study);
   await database.transaction(async (tx) => {
     await makePage(tx, made.page);

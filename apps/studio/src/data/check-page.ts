@@ -1,10 +1,10 @@
-import type { CheckedPages } from '@deft/core/findings';
+import type { CheckedPages, Finding, Mend } from '@deft/core/findings';
 import { thingsOfType, withinRegion, type Id, type Region, type Thing } from '@deft/core/page';
 import type { Reference } from '@deft/contract';
 import type { LiftedInk } from '../workers/lifted-lines';
 import { placedOf } from './addresses';
 import { knownLandmarks } from './known-landmarks';
-import { checkInWorker } from './workers';
+import { checkWorker } from './workers';
 
 type Things = ReadonlyMap<Id, Thing>;
 
@@ -28,6 +28,12 @@ const figureOf = (reference: Checkable) => ({
   height: reference.figureHeight ?? 0,
 });
 
+function checkedOf(reference: Checkable) {
+  const { id, subject, figureHeight } = reference;
+  const landmarks = knownLandmarks(reference);
+  return { id, subject, figureHeight, truth: landmarks.length > 0 ? { landmarks } : null };
+}
+
 /**
  * Checks a drawing in the worker.
  * @param page all of its page, of which the region is the drawing
@@ -49,15 +55,38 @@ export function checkPage(
     readonly rivals?: readonly Checkable[];
   },
 ): Promise<CheckedPages> {
-  const { id, subject, figureHeight } = reference;
-  const landmarks = knownLandmarks(reference);
-  return checkInWorker({
+  return checkWorker().check({
     attempt: new Map(withinRegion(page, region)),
     trace: trace ? new Map(trace) : null,
-    reference: { id, subject, figureHeight, truth: landmarks.length > 0 ? { landmarks } : null },
+    reference: checkedOf(reference),
     seconds,
     lifted: liftedOn(page),
     region,
     rivals: rivals.map(figureOf),
   });
 }
+
+/** What to take hold of in a drawing to mend what its check found, and where it should lie; in the worker. */
+export const mendPage = (
+  page: Things,
+  {
+    region,
+    trace,
+    reference,
+    checked,
+    finding,
+  }: {
+    readonly region: Region;
+    readonly trace: Things | null;
+    readonly reference: Checkable;
+    readonly checked: CheckedPages;
+    readonly finding: Finding;
+  },
+): Promise<Mend> =>
+  checkWorker().mend({
+    attempt: new Map(withinRegion(page, region)),
+    trace: trace ? new Map(trace) : null,
+    reference: checkedOf(reference),
+    checked,
+    finding,
+  });

@@ -1,6 +1,5 @@
 import { wrap, type Remote } from 'comlink';
-import type { CheckedPages } from '@deft/core/findings';
-import type { Checkable, CheckWork } from '../workers/check.worker';
+import type { CheckWork } from '../workers/check.worker';
 import type { LooksWork } from '../workers/looks.worker';
 import type { PrepareWork } from '../workers/prepare.worker';
 
@@ -9,9 +8,9 @@ let looks: Remote<LooksWork> | null = null;
 let prepare: Remote<PrepareWork> | null = null;
 
 /** The check, in its own worker. */
-export function checkInWorker(input: Checkable): Promise<CheckedPages> {
+export function checkWorker(): Remote<CheckWork> {
   check ??= wrap<CheckWork>(new Worker(new URL('../workers/check.worker.ts', import.meta.url)));
-  return check.check(input);
+  return check;
 }
 
 /** What second looks compute, in its own worker. */

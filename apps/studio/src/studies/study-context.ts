@@ -1,5 +1,5 @@
 import { createContext, useContext } from 'react';
-import type { Attempt, Board, Study } from '@deft/contract';
+import type { Attempt, Board, InMind, Study } from '@deft/contract';
 import type { PageKeeper } from '../data/page-keeper';
 
 /** The study whose pass is on the screen. */
@@ -14,8 +14,11 @@ export interface OpenedStudy {
   /** A board that lies beside the page in the reference's stead. */
   readonly board: Board | null;
   readonly setBoard: (board: Board | null) => void;
-  /** Begins a new attempt, on a page of its own. */
-  readonly beginAnew: () => void;
+  /** Whether the attempt before lies faintly over the page. */
+  readonly before: boolean;
+  readonly setBefore: (before: boolean) => void;
+  /** Begins a new attempt, on a page of its own, with something to watch in it. */
+  readonly beginAnew: (inMind: InMind | null) => void;
 }
 
 export const StudyContext = createContext<OpenedStudy | null>(null);

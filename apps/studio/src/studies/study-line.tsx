@@ -83,7 +83,9 @@ export function StudyLine({ study, flow, keeper, passesOpen, onPasses, onPass }:
               onPress={showNext}
             />
           ) : null}
-          {pass === 'build' && wide ? <Act small label="New attempt" onPress={beginAnew} /> : null}
+          {pass === 'build' && wide ? (
+            <Act small label="New attempt" onPress={() => beginAnew(null)} />
+          ) : null}
           {next ? (
             <Way
               label={passName(next)}

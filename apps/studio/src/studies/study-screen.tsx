@@ -35,11 +35,15 @@ function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: As
   const [passesOpen, setPassesOpen] = useState(false);
   const [pageOnly, setPageOnly] = useState(false);
   const [board, setBoard] = useState<Board | null>(null);
+  const [before, setBefore] = useState(false);
   const keeper = usePage(
     page === 'trace' ? (flow.trace?.page ?? null) : page ? (attempt?.page ?? null) : null,
   );
   const trace = usePage(page === 'attempt' ? (flow.trace?.page ?? null) : null);
-  const opened: OpenedStudy = { study, attempt, keeper, trace, board, setBoard, beginAnew };
+  const opened: OpenedStudy = {
+    ...{ study, attempt, keeper, trace, beginAnew },
+    ...{ board, setBoard, before, setBefore },
+  };
   const choose = (to: PassKey): void => {
     setPassesOpen(false);
     go(to);

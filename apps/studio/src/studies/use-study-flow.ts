@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { Id } from '@deft/core/page';
-import type { Attempt, Pass, Study, Trace } from '@deft/contract';
+import type { Attempt, InMind, Pass, Study, Trace } from '@deft/contract';
 import { useAddAttemptMutation, useAddTraceMutation, useChangeStudyMutation } from './api';
 import { STUDY_PASSES } from './passes';
 
@@ -18,7 +18,7 @@ export interface StudyFlow {
   /** Which attempt it is, from 1. */
   readonly nth: number;
   readonly showNext: () => void;
-  readonly beginAnew: () => void;
+  readonly beginAnew: (inMind: InMind | null) => void;
   /** A page could not be begun. */
   readonly failed: boolean;
   readonly retry: () => void;
@@ -39,7 +39,7 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
   const lacksAttempt = page === 'attempt' && !attempt && attempting.isUninitialized;
   useEffect(() => {
     if (lacksTrace) void addTrace(study.id);
-    if (lacksAttempt) void addAttempt(study.id);
+    if (lacksAttempt) void addAttempt({ id: study.id, inMind: null });
   }, [lacksTrace, lacksAttempt, addTrace, addAttempt, study.id]);
   const go = useCallback(
     (to: Pass): void => {
@@ -55,8 +55,8 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
     attempt,
     nth,
     showNext: () => setAttempt(study.attempts[nth % study.attempts.length]?.id ?? null),
-    beginAnew: () =>
-      void addAttempt(study.id)
+    beginAnew: (inMind) =>
+      void addAttempt({ id: study.id, inMind })
         .unwrap()
         .then(
           (more) => {

@@ -17,3 +17,8 @@ export const NO_TRAITS =
 export const FROM_YOUR_LINES =
   'Laid over from your lines. The rings are where the desk sees your landmarks: drag one that is off.';
 export const LOOKS_ALIKE = 'It fits about as well the other way round: look at left and right.';
+export const MEND_HOW =
+  'It is taken hold of: move, turn or size it onto the dashed lines. A loop takes hold of something else.';
+export const DRAW_IT_ANEW = 'Rub it out and draw it anew along the dashed lines.';
+export const MENDED = 'That is right now, as far as the desk can tell.';
+export const NOT_TOLD_NOW = 'From how it is now, the desk cannot tell.';

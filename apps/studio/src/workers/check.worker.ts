@@ -1,4 +1,4 @@
-import { checkPages, type CheckedPages } from '@deft/core/findings';
+import { checkPages, mendPage, type CheckedPages, type Mend } from '@deft/core/findings';
 import type { Region } from '@deft/core/page';
 import * as Comlink from 'comlink';
 import { liftedLines, type LiftedInk } from './lifted-lines';
@@ -13,10 +13,14 @@ export interface Checkable extends Pages {
   readonly region: Region;
 }
 
+/** What is off on an attempt's page, to be taken hold of there. */
+export type ToMend = Parameters<typeof mendPage>[0];
+
 const work = {
   async check({ lifted, region, ...pages }: Checkable): Promise<CheckedPages> {
     return checkPages({ ...pages, lines: await liftedLines(lifted, region) });
   },
+  mend: (input: ToMend): Mend => mendPage(input),
 };
 export type CheckWork = typeof work;
 

@@ -1,10 +1,10 @@
 import { newPage } from '../page/new-page.ts';
 import { encodeStroke } from '../page/stroke-code.ts';
 import { seeded } from '../random/seeded.ts';
-import { drawFigure } from '../testing/drawn-figure.ts';
+import { drawFigure, planted, type Places } from '../testing/drawn-figure.ts';
 import { FIGURE_HEIGHT, figurePlaces } from '../testing/figure.ts';
 import type { Landmark, Thing } from '../page/things.ts';
-import { checkPages, lackingLandmarks, type CheckedReference } from './from-pages.ts';
+import { checkPages, lackingLandmarks, mendPage, type CheckedReference } from './from-pages.ts';
 
 let next = 1;
 const newId = (): string => (next++).toString(16).padStart(32, '0');
@@ -82,13 +82,12 @@ test('it asks for the landmarks the attempt has said nothing of, the telling one
   expect(lackingLandmarks(page('attempt', []), null, made)).toEqual(['chin']);
 });
 
-describe('a drawing of which only the lines are there', () => {
-  const places = figurePlaces();
-  const drawn = drawFigure(places, FIGURE_HEIGHT, { manner: 'axes', wobble: 0.5, random: seeded(2) });
-  /** The figure in single lines on an attempt's page, 140 mm tall. */
+/** A figure in single lines on an attempt's page, 140 mm tall. */
+function inkedPage(places: Places): Map<string, Thing> {
+  const { lines } = drawFigure(places, FIGURE_HEIGHT, { manner: 'axes', wobble: 0.5, random: seeded(2) });
   const inked = page('attempt', []);
   const ink = [...inked.values()].find((t) => t.type === 'sheet' && t.kind === 'ink')!.id;
-  drawn.lines.forEach((line, i) =>
+  lines.forEach((line, i) =>
     inked.set(`line ${i}`, {
       type: 'stroke',
       id: `line ${i}`,
@@ -103,6 +102,12 @@ describe('a drawing of which only the lines are there', () => {
       ),
     }),
   );
+  return inked;
+}
+
+describe('a drawing of which only the lines are there', () => {
+  const places = figurePlaces();
+  const inked = inkedPage(places);
   const made = (hidden: readonly string[]): CheckedReference => ({
     ...own,
     figureHeight: FIGURE_HEIGHT,
@@ -125,6 +130,23 @@ describe('a drawing of which only the lines are there', () => {
     const { report, seen } = told(hidden);
     for (const name of hidden) expect(seen!.landmarks.map((l) => l.name)).not.toContain(name);
     expect(report.pairs.every(({ by }) => by === 'name')).toBe(true);
+  });
+
+  test('a head too large is taken hold of by its own line alone, and its ghost lies where it should', () => {
+    const attempt = inkedPage(planted(places, { kind: 'head', by: 0.5 }));
+    const input = { attempt, trace: null, reference: made([]) };
+    const checked = checkPages({ ...input, seconds: null });
+    const [finding] = checked.report.findings;
+    expect(finding).toMatchObject({ about: 'head', kind: 'proportion' });
+    const { ids, ghost } = mendPage({ ...input, checked, finding: finding! });
+    // The oval is drawn first.
+    expect(ids).toEqual(['line 0']);
+    const [oval] = ghost;
+    const tall = Math.max(...oval!.map((p) => p.y)) - Math.min(...oval!.map((p) => p.y));
+    const [crown, chin] = ['crown', 'chin'].map((name) => places.get(name)!.y);
+    expect(tall / (0.14 * (chin! - crown!))).toBeCloseTo(1, 1);
+    const nothing = mendPage({ ...input, checked, finding: { ...finding!, about: null, thing: 'whole' } });
+    expect(nothing).toEqual({ ids: [], ghost: [] });
   });
 
   test('nothing drawn is nothing seen', () => {

@@ -9,7 +9,10 @@ import type { SubjectKey } from '../subjects/subject.ts';
 import { SUBJECTS } from '../subjects/subjects.ts';
 import { findLandmarks, type FoundInInk, type InkReference } from '../ink/find-landmarks.ts';
 import { drawnLines } from '../page/drawn-lines.ts';
+import { doubtAmong } from './doubt.ts';
 import { check, takenOut, type CheckReport } from './check.ts';
+import type { Finding } from './finding.ts';
+import { mendOf, type Mend } from './mend.ts';
 import { formItem, landmarkItem, moveItem, type Item } from './item.ts';
 
 type Things = ReadonlyMap<Id, Thing>;
@@ -112,8 +115,14 @@ export function lackingLandmarks(
     .filter((name) => !said.has(name));
 }
 
-/** What a reference's figure is made of, for finding it in ink: its landmarks, those that are hidden too. */
-function inkReference(items: readonly Item[], { truth }: CheckedReference, height: number): InkReference {
+/**
+ * What a reference's figure is made of, for finding it in ink: its landmarks, hidden ones too; may be none.
+ */
+export function inkReference(
+  items: readonly Item[],
+  { truth }: CheckedReference,
+  height: number,
+): InkReference {
   const known = items
     .filter((item) => item.kind === 'landmark' && item.name !== null)
     .map((item) => ({ name: item.name as string, at: item.centre, hidden: false }));
@@ -125,7 +134,41 @@ function inkReference(items: readonly Item[], { truth }: CheckedReference, heigh
 /** Of what is seen in a drawing, what its reference shows: what is hidden there is only guessed at. */
 function shownOf(found: FoundInInk, items: readonly Item[]): FoundInInk {
   const shown = new Set(items.filter(({ kind }) => kind === 'landmark').map(({ name }) => name));
-  return { ...found, landmarks: found.landmarks.filter(({ name }) => shown.has(name)) };
+  return onlyOf(found, ({ name }) => shown.has(name));
+}
+
+/** Of what is seen in a drawing only some landmarks. */
+function onlyOf(
+  found: FoundInInk,
+  wanted: (landmark: FoundInInk['landmarks'][number]) => boolean,
+): FoundInInk {
+  const kept = found.landmarks.flatMap((landmark, i) => (wanted(landmark) ? [i] : []));
+  const rows = kept.flatMap((i) => [2 * i, 2 * i + 1]);
+  return {
+    ...found,
+    landmarks: kept.map((i) => found.landmarks[i] as FoundInInk['landmarks'][number]),
+    covariance: rows.map((r) => rows.map((c) => found.covariance[r]?.[c] ?? 0)),
+  };
+}
+
+/** What to take hold of on an attempt's page to mend a finding of its check, and where it should lie. */
+export function mendPage(input: {
+  readonly attempt: Things;
+  readonly trace: Things | null;
+  readonly reference: CheckedReference;
+  readonly checked: Pick<CheckedPages, 'report' | 'seen' | 'height'>;
+  readonly finding: Finding;
+}): Mend {
+  const { attempt, trace, reference, checked, finding } = input;
+  const items = referenceItems(trace, reference);
+  return mendOf(finding, {
+    report: checked.report,
+    subject: SUBJECTS[reference.subject],
+    lines: drawnLines(attempt),
+    items,
+    reference: inkReference(items, reference, checked.height),
+    seen: checked.seen,
+  });
 }
 
 export interface CheckedPages {
@@ -161,24 +204,33 @@ export function checkPages(input: {
   const own = itemsOn(attempt);
   const answer =
     reference.subject === 'figure'
-      ? findLandmarks([...drawnLines(attempt), ...lines], inkReference(items, reference, height), {
-          set: own.flatMap(({ kind, name, centre, spread }) =>
-            kind === 'landmark' && name !== null ? [{ name, at: centre, spread }] : [],
-          ),
-          rivals,
-        })
+      ? findLandmarks(
+          [...drawnLines(attempt).map(({ points }) => points), ...lines],
+          inkReference(items, reference, height),
+          {
+            set: own.flatMap(({ kind, name, centre, spread }) =>
+              kind === 'landmark' && name !== null ? [{ name, at: centre, spread }] : [],
+            ),
+            rivals,
+          },
+        )
       : null;
   const seen = answer?.found ? shownOf(answer.found, items) : null;
   const answered = new Set(thingsOfType(attempt, 'landmark').map((l) => l.name));
-  const found = (seen?.landmarks ?? [])
-    .filter(({ name }) => !answered.has(name))
-    .map(({ name, at, spread }) => landmarkItem({ id: `found ${name}`, name, at, spread }));
+  const open = seen && onlyOf(seen, ({ name }) => !answered.has(name));
+  const found = (open?.landmarks ?? []).map(({ name, byInk, spread }) =>
+    landmarkItem({ id: `found ${name}`, name, at: byInk, spread }),
+  );
   const report = check({
     drawn: [...own, ...found],
     reference: items,
     height,
     seconds,
     subject: SUBJECTS[reference.subject],
+    doubt: doubtAmong(
+      found.map(({ id }) => id),
+      open?.covariance ?? [],
+    ),
   });
   const placement = trace && placementOf(trace, reference.id);
   const other = answer && !answer.found && answer.why === 'other' && report.pairs.length === 0;

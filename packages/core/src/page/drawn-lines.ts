@@ -40,12 +40,18 @@ function rubbedBy(rubber: Stroke): Rubbed[] {
   return box ? [{ points, half, box: grow(box, half) }] : [];
 }
 
+/** A line of a drawing, page millimetres, with the stroke or form that it is of. */
+export interface DrawnLine {
+  readonly of: Id;
+  readonly points: readonly Point[];
+}
+
 /**
  * The lines of a drawing as they stand: strokes of pencil and pen less what was rubbed out of them, and the
  * outlines of forms, on sheets that are shown. Shade, guides, notes and pictures are no lines.
- * @returns polylines in page millimetres; a stroke whose record is broken gives none
+ * @returns a stroke whose record is broken gives none, one that was rubbed through gives several
  */
-export function drawnLines(things: Things): Point[][] {
+export function drawnLines(things: Things): DrawnLine[] {
   const shown = new Set(
     thingsOfType(things, 'sheet')
       .filter(({ hidden, kind }) => !hidden && DRAWN_ON.includes(kind))
@@ -63,15 +69,16 @@ export function drawnLines(things: Things): Point[][] {
       const line = pointsIn(stroke);
       const box = boxOf(line);
       const near = box ? later.filter((rubber) => overlaps(rubber.box, box)) : [];
-      return near.length > 0 ? rubbedOut(line, near) : [line];
+      const pieces = near.length > 0 ? rubbedOut(line, near) : [line];
+      return pieces.map((points): DrawnLine => ({ of: stroke.id, points }));
     });
   const forms = thingsOfType(things, 'form')
     .filter(({ sheet }) => shown.has(sheet))
-    .map((form) => {
+    .map((form): DrawnLine => {
       const outline = formOutline(form);
-      return [...outline, ...outline.slice(0, 1)];
+      return { of: form.id, points: [...outline, ...outline.slice(0, 1)] };
     });
-  return [...lines, ...forms].filter((line) => line.length > 1);
+  return [...lines, ...forms].filter(({ points }) => points.length > 1);
 }
 
 function pointsIn(stroke: Stroke): Point[] {

@@ -2,7 +2,8 @@ import { thingsOfType } from '@deft/core/page';
 import { HANDS } from '../../data/desk-slice';
 import type { Pass } from '../../page/shell/pass';
 import { PASS_NOTES } from '../words';
-import { Beside, Names, STUDY_PANELS } from './page-parts';
+import { DrawingBefore } from '../in-mind';
+import { Beside, STUDY_PANELS, UnderBuild } from './page-parts';
 
 /**
  * On a clean page, freehand: a ground line first, then forms; the reference beside, in the corner or away.
@@ -16,5 +17,6 @@ export const build: Pass = {
   hint: PASS_NOTES.build,
   panels: STUDY_PANELS,
   Beside,
-  Under: Names,
+  Under: UnderBuild,
+  Over: DrawingBefore,
 };

@@ -10,6 +10,7 @@ import { useShell } from '../../page/shell/shell-context';
 import { Act } from '../../ui/acts';
 import { BoardPicture } from '../../ui/board-picture';
 import { BoardsPanel } from '../boards-panel';
+import { InMind } from '../in-mind';
 import { useStudy } from '../study-context';
 import { TraitsPanel } from '../traits-panel';
 import { useNames } from '../use-names';
@@ -40,6 +41,16 @@ export function Names() {
       value={names.value}
       onChoose={names.choose}
     />
+  );
+}
+
+/** Under a page that is drawn freehand: what one means to watch, and names for what is placed. */
+export function UnderBuild() {
+  return (
+    <>
+      <InMind />
+      <Names />
+    </>
   );
 }
 

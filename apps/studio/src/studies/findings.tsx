@@ -1,0 +1,199 @@
+import { useMemo, useState } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { nameOf, summarySentence, thingToDo, type CheckReport, type Finding } from '@deft/core/findings';
+import type { Id, Thing } from '@deft/core/page';
+import type { InMind } from '@deft/contract';
+import { Act, MainAct } from '../ui/acts';
+import { usePalette, useWide } from '../ui/use-desk-theme';
+import { Text } from '../ui/text';
+import { FindingRow, Guesses, Perhaps, Unsure } from './finding-rows';
+import { LaidOver } from './laid-over';
+import { landmarkAt, ringsOf } from './rings';
+import { Seen } from './seen';
+import type { Answer, ToCheck } from './use-checked';
+
+interface FindingsProps extends ToCheck {
+  readonly onAnew: (inMind: InMind | null) => void;
+  /** Takes hold of what is off on the page itself. */
+  readonly onMend: (finding: Finding) => void;
+  /** What of the page belongs to the attempt. */
+  readonly things: ReadonlyMap<Id, Thing>;
+  readonly result: Answer;
+  /** Sets what landmarks it lacks; null where it lacks none. */
+  readonly onLandmarks: (() => void) | null;
+}
+
+/** The drawing laid over its reference, what is off in it, and what to do about it. */
+export function Findings(props: FindingsProps) {
+  const { study, attempt, keeper, things, result } = props;
+  const palette = usePalette();
+  const wide = useWide();
+  const { report } = result;
+  const [chosen, setChosen] = useState<string | null>(null);
+  const shown = useMemo(
+    () => [...report.findings, ...report.perhaps, ...report.folded].find((f) => f.id === chosen) ?? null,
+    [report, chosen],
+  );
+  const headline = <Headline report={report} />;
+  return (
+    <View style={[styles.fill, { flexDirection: wide ? 'row' : 'column' }]}>
+      {wide ? null : headline}
+      <View style={{ flex: wide ? 6 : 5, minHeight: 200 }}>
+        <LaidOver
+          reference={study.reference}
+          things={things}
+          region={attempt.region}
+          report={report}
+          shown={shown}
+          onChoose={setChosen}
+          rings={ringsOf(things, result)}
+          onMoved={(name, at, spread) =>
+            void keeper.commit(landmarkAt(things, keeper.things, name, at, spread))
+          }
+        />
+      </View>
+      <View
+        style={{
+          flex: wide ? 5 : 4,
+          borderColor: palette.rule,
+          [wide ? 'borderLeftWidth' : 'borderTopWidth']: 1,
+        }}
+      >
+        {wide ? headline : null}
+        <FindingsList {...props} chosen={chosen} onChoose={setChosen} />
+      </View>
+    </View>
+  );
+}
+
+interface FindingsListProps extends FindingsProps {
+  readonly chosen: string | null;
+  readonly onChoose: (finding: string | null) => void;
+}
+
+/** Everything the check has to say, and the way to the next attempt. */
+function FindingsList(props: FindingsListProps) {
+  const { keeper, trace, onLandmarks, things, result, chosen, onChoose } = props;
+  const wide = useWide();
+  const { report, scale } = result;
+  return (
+    <>
+      <ScrollView contentContainerStyle={[styles.list, { paddingHorizontal: wide ? 24 : 16 }]}>
+        {(report.averageMiss ? report.cannotSay : report.cannotSay.slice(1)).map((sentence) => (
+          <Text key={sentence} soft>
+            {sentence}
+          </Text>
+        ))}
+        {report.averageMiss ? (
+          <Text soft testID="summary">
+            {summarySentence(report, scale)}
+          </Text>
+        ) : null}
+        <Seen keeper={keeper} things={things} result={result} />
+        <View>
+          {report.findings.map((finding, i) => (
+            <FindingRow
+              key={finding.id}
+              finding={finding}
+              number={i + 1}
+              on={finding.id === chosen}
+              report={report}
+              onPress={() => onChoose(finding.id === chosen ? null : finding.id)}
+            />
+          ))}
+        </View>
+        <Perhaps report={report} chosen={chosen} onChoose={onChoose} />
+        <Unsure report={report} />
+        <Guesses report={report} keeper={keeper} trace={trace} />
+        {onLandmarks ? (
+          <Act
+            label={result.seen ? 'Set some in a quick run' : 'Set the landmarks it lacks'}
+            onPress={onLandmarks}
+            style={styles.first}
+          />
+        ) : null}
+      </ScrollView>
+      <WhatNext {...props} />
+    </>
+  );
+}
+
+/** Mend it here, or try again: what is chosen, else what is off most. */
+function WhatNext({ attempt, result: { report }, chosen, onMend, onAnew }: FindingsListProps) {
+  const palette = usePalette();
+  const wide = useWide();
+  const said = [...report.findings, ...report.perhaps];
+  const finding = said.find(({ id }) => id === chosen) ?? said[0] ?? null;
+  const sentence = finding && thingToDo([finding], report.sides);
+  const again = (): void => onAnew(sentence ? { sentence, attempt: attempt.id } : null);
+  const name = finding && nameOf(finding);
+  const mendable = finding !== null && report.toReference !== null && finding.thing !== 'whole';
+  if (!mendable)
+    return (
+      <View style={[styles.next, { padding: wide ? 20 : 10, borderColor: palette.rule }]}>
+        <MainAct label="Try again" onPress={again} testID="try-again" />
+      </View>
+    );
+  // On a phone both lie side by side: what they are about is what is chosen, or the headline.
+  const mend = `Mend the ${name} here`;
+  const watch = `Try again, watching the ${name}`;
+  return (
+    <View
+      style={[
+        styles.next,
+        { padding: wide ? 20 : 10, borderColor: palette.rule, flexDirection: wide ? 'column' : 'row' },
+      ]}
+    >
+      <MainAct
+        label={wide ? mend : 'Mend it here'}
+        spoken={wide ? mend : `Mend it here: the ${name}`}
+        onPress={() => onMend(finding)}
+        testID="mend"
+        style={wide ? null : styles.fill}
+      />
+      <Act
+        label={wide ? watch : 'Try again'}
+        spoken={wide ? watch : `Try again, watching the ${name}`}
+        onPress={again}
+        testID="try-again"
+        style={wide ? null : styles.fill}
+      />
+    </View>
+  );
+}
+
+/** The one thing to do; where nothing is told, what is missing for that. */
+function Headline({ report }: { readonly report: CheckReport }) {
+  const palette = usePalette();
+  const wide = useWide();
+  const { findings, perhaps, unsure, sides, averageMiss, cannotSay } = report;
+  const open = perhaps.length > 0 || unsure.some((f) => Math.abs(f.size) >= f.tolerance);
+  const text =
+    thingToDo(findings, sides) ??
+    (averageMiss
+      ? open
+        ? 'Nothing is clearly off.'
+        : 'Nothing is off by more than is worth a word.'
+      : (cannotSay[0] ?? 'There is too little here to tell what is off.'));
+  return (
+    <View
+      style={{
+        paddingHorizontal: wide ? 24 : 16,
+        paddingVertical: wide ? 18 : 8,
+        borderBottomWidth: wide ? 0 : 1,
+        borderColor: palette.rule,
+      }}
+    >
+      <Text size={21} kind="heading" level={1} testID="todo">
+        {text}
+      </Text>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  fill: { flex: 1 },
+  next: { borderTopWidth: 1, gap: 6 },
+  list: { paddingVertical: 10, gap: 8 },
+  first: { alignSelf: 'flex-start' },
+});

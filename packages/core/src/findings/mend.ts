@@ -1,0 +1,91 @@
+import { invert, transformPoint } from '../geometry/affine.ts';
+import type { Point } from '../geometry/point.ts';
+import type { FoundInInk, InkReference } from '../ink/find-landmarks.ts';
+import { bonesOfLines } from '../ink/line-bones.ts';
+import type { DrawnLine } from '../page/drawn-lines.ts';
+import type { Id } from '../page/things.ts';
+import type { Subject } from '../subjects/subject.ts';
+import { hangingOn } from '../subjects/subjects.ts';
+import { ovalOn, type CheckReport } from './check.ts';
+import type { Finding } from './finding.ts';
+import type { Item } from './item.ts';
+
+/** What to take hold of to mend a finding, and where it should come to lie. */
+export interface Mend {
+  /** Strokes and forms of the part that is off. */
+  readonly ids: readonly Id[];
+  /** The part as it should be: lines, page millimetres. */
+  readonly ghost: readonly (readonly Point[])[];
+}
+
+/** A line belongs to a part where so much of its length does. */
+const MOSTLY = 0.5;
+
+/** Names of everything that goes along when a finding is mended, its own name first. */
+function partOf({ about }: Finding, subject: Subject): ReadonlySet<string> {
+  if (about === null) return new Set();
+  const axis = subject.axes.find(({ name }) => name === about);
+  const far = axis && axis.kind !== 'limb' && axis.kind !== 'chain' ? axis.ends : (axis?.ends.slice(1) ?? []);
+  const direct = [about, ...far, ...(axis?.carries ?? [])];
+  return new Set(direct.flatMap((name) => [name, ...hangingOn(subject, name)]));
+}
+
+/** Lines between the landmarks of a part as the reference has them, its near ends included. */
+function linesOf(part: ReadonlySet<string>, subject: Subject, reference: readonly Item[]): Point[][] {
+  const at = new Map(
+    reference.flatMap(({ kind, name, centre }) =>
+      kind === 'landmark' && name !== null ? [[name, centre] as const] : [],
+    ),
+  );
+  return subject.axes.flatMap(({ name, kind, ends }) => {
+    const [a, b] = ends.map((end) => at.get(end));
+    if (!part.has(name) || kind === 'chain' || !a || !b) return [];
+    return [kind === 'part' ? ovalOn(a, b) : [a, b]];
+  });
+}
+
+/** The bones of the ink's model that a part is drawn of: those that it names, or that end at one it names. */
+const isBoneOf = (bone: string, part: ReadonlySet<string>, subject: Subject): boolean =>
+  part.has(bone) ||
+  subject.axes.some(({ name, kind, ends }) => name === bone && kind === 'limb' && part.has(ends[1]));
+
+/**
+ * What to take hold of to mend a finding, and where it should lie.
+ * @param finding of `report`; one about the whole figure or without a name has nothing to take hold of
+ * @param on.lines of the drawing, page millimetres
+ * @param on.seen where its landmarks are seen; without, only forms are taken hold of
+ */
+export function mendOf(
+  finding: Finding,
+  on: {
+    readonly report: CheckReport;
+    readonly subject: Subject;
+    readonly lines: readonly DrawnLine[];
+    readonly items: readonly Item[];
+    readonly reference: InkReference;
+    readonly seen: FoundInInk | null;
+  },
+): Mend {
+  const { report, subject, lines, items, reference, seen } = on;
+  const part = partOf(finding, subject);
+  const toPage = report.toReference && invert(report.toReference);
+  const own = finding.mark.kind === 'outline' ? [[...finding.mark.reference]] : [];
+  const right = finding.thing === 'form' ? own : linesOf(part, subject, items);
+  const ghost = toPage
+    ? right.map((line) => line.map((p) => transformPoint(toPage, p))).filter((line) => line.length > 1)
+    : [];
+  const forms = finding.thing === 'form' ? finding.drawn : [];
+  const bones = seen
+    ? bonesOfLines(
+        lines.map(({ points }) => points),
+        reference,
+        seen,
+      )
+    : [];
+  const strokes = bones.flatMap((shares, i) => {
+    let share = 0;
+    for (const [bone, own] of shares) if (isBoneOf(bone, part, subject)) share += own;
+    return share > MOSTLY ? [(lines[i] as DrawnLine).of] : [];
+  });
+  return { ids: [...new Set([...forms, ...strokes])], ghost };
+}
