@@ -1,5 +1,5 @@
 import { findLandmarks, type InkReference } from '@deft/core/ink';
-import { distance } from '@deft/core/geometry';
+import { distance, type Point } from '@deft/core/geometry';
 import { MANNERS, type Manner } from '../packages/core/src/testing/drawn-figure.ts';
 import { doodle, figures, inkCase, plantedCase, type CaseKind } from './ink-cases.ts';
 import { checkLandmarks, isNamed, realOf } from './planted.ts';
@@ -181,6 +181,52 @@ function manners(): void {
     quantile(times, 0.9) <= 1200,
   );
 }
+
+/** A page full of strokes: a figure drawn over and over, and as many that are no figure. */
+function fullPages(): void {
+  const { lines, reference, file } = inkCase(FIRST + 7, 'sketchy', 'plain');
+  const many = (count: number, from: readonly Point[][]): Point[][] =>
+    Array.from({ length: count }, (_, i) => {
+      const off = (i % 97) / 300;
+      return (from[i % from.length] as Point[]).map(({ x, y }) => ({ x: x + off, y: y - off }));
+    });
+  for (const [what, count, limit] of [
+    ['a page of 5,000 strokes', 5_000, 2_000],
+    ['a page of 20,000 strokes', 20_000, Infinity],
+  ] as const) {
+    const drawn = many(count, lines);
+    const began = performance.now();
+    const { found } = findLandmarks(drawn, reference, { rivals: others(file) });
+    const took = performance.now() - began;
+    row(
+      `${what}, ${found ? 'laid' : 'not told'}`,
+      `${took.toFixed(0)} ms`,
+      Number.isFinite(limit) ? `<= ${limit} ms` : 'reported',
+      Number.isFinite(limit) ? took <= limit : null,
+    );
+  }
+  const useless: Point[][][] = [
+    ...Array.from({ length: 60 }, (_, i) => doodle(FIRST + 40_000 + i)),
+    ...Array.from({ length: 37 }, (_, i) => doodle(FIRST + 41_000 + i).slice(0, 1 + (i % 2))),
+    [],
+    [[{ x: 5, y: 5 }]],
+    many(20_000, doodle(FIRST + 42_000)),
+  ];
+  let [answered, slowest] = [0, 0];
+  useless.forEach((drawn, i) => {
+    const { file: of } = figures[i % figures.length]!;
+    const began = performance.now();
+    if (findLandmarks(drawn, referenceOf(of), { rivals: others(of) }).found) answered += 1;
+    slowest = Math.max(slowest, performance.now() - began);
+  });
+  row(
+    `${useless.length} drawings of no use: answered; the slowest`,
+    `${answered}; ${slowest.toFixed(0)} ms`,
+    'none; <= 5000 ms',
+    answered === 0 && slowest <= 5000,
+  );
+}
+if (!only) fullPages();
 
 /** Changes planted in drawings of which only the ink is known, and what the check then says. */
 const PLANTED = Number(env['DEFT_INK_PLANTED'] ?? 400);

@@ -84,6 +84,24 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
 
       expect(await trouble(page)).toEqual([]);
 
+      await control(page, 'beside').click();
+      await expect(page.getByTestId('stage')).toHaveCount(2);
+      await expect(page.getByLabel('Your drawing', { exact: true })).toBeVisible();
+      await control(page, 'over').click();
+      const blink = (await page.getByTestId('blink').boundingBox())!;
+      await page.mouse.move(blink.x + 10, blink.y + 10);
+      await page.mouse.down();
+      await expect(page.getByTestId('ring')).toHaveCount(0);
+      await page.mouse.up();
+      await expect(rings).toHaveCount(count);
+
+      await rings.and(page.locator('[data-name="left knee"]')).click();
+      await page.getByTestId('picked-landmark').getByText('Not drawn').click();
+      await expect(page.getByTestId('said-away')).toContainText('left knee not drawn');
+      await expect(rings).toHaveCount(count - 1);
+      await page.getByText('Take back').click();
+      await expect(rings).toHaveCount(count);
+
       const wrist = rings.and(page.locator('[data-name="left wrist"]'));
       const box = (await wrist.boundingBox())!;
       const from = { x: box.x + box.width / 2, y: box.y + box.height / 2 };

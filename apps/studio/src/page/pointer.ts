@@ -37,8 +37,8 @@ export interface Navigation {
    */
   move(about: Point, by: number, shift: Point, turn: number): void;
   settle(): void;
-  /** Doing may begin: asked at each contact. */
-  mayBegin(): boolean;
+  /** Doing may begin: asked at each contact. @param on what the contact is on */
+  mayBegin(on: EventTarget | null): boolean;
   /** The hand works on the page, or has lifted. */
   contact?(down: boolean): void;
 }
@@ -127,7 +127,7 @@ export class PointerInput {
     const kind = event.pointerType as PointerKind;
     if (kind === 'pen') this.palm.penAt(event.timeStamp);
     if (kind === 'touch' && this.palm.ignores(event.timeStamp)) return;
-    if (event.button > 0 || !this.navigation.mayBegin()) return;
+    if (event.button > 0 || !this.navigation.mayBegin(event.target)) return;
     event.preventDefault();
     if (kind === 'touch') {
       this.#fingers.set(event.pointerId, this.#at(event));

@@ -1,6 +1,13 @@
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { nameOf, summarySentence, thingToDo, type CheckReport, type Finding } from '@deft/core/findings';
+import {
+  nameOf,
+  placementOf,
+  summarySentence,
+  thingToDo,
+  type CheckReport,
+  type Finding,
+} from '@deft/core/findings';
 import type { Id, Thing } from '@deft/core/page';
 import type { InMind } from '@deft/contract';
 import { Act, MainAct } from '../ui/acts';
@@ -8,9 +15,13 @@ import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import { FindingRow, Guesses, Perhaps, Unsure } from './finding-rows';
 import { LaidOver } from './laid-over';
+import { LOOKING, type Looking } from './looking';
+import { LookingRow } from './looking-row';
 import { landmarkAt, ringsOf } from './rings';
-import { Seen } from './seen';
+import { PickedLandmark } from './picked-landmark';
+import { SaidAway, Seen } from './seen';
 import type { Answer, ToCheck } from './use-checked';
+import { useOther } from './use-other';
 
 interface FindingsProps extends ToCheck {
   readonly onAnew: (inMind: InMind | null) => void;
@@ -35,6 +46,15 @@ export function Findings(props: FindingsProps) {
     [report, chosen],
   );
   const headline = <Headline report={report} />;
+  const [picked, setPicked] = useState<string | null>(null);
+  const [looking, setLooking] = useState<Looking>(LOOKING);
+  const traced = props.trace?.things ?? null;
+  const other = useOther(looking, study, traced);
+  const placement = traced && placementOf(traced, study.reference.id);
+  const earlier = study.attempts.flatMap(({ id }, i) =>
+    id === attempt.id ? [] : [{ key: id, label: `attempt ${i + 1}` }],
+  );
+  const others = [...(placement ? [{ key: 'trace', label: 'trace' }] : []), ...earlier.slice(-4)];
   return (
     <View style={[styles.fill, { flexDirection: wide ? 'row' : 'column' }]}>
       {wide ? null : headline}
@@ -44,13 +64,23 @@ export function Findings(props: FindingsProps) {
           things={things}
           region={attempt.region}
           report={report}
+          looking={looking}
+          other={other}
+          placement={placement}
           shown={shown}
           onChoose={setChosen}
           rings={ringsOf(things, result)}
+          picked={picked}
+          onPick={setPicked}
           onMoved={(name, at, spread) =>
             void keeper.commit(landmarkAt(things, keeper.things, name, at, spread))
           }
         />
+        {picked ? (
+          <PickedLandmark {...{ keeper, things, result }} name={picked} onDone={() => setPicked(null)} />
+        ) : (
+          <LookingRow looking={looking} onLooking={setLooking} others={others} placed={placement !== null} />
+        )}
       </View>
       <View
         style={{
@@ -90,6 +120,7 @@ function FindingsList(props: FindingsListProps) {
           </Text>
         ) : null}
         <Seen keeper={keeper} things={things} result={result} />
+        <SaidAway keeper={keeper} things={things} />
         <View>
           {report.findings.map((finding, i) => (
             <FindingRow

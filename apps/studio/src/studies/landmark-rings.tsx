@@ -1,8 +1,9 @@
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { invert, transformPoint, type Affine, type Point } from '@deft/core/geometry';
+import { OWN_DRAG } from '../page/parts/stage';
 import { spreadOf } from '../page/spread';
 import type { PointerKind } from '../page/pointer';
-import { ON_PAGE } from '../ui/theme';
+import { FIGURES, ON_PAGE } from '../ui/theme';
 import type { Ring } from './rings';
 
 interface LandmarkRingsProps {
@@ -12,6 +13,9 @@ interface LandmarkRingsProps {
   /** Page millimetres to reference pixels. */
   readonly toReference: Affine;
   readonly onMoved: (name: string, at: Point, spread: number) => void;
+  /** Touched, and not dragged: the one that one wants to say something of. */
+  readonly picked: string | null;
+  readonly onPick: (name: string | null) => void;
 }
 
 interface Drag {
@@ -29,6 +33,8 @@ const KEYS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [0, -1],
   ArrowDown: [0, 1],
 };
+/** A contact that goes less far than this is a touch, CSS pixels. */
+const STILL = 3;
 /** Radius that takes a touch, CSS pixels. */
 const REACH = 16;
 
@@ -44,7 +50,7 @@ function inPicture(event: PointerEvent<SVGGElement>): { at: Point; scale: number
  * Landmarks on the laid drawing: hollow where the desk sees them, with its doubt as a faint ring; filled
  * where the student has set them. Dragged, or moved by the arrow keys, one is set.
  */
-export function LandmarkRings({ rings, pixel, toReference, onMoved }: LandmarkRingsProps) {
+export function LandmarkRings({ rings, pixel, toReference, onMoved, picked, onPick }: LandmarkRingsProps) {
   const [drag, setDrag] = useState<Drag | null>(null);
   const place = (name: string, at: Point, kind: PointerKind, scale: number): void => {
     const perMillimetre = scale * Math.hypot(toReference[0], toReference[1]);
@@ -65,10 +71,16 @@ export function LandmarkRings({ rings, pixel, toReference, onMoved }: LandmarkRi
   const drop = (event: PointerEvent<SVGGElement>, ring: Ring): void => {
     const pointer = drag && inPicture(event);
     setDrag(null);
-    if (!drag || !pointer || Math.hypot(drag.at.x - ring.at.x, drag.at.y - ring.at.y) < pixel) return;
+    if (!drag || !pointer) return;
+    if (Math.hypot(drag.at.x - ring.at.x, drag.at.y - ring.at.y) < STILL * pixel)
+      return onPick(picked === ring.name ? null : ring.name);
     place(drag.name, drag.at, event.pointerType as PointerKind, pointer.scale);
   };
   const byKey = (event: KeyboardEvent<SVGGElement>, { name, at }: Ring): void => {
+    if (event.key === 'Enter' || event.key === ' ') {
+      event.preventDefault();
+      return onPick(picked === name ? null : name);
+    }
     const way = KEYS[event.key];
     const scale = event.currentTarget.ownerSVGElement?.getScreenCTM()?.a;
     if (!way || !scale) return;
@@ -86,11 +98,13 @@ export function LandmarkRings({ rings, pixel, toReference, onMoved }: LandmarkRi
             transform={`translate(${at.x} ${at.y})`}
             role="button"
             tabIndex={0}
-            aria-label={`${ring.name}, ${ring.set ? 'set' : 'as the desk sees it'}: drag it, or move it by the arrow keys`}
+            aria-label={`${ring.name}, ${ring.set ? 'set' : 'as the desk sees it'}: drag it, move it by the arrow keys, or press it to say more`}
+            aria-pressed={picked === ring.name}
             data-testid="ring"
             data-name={ring.name}
             data-set={ring.set}
-            style={{ cursor: 'grab', touchAction: 'none' }}
+            {...{ [OWN_DRAG]: true }}
+            style={{ cursor: 'grab', touchAction: 'none', pointerEvents: 'auto' }}
             onPointerDown={(event) => begin(event, ring)}
             onPointerMove={follow}
             onPointerUp={(event) => drop(event, ring)}
@@ -112,11 +126,12 @@ export function LandmarkRings({ rings, pixel, toReference, onMoved }: LandmarkRi
               stroke={ring.set ? ON_PAGE.paper : ON_PAGE.form}
               strokeWidth={1.75 * pixel}
             />
-            {drag?.name === ring.name ? (
+            {drag?.name === ring.name || picked === ring.name ? (
               <text
                 y={-16 * pixel}
                 textAnchor="middle"
                 fontSize={15 * pixel}
+                fontFamily={FIGURES}
                 fill={ON_PAGE.form}
                 stroke={ON_PAGE.paper}
                 strokeWidth={4 * pixel}

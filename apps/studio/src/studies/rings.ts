@@ -66,3 +66,11 @@ export function answers(
 /** The change that puts one landmark where the student says it is. Page millimetres. */
 export const landmarkAt = (things: Things, page: Things, name: string, at: Point, spread: number): Change =>
   answers(page, [{ name, at, spread, state: 'set' }], things);
+
+/** What the student has said of a landmark; null where nothing. */
+export const landmarkOf = (things: Things, name: string): Landmark | null =>
+  thingsOfType(things, 'landmark').find((landmark) => landmark.name === name) ?? null;
+
+/** Landmarks that the student has said are not drawn, or hidden. */
+export const saidAway = (things: Things): Landmark[] =>
+  thingsOfType(things, 'landmark').filter(({ state, name }) => state !== 'set' && name !== null);

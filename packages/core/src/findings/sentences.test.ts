@@ -139,7 +139,7 @@ test('the summary says the miss, what was taken out, and whose left it is; never
     sides: 'sitter facing',
   } as CheckReport;
   expect(summarySentence(report, 0.91)).toBe(
-    "Average miss 3.4 ± 0.4 % of the figure's height. The whole drawing was 9 % smaller; that is taken out. Left and right are the sitter's.",
+    "The whole drawing was 9 % smaller; that is taken out. Average miss 3.4 ± 0.4 % of the figure's height. Left and right are the sitter's.",
   );
   expect(summarySentence({ ...report, mirrored: true, averageMiss: null }, null)).toBe(
     "The drawing is mirrored; that is taken out. Left and right are the sitter's.",

@@ -165,18 +165,18 @@ export function thingToDo(findings: readonly Finding[], sides: CheckReport['side
   return `${text}, and ${second.charAt(0).toLowerCase()}${second.slice(1)}.`;
 }
 
-/** The summary line of a report, with what the fit took out of the drawing. */
+/** The summary line of a report: first what the fit took out of the drawing, then how far it is off. */
 export function summarySentence(report: CheckReport, scale: number | null): string {
   const parts: string[] = [];
-  if (report.averageMiss)
-    parts.push(
-      `Average miss ${report.averageMiss.value.toFixed(1)} ± ${report.averageMiss.error.toFixed(1)} % of the figure's height.`,
-    );
   if (report.mirrored) parts.push('The drawing is mirrored; that is taken out.');
   const off = scale === null ? 0 : 100 * (scale - 1);
   if (Math.abs(off) >= 2)
     parts.push(
       `The whole drawing was ${plainNumber(off)} % ${off > 0 ? 'larger' : 'smaller'}; that is taken out.`,
+    );
+  if (report.averageMiss)
+    parts.push(
+      `Average miss ${report.averageMiss.value.toFixed(1)} ± ${report.averageMiss.error.toFixed(1)} % of the figure's height.`,
     );
   parts.push(
     report.sides === 'picture' ? "Left and right are the picture's." : "Left and right are the sitter's.",

@@ -9,8 +9,8 @@ import { nodeAt, type Skeleton } from './skeleton.ts';
  * height: where in a line's bend a joint is, no line says.
  */
 const OWN: Readonly<Record<string, readonly [number, number]>> = {
-  crown: [0.004, 0.0015],
-  chin: [0.004, 0.0015],
+  crown: [0.003, 0.0015],
+  chin: [0.003, 0.0015],
   neck: [0.0035, 0.0015],
   shoulder: [0.002, 0.0039],
   elbow: [0.004, 0.0042],

@@ -35,8 +35,33 @@ interface StageProps {
   readonly over?: (pixel: number) => ReactNode;
   /** Shown in a loupe while a contact is down: the address of the picture. */
   readonly loupe?: string | null;
+  /** Moved and enlarged together with others of the same. */
+  readonly link?: StageLink | undefined;
   readonly testID?: string;
 }
+
+/** How one looks at some stages that lie beside each other: what moves one moves all. */
+export class StageLink {
+  #view: StageView = UPRIGHT;
+  readonly #followers = new Set<() => void>();
+
+  get view(): StageView {
+    return this.#view;
+  }
+
+  set view(view: StageView) {
+    this.#view = view;
+    for (const follow of this.#followers) follow();
+  }
+
+  follow(act: () => void): () => void {
+    this.#followers.add(act);
+    return () => this.#followers.delete(act);
+  }
+}
+
+/** What is dragged by itself on a stage carries this, so that the stage does not move along. */
+export const OWN_DRAG = 'data-own-drag';
 
 const LOUPE = 116;
 const LOUPE_BY = 2.4;
@@ -53,12 +78,14 @@ export function Stage({
   picture,
   over,
   loupe = null,
+  link,
   testID = 'stage',
 }: StageProps) {
   const host = useRef<View>(null);
   const inner = useRef<HTMLDivElement>(null);
   const latest = useLatest({ hand, mirrored, width, height });
-  const view = useRef<StageView>(UPRIGHT);
+  const [own] = useState(() => new StageLink());
+  const looked = link ?? own;
   const working = hand !== null;
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const [scale, setScale] = useState(1);
@@ -73,13 +100,11 @@ export function Stage({
       element,
       {
         move: (about, by, shift) => {
-          view.current = zoomView(view.current, about, by, shift);
-          if (view.current.scale < 1) view.current = UPRIGHT;
-          if (inner.current)
-            inner.current.style.transform = `translate(${view.current.x}px, ${view.current.y}px) scale(${view.current.scale})`;
+          const next = zoomView(looked.view, about, by, shift);
+          looked.view = next.scale < 1 ? UPRIGHT : next;
         },
-        settle: () => setScale(view.current.scale),
-        mayBegin: () => true,
+        settle: () => setScale(looked.view.scale),
+        mayBegin: (on) => !(on instanceof Element && on.closest(`[${OWN_DRAG}]`)),
       },
       palm,
     );
@@ -88,8 +113,8 @@ export function Stage({
       const [across, down] = [element.clientWidth, element.clientHeight];
       const by = Math.min(across / w, down / h);
       const whole: Affine = compose(
-        translation(view.current.x, view.current.y),
-        scaling(view.current.scale),
+        translation(looked.view.x, looked.view.y),
+        scaling(looked.view.scale),
         translation((across - by * w) / 2, (down - by * h) / 2),
         scaling(by),
       );
@@ -120,6 +145,12 @@ export function Stage({
       },
     };
     input.hand = working ? held : null;
+    const follow = (): void => {
+      const { x, y, scale: by } = looked.view;
+      if (inner.current) inner.current.style.transform = `translate(${x}px, ${y}px) scale(${by})`;
+    };
+    follow();
+    const leave = looked.follow(follow);
     const observer = new ResizeObserver(() =>
       setRoom({ width: element.clientWidth, height: element.clientHeight }),
     );
@@ -127,9 +158,10 @@ export function Stage({
     setRoom({ width: element.clientWidth, height: element.clientHeight });
     return () => {
       input.destroy();
+      leave();
       observer.disconnect();
     };
-  }, [latest, working]);
+  }, [latest, working, looked]);
   const [left, top] = [(room.width - fit * width) / 2, (room.height - fit * height) / 2];
   return (
     <View
