@@ -159,6 +159,31 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(strange).toEqual([]);
     });
 
+    test('a drawing made elsewhere becomes an attempt, and is told what is off', async ({ page }) => {
+      const strange = watch(page, desk.address);
+      const { reference } = await attempt(page);
+      const study = page.url().split('/').at(-1)!;
+      const lines = swungArm(reference);
+      const paths = lines.map((line) => `<path d="M${line.map(({ x, y }) => `${x} ${y}`).join('L')}"/>`);
+      const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="148" height="210" fill="none" stroke="#000" stroke-width="0.5">${paths.join('')}</svg>`;
+      await page.request.patch(`${desk.address}/api/studies/${study}`, { data: { pass: 'observe' } });
+      await page.goto(`${desk.address}/studies/${study}`);
+      await page.getByTestId('bring-drawing').click();
+      await page.getByTestId('photo-file').setInputFiles({
+        name: 'drawing.svg',
+        mimeType: 'image/svg+xml',
+        buffer: Buffer.from(svg),
+      });
+      await control(page, 'The whole photo is the page').click();
+      expect(await trouble(page)).toEqual([]);
+      if (process.env['DEFT_LOOK'])
+        await page.screenshot({ path: `${process.env['DEFT_LOOK']}/bring-${name}.png` });
+      await page.getByTestId('lift').click();
+      await page.getByTestId('take-attempt').click();
+      await expect(page.getByTestId('todo')).toHaveText(WRONG_ARM, { timeout: 30_000 });
+      expect(strange).toEqual([]);
+    });
+
     test('what was off is kept in mind in the next attempt, the drawing before faintly under it', async ({
       page,
     }) => {
@@ -200,6 +225,8 @@ test.describe('the sheet of a session', () => {
     await expect(said).toHaveCount(2, { timeout: 40_000 });
     await expect(page.getByTestId('sheet-going')).toHaveCount(0);
     await expect(said.first()).toHaveText(WRONG_ARM);
+    await expect(page.getByTestId('laid-small')).toHaveCount(2);
+    if (process.env['DEFT_LOOK']) await page.screenshot({ path: `${process.env['DEFT_LOOK']}/sheet.png` });
     await expect(page.getByTestId('came-back')).toHaveText(/^In 2 of 2 the right/);
     expect(await trouble(page)).toEqual([]);
     await page.getByTestId('check-pose').first().click();

@@ -14,7 +14,15 @@ import {
   type Thing,
 } from '@deft/core/page';
 import { newBlock } from '@deft/core/session';
-import type { Brought, Reference, ReferencePage, RefusalName, Session, Study } from '@deft/contract';
+import type {
+  Brought,
+  PaperWork,
+  Reference,
+  ReferencePage,
+  RefusalName,
+  Session,
+  Study,
+} from '@deft/contract';
 import { bring as bringTo, isBrought } from './bring.ts';
 import { asking } from './ask.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';
@@ -280,6 +288,40 @@ test('pictures come in; what is none is refused with its name and the reason, an
   assert.ok(turned && 'reference' in turned);
   const { width, height } = (await ask<Reference>(`/references/${turned.reference}`)).value;
   assert.deepEqual([width, height], [100, 300]);
+});
+
+test('a drawing on paper becomes an attempt of its study, once it is lifted, and of no other', async () => {
+  const [study, other] = [await newStudy('#443322'), await newStudy('#224433')];
+  const drawn =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="420" height="594"><rect width="100%" height="100%" fill="#fff"/>' +
+    '<path d="M60 60L360 500M60 500L300 80" stroke="#000" stroke-width="4"/></svg>';
+  const body = new FormData();
+  const png = await sharp(Buffer.from(drawn)).png().toBuffer();
+  body.append('photo', new Blob([png as BlobPart]), 'drawing.png');
+  const sent = await fetch(`${desk.address}/api/studies/${study.id}/papers`, { method: 'POST', body });
+  assert.equal(sent.status, 200);
+  const paper = (await sent.json()) as PaperWork;
+  assert.deepEqual([paper.session, paper.study, paper.page], [null, study.id, null]);
+  const take = (id: string) => ask<Study>(`/studies/${id}/attempts`, 'POST', { paper: paper.id });
+  assert.equal((await take(study.id)).status, 400);
+  const corner = (x: number, y: number) => ({ x: x * paper.width, y: y * paper.height });
+  const lifted = await ask<PaperWork>(`/papers/${paper.id}/lifted`, 'PUT', {
+    corners: [corner(0, 0), corner(1, 0), corner(1, 1), corner(0, 1)],
+    width: 210,
+    height: 297,
+    faint: 0.5,
+  });
+  assert.equal(lifted.status, 200);
+  assert.equal((await take(other.id)).status, 400);
+  assert.equal((await ask<Study>(`/studies/${other.id}`)).value.attempts.length, 0);
+  const [attempt] = (await take(study.id)).value.attempts;
+  assert.deepEqual([attempt!.page, attempt!.way], [lifted.value.page, 'on paper']);
+  assert.deepEqual(
+    (await ask<PaperWork[]>(`/studies/${study.id}/papers`)).value.map(({ id }) => id),
+    [paper.id],
+  );
+  const joined = await ask(`/papers/${paper.id}/poses`, 'PUT', { poses: [{ pose: newId(), region: null }] });
+  assert.equal(joined.status, 400);
 });
 
 test('a study adopts its traces and attempts, and is found again', async () => {

@@ -347,7 +347,7 @@ describe('databases of earlier desks', () => {
             ['on paper', 'sight', 0],
           ],
         );
-        const [paper] = await old.listPapers(session.id);
+        const [paper] = await old.listPapers({ session: session.id });
         assert.deepEqual(
           poses.slice(3).map(({ page }) => page),
           [paper?.page, paper?.page],

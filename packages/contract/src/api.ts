@@ -150,6 +150,9 @@ export const API = {
     change: answers<Study>()('PATCH', '/studies/:id', { body: studyPatchSchema }),
     addTrace: answers<Study>()('POST', '/studies/:id/traces'),
     addAttempt: answers<Study>()('POST', '/studies/:id/attempts', { body: newAttemptSchema }),
+    papers: answers<PaperWork[]>()('GET', '/studies/:id/papers'),
+    /** With a photo in a form; a `PaperWork` comes back. */
+    photograph: answers<File>()('POST', '/studies/:id/papers'),
     keepMiss: answers<Done>()('PUT', '/studies/attempts/:attempt/miss', { body: missSchema }),
   },
   service: {

@@ -26,7 +26,9 @@ export interface Lifting {
 /** Paper that was photographed, and what was lifted from it. */
 export interface PaperWork {
   readonly id: Id;
-  readonly session: Id;
+  /** Whose drawings are on it: those of a session, or one of a study. */
+  readonly session: Id | null;
+  readonly study: Id | null;
   readonly width: number;
   readonly height: number;
   /** Null where no page was found. */

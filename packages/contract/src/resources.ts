@@ -83,7 +83,13 @@ export const studyPatchSchema = Joi.object<StudyPatch>({
   ticked: Joi.array().items(id).max(200).unique(),
 }).min(1);
 
-export const newAttemptSchema = Joi.object<{ inMind: InMind | null }>({
+/** An attempt to be drawn, or one that was drawn on paper: what was lifted from a photo of it. */
+export interface NewAttempt {
+  readonly inMind: InMind | null;
+  readonly paper: Id | null;
+}
+export const newAttemptSchema = Joi.object<NewAttempt>({
+  paper: id.allow(null).default(null),
   inMind: Joi.object({ sentence: Joi.string().max(300).required(), attempt: id.required() })
     .allow(null)
     .default(null),

@@ -1,13 +1,13 @@
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Router, type Response } from 'express';
+import { Router, type Request, type Response } from 'express';
 import { API, begunOf, MOST_BYTES, type PaperWork, type Session } from '@deft/contract';
 import { isConvex } from '@deft/core/geometry';
-import type { Id } from '@deft/core/page';
 import type { ServerContext } from '../context.ts';
 import { newId } from '../ids.ts';
 import { isNotAPicture } from '../jobs/not-a-picture.ts';
 import { hurriedDrawing, layoutFor } from '../services/camera.ts';
+import type { PaperOf } from '../store/papers.ts';
 import { Malformed } from '../store/refusals.ts';
 import { onFileRoute, onRoute } from './answer.ts';
 import { filesOf } from './uploads.ts';
@@ -25,7 +25,7 @@ const saying =
 
 /** Photos of paper: taken, looked through, lifted, and joined to the poses that were drawn on it. */
 export function papersRouter({ store, files, pool, temporary }: ServerContext): Router {
-  const { sessions, papers } = API;
+  const { sessions, studies, papers } = API;
   const router = Router();
 
   /** Works in a folder of its own, which goes afterwards. */
@@ -37,12 +37,11 @@ export function papersRouter({ store, files, pool, temporary }: ServerContext): 
       await rm(folder, { recursive: true, force: true });
     }
   };
-  const keep = async (session: Id, path: string): Promise<PaperWork> => {
+  const keep = async (of: PaperOf, path: string): Promise<PaperWork> => {
     const found = await pool.findPaper(path).catch(saying('The photo was not taken in'));
     const { mime, shown, ...fields } = found;
-    return store.keepPaper({
+    return store.keepPaper(of, {
       id: newId(),
-      session,
       photo: await files.keep(await readFile(path), mime),
       shown: await files.keep(shown, 'image/jpeg'),
       ...fields,
@@ -54,22 +53,29 @@ export function papersRouter({ store, files, pool, temporary }: ServerContext): 
       .type(mime)
       .sendFile(files.path(sha256));
 
-  onRoute(router, sessions.papers, ({ params: { id } }) => store.listPapers(id));
-  onFileRoute(router, sessions.photograph, async ({ params }, request, response) => {
-    const { id } = await store.readSession(params.id);
-    await inFolder(async (folder) => {
+  const takePhoto = (of: PaperOf, request: Request, response: Response): Promise<void> =>
+    inFolder(async (folder) => {
       const limits = { folder, field: 'photo', files: 1, bytes: MOST_BYTES };
       const [photo] = await filesOf(request, response, limits);
       if (!photo) throw new Malformed('No photo came along.');
-      response.json(await keep(id, photo.path));
+      response.json(await keep(of, photo.path));
     });
+  onRoute(router, sessions.papers, ({ params: { id } }) => store.listPapers({ session: id }));
+  onRoute(router, studies.papers, ({ params: { id } }) => store.listPapers({ study: id }));
+  onFileRoute(router, sessions.photograph, async ({ params }, request, response) => {
+    const { id } = await store.readSession(params.id);
+    await takePhoto({ session: id }, request, response);
+  });
+  onFileRoute(router, studies.photograph, async ({ params }, request, response) => {
+    const { id } = await store.readStudy(params.id);
+    await takePhoto({ study: id }, request, response);
   });
   /** The simulated camera takes a photo of what the simulated student drew. */
   onRoute(router, sessions.photographSimulated, async ({ params: { id } }) => {
     const session = await store.readSession(id);
     const poses = onPaper(session);
     if (poses.length === 0) throw new Malformed('Nothing of this session was drawn on paper.');
-    const taken = (await store.listPapers(session.id)).length;
+    const taken = (await store.listPapers({ session: session.id })).length;
     const seed = (parseInt(session.id.slice(0, 7), 16) + taken) >>> 0;
     const figures = await Promise.all(
       poses.map(async ({ reference }, i) =>
@@ -79,7 +85,7 @@ export function papersRouter({ store, files, pool, temporary }: ServerContext): 
     return inFolder(async (folder) => {
       const photo = await pool.takePhoto(figures, layoutFor(poses, taken), seed, taken === 0);
       await writeFile(join(folder, 'photo'), photo);
-      return keep(session.id, join(folder, 'photo'));
+      return keep({ session: session.id }, join(folder, 'photo'));
     });
   });
   onFileRoute(router, papers.photo, async ({ params: { id } }, _request, response) => {
@@ -95,7 +101,7 @@ export function papersRouter({ store, files, pool, temporary }: ServerContext): 
       );
     const { session, width: photoWidth } = await store.readPaper(id);
     const { photo } = await store.readPaperFiles(id);
-    const wanted = onPaper(await store.readSession(session)).length;
+    const wanted = session ? onPaper(await store.readSession(session)).length : 1;
     const { ink, ...lifted } = await pool
       .liftPaper(files.path(photo), settings, photoWidth, wanted)
       .catch(saying('Nothing could be lifted'));
@@ -103,6 +109,7 @@ export function papersRouter({ store, files, pool, temporary }: ServerContext): 
   });
   onRoute(router, papers.joinPoses, async ({ params: { id }, body: { poses } }) => {
     const { session, page } = await store.readPaper(id);
+    if (!session) throw new Malformed('This photo belongs to a study, and not to a session with poses.');
     if (!page) throw new Malformed('Lift the paper first; then its drawings can be joined to poses.');
     await store.joinPoses(session, page, poses);
     return undefined;

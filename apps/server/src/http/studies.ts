@@ -14,8 +14,8 @@ export function studiesRouter({ store }: Pick<ServerContext, 'store'>): Router {
   onRoute(router, studies.addTrace, ({ params: { id } }) =>
     store.addTrace(id, { id: newId(), page: newId() }),
   );
-  onRoute(router, studies.addAttempt, ({ params: { id }, body: { inMind } }) =>
-    store.addAttempt(id, { id: newId(), page: newId(), inMind }),
+  onRoute(router, studies.addAttempt, ({ params: { id }, body }) =>
+    store.addAttempt(id, { id: newId(), page: newId(), ...body }),
   );
   onRoute(router, studies.keepMiss, async ({ params: { attempt }, body: { miss } }) => {
     await store.keepMiss(attempt, miss);

@@ -20,7 +20,7 @@ async function rowOf(database: Database, id: Id): Promise<Row> {
 /** A photo with what was last lifted from it. */
 async function shown(
   database: Database,
-  { id, session, width, height, found, createdAt }: Row,
+  { id, session, study, width, height, found, createdAt }: Row,
 ): Promise<PaperWork> {
   const [last] = await database
     .select()
@@ -31,6 +31,7 @@ async function shown(
   return {
     id,
     session,
+    study,
     width,
     height,
     found,
@@ -44,12 +45,15 @@ async function shown(
 export const readPaper = async (database: Database, id: Id): Promise<PaperWork> =>
   shown(database, await rowOf(database, id));
 
-/** Photos of a session's paper, the first taken first. */
-export async function listPapers(database: Database, session: Id): Promise<PaperWork[]> {
+/** Whose drawings are on a paper. */
+export type PaperOf = { readonly session: Id } | { readonly study: Id };
+
+/** Photos of a session's or a study's paper, the first taken first. */
+export async function listPapers(database: Database, of: PaperOf): Promise<PaperWork[]> {
   const rows = await database
     .select()
     .from(papers)
-    .where(eq(papers.session, session))
+    .where('session' in of ? eq(papers.session, of.session) : eq(papers.study, of.study))
     .orderBy(asc(papers.createdAt), asc(papers.id))
     .limit(200);
   return Promise.all(rows.map((row) => shown(database, row)));
@@ -58,9 +62,9 @@ export async function listPapers(database: Database, session: Id): Promise<Paper
 /** Keeps a photo. @param made `photo` as it came, `shown` small and upright */
 export async function keepPaper(
   database: Database,
+  of: PaperOf,
   made: {
     id: Id;
-    session: Id;
     photo: Blob;
     shown: Blob;
     width: number;
@@ -70,7 +74,7 @@ export async function keepPaper(
 ): Promise<PaperWork> {
   await database.transaction(async (tx) => {
     await tx.insert(blobs).values([made.photo, made.shown]).onConflictDoNothing();
-    await tx.insert(papers).values({ ...made, photo: made.photo.sha256, shown: made.shown.sha256 });
+    await tx.insert(papers).values({ ...of, ...made, photo: made.photo.sha256, shown: made.shown.sha256 });
   });
   return readPaper(database, made.id);
 }

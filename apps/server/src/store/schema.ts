@@ -357,9 +357,9 @@ export const papers = pgTable(
   'papers',
   {
     id: text('id').primaryKey(),
-    session: text('session')
-      .notNull()
-      .references(() => sessions.id, { onDelete: 'cascade' }),
+    /** Whose drawings are on it: a session's, or a study's. */
+    session: text('session').references(() => sessions.id, { onDelete: 'cascade' }),
+    study: text('study').references(() => studies.id, { onDelete: 'cascade' }),
     photo: text('photo')
       .notNull()
       .references(() => blobs.sha256),
@@ -375,6 +375,8 @@ export const papers = pgTable(
   },
   (t) => [
     index('papers_session').on(t.session, t.createdAt),
+    index('papers_study').on(t.study, t.createdAt),
+    check('papers_of_one', sql`num_nonnulls(${t.session}, ${t.study}) = 1`),
     check('papers_size', sql`${t.width} > 0 and ${t.height} > 0`),
   ],
 );

@@ -1,11 +1,21 @@
 import { and, asc, count, desc, eq, sql } from 'drizzle-orm';
-import type { Attempt, InMind, Pass, Study, StudyBrief, StudyPatch, SubjectTrait, Way } from '@deft/contract';
+import type {
+  Attempt,
+  NewAttempt,
+  Pass,
+  Study,
+  StudyBrief,
+  StudyPatch,
+  SubjectTrait,
+  Way,
+} from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import type { Source } from '@deft/core/session';
 import type { Database } from './database.ts';
 import { readReference } from './references.ts';
-import { Gone } from './refusals.ts';
+import { Gone, Malformed } from './refusals.ts';
 import { makePage } from './pages.ts';
+import { readPaper } from './papers.ts';
 import { attempts, preparations, references, setMembers, sets, studies, traces } from './schema.ts';
 
 const shown = ({ createdAt, way, source, ...row }: typeof attempts.$inferSelect): Attempt => ({
@@ -159,21 +169,31 @@ export async function addTrace(database: Database, study: Id, made: { id: Id; pa
   return readStudy(database, study);
 }
 
-/** A further freehand attempt of a study, on a fresh page. */
+/** The page that was lifted from a photo of a study's paper. @throws Malformed where none was */
+async function liftedPage(database: Database, study: Id, paper: Id): Promise<Id> {
+  const { page, study: own } = await readPaper(database, paper);
+  if (own !== study) throw new Malformed('This photo belongs to another study.');
+  if (!page) throw new Malformed('Lift the drawing from the photo first.');
+  return page;
+}
+
+/** A further freehand attempt of a study: on a fresh page, or as it was drawn on paper. */
 export async function addAttempt(
   database: Database,
   study: Id,
-  made: { id: Id; page: Id; inMind: InMind | null },
+  { paper, ...made }: { id: Id; page: Id } & NewAttempt,
 ): Promise<Study> {
   const { reference } = await readStudy(database, study);
+  const lifted = paper ? await liftedPage(database, study, paper) : null;
   await database.transaction(async (tx) => {
-    await makePage(tx, made.page);
+    if (!lifted) await makePage(tx, made.page);
     await tx.insert(attempts).values({
       ...made,
+      page: lifted ?? made.page,
       study,
       reference: reference.id,
       revision: reference.revision,
-      way: 'freehand',
+      way: lifted ? 'on paper' : 'freehand',
       seconds: null,
     });
     await tx

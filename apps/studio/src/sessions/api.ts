@@ -3,8 +3,6 @@ import {
   type ClockChange,
   type Joining,
   type KeptPlan,
-  type Lifting,
-  type PaperWork,
   type PosePatch,
   type Session,
   type SessionPatch,
@@ -48,23 +46,6 @@ const sessionsOwnApi = api.injectEndpoints({
       query: (id) => ask(API.plans.remove, { params: { id } }),
       invalidatesTags: [listOf('Plan')],
     }),
-    papers: build.query<PaperWork[], Id>({
-      query: (session) => ask(API.sessions.papers, { params: { id: session } }),
-      providesTags: (_papers, _error, session) => [{ type: 'Paper', id: session }],
-    }),
-    photographPaper: build.mutation<PaperWork, { session: Id; photo: File | 'camera' }>({
-      query: ({ session: id, photo }) => {
-        if (photo === 'camera') return ask(API.sessions.photographSimulated, { params: { id } });
-        const body = new FormData();
-        body.append('photo', photo);
-        return ask(API.sessions.photograph, { params: { id }, body });
-      },
-      invalidatesTags: (_paper, _error, { session }) => [{ type: 'Paper', id: session }],
-    }),
-    liftPaper: build.mutation<PaperWork, { id: Id; settings: Lifting }>({
-      query: ({ id, settings }) => ask(API.papers.lift, { params: { id }, body: settings }),
-      invalidatesTags: (paper) => (paper ? [{ type: 'Paper', id: paper.session }] : []),
-    }),
     joinPaper: build.mutation<void, { id: Id; session: Id; poses: Joining[] }>({
       query: ({ id, poses }) => ask(API.papers.joinPoses, { params: { id }, body: { poses } }),
       // Drawings of poses are attempts of studies too.
@@ -85,8 +66,5 @@ export const {
   usePlansQuery,
   useKeepPlanMutation,
   useRemovePlanMutation,
-  usePapersQuery,
-  usePhotographPaperMutation,
-  useLiftPaperMutation,
   useJoinPaperMutation,
 } = sessionsOwnApi;

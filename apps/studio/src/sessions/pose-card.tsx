@@ -1,11 +1,12 @@
 import { useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
+import type { Affine } from '@deft/core/geometry';
 import { extentInCell } from '@deft/core/page';
 import { factsOf, type Pose, type Session } from '@deft/contract';
 import { previewOf } from '../data/addresses';
 import { useChangePoseMutation } from './api';
 import { readPage } from '../data/read-page';
-import { DrawnPage } from '../page/parts/drawn-page';
+import { DrawnPage, LaidPage } from '../page/parts/drawn-page';
 import { Act } from '../ui/acts';
 import { useStart } from '../data/use-start';
 import { PaperCard } from '../ui/paper-card';
@@ -51,16 +52,23 @@ interface PoseCardProps {
   readonly width: number | '100%' | '48%';
   /** What the desk saw in it first; null where that is not to be said, or not yet. */
   readonly said: { readonly sentence: string; readonly off: boolean } | null;
+  /** How it is laid over its picture, page millimetres to pixels; null where it is shown as it is. */
+  readonly laid: Affine | null;
   /** Opens its replay, note and more. */
   readonly onOpen: () => void;
 }
 
 /** A pose on the contact sheet: picture beside drawing, and what can be done with it. */
-export function PoseCard({ session, pose, place, height, width, said, onOpen }: PoseCardProps) {
+export function PoseCard({ session, pose, place, height, width, said, laid, onOpen }: PoseCardProps) {
   const palette = usePalette();
   const { study, busy } = useStart();
   const standing = useExtent(pose);
   const { reference, attempt } = pose;
+  const drawing = {
+    page: pose.page,
+    region: pose.region,
+    label: `Your drawing of ${reference.title}`,
+  };
   const facts = [...factsOf(pose), standing ?? ''].filter((fact) => fact !== '').join(', ');
   return (
     <PaperCard style={{ width }}>
@@ -78,7 +86,11 @@ export function PoseCard({ session, pose, place, height, width, said, onOpen }: 
           />
         </View>
         <View style={[styles.half, styles.drawing, { borderColor: palette.rule }]}>
-          <DrawnPage page={pose.page} region={pose.region} label={`Your drawing of ${reference.title}`} />
+          {laid ? (
+            <LaidPage {...drawing} reference={reference} toReference={laid} />
+          ) : (
+            <DrawnPage {...drawing} />
+          )}
         </View>
       </Pressable>
       <View style={[styles.foot, { borderColor: palette.rule }]}>

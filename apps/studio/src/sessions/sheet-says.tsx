@@ -1,6 +1,7 @@
 import { StyleSheet, View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
 import { findingSentence, whatCameBack, type CameBack } from '@deft/core/findings';
+import type { Affine } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
 import { Act } from '../ui/acts';
 import { usePalette } from '../ui/use-desk-theme';
@@ -17,6 +18,10 @@ export function saidOf(told: Told | undefined): { readonly sentence: string; rea
   if (first) return { sentence: findingSentence(first, sides), off: true };
   return { sentence: averageMiss ? NOTHING_CLEAR : CANNOT_TELL, off: false };
 }
+
+/** How a drawing is laid over its picture; null where it cannot be told. */
+export const laidBy = (told: Told | undefined): Affine | null =>
+  !told || told === 'failed' || told === 'empty' ? null : told.report.toReference;
 
 /** What is off the same way in several of a session's drawings. */
 export function cameBack(told: ReadonlyMap<Id, Told>): CameBack<Id> | null {

@@ -90,3 +90,5 @@ export const NOTHING_CLEAR = 'Nothing clearly off';
 export const CANNOT_TELL = 'The desk cannot tell';
 export const NOTHING_CAME_BACK = 'Nothing is off the same way in several of them.';
 export const SHEET_FOLDED = 'The drawings come first. What the desk saw in them is here for a touch.';
+export const PHOTOGRAPH_PAGE =
+  'Photograph the page you drew on: whole, with a little of the table round it, in even light. Then it is laid flat, and what you drew is lifted from it.';

@@ -1,4 +1,4 @@
-import { API, type InMind, type Study, type StudyPatch } from '@deft/contract';
+import { API, type NewAttempt, type Study, type StudyPatch } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import { api, ask, listOf } from '../data/api';
 
@@ -19,8 +19,8 @@ const studiesOwnApi = api.injectEndpoints({
       query: (id) => ask(API.studies.addTrace, { params: { id } }),
       invalidatesTags: (_study, _error, id) => [{ type: 'Study', id }, listOf('Study')],
     }),
-    addAttempt: build.mutation<Study, { id: Id; inMind: InMind | null }>({
-      query: ({ id, inMind }) => ask(API.studies.addAttempt, { params: { id }, body: { inMind } }),
+    addAttempt: build.mutation<Study, { id: Id } & NewAttempt>({
+      query: ({ id, ...body }) => ask(API.studies.addAttempt, { params: { id }, body }),
       invalidatesTags: (study, _error, { id }) => [
         { type: 'Study', id },
         listOf('Study'),

@@ -1,3 +1,4 @@
+import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import {
@@ -13,6 +14,7 @@ import type { InMind } from '@deft/contract';
 import { Act, MainAct } from '../ui/acts';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
+import { Way } from '../ui/way';
 import { FindingRow, Guesses, Perhaps, Unsure } from './finding-rows';
 import { LaidOver } from './laid-over';
 import { LOOKING, type Looking } from './looking';
@@ -103,7 +105,8 @@ interface FindingsListProps extends FindingsProps {
 
 /** Everything the check has to say, and the way to the next attempt. */
 function FindingsList(props: FindingsListProps) {
-  const { keeper, trace, onLandmarks, things, result, chosen, onChoose } = props;
+  const { study, keeper, trace, onLandmarks, things, result, chosen, onChoose } = props;
+  const router = useRouter();
   const wide = useWide();
   const { report, scale } = result;
   return (
@@ -143,6 +146,12 @@ function FindingsList(props: FindingsListProps) {
             style={styles.first}
           />
         ) : null}
+        <View style={styles.first}>
+          <Way
+            label="Bring a drawing made elsewhere"
+            onPress={() => router.push({ pathname: '/studies/bring', params: { study: study.id } })}
+          />
+        </View>
       </ScrollView>
       <WhatNext {...props} />
     </>

@@ -39,7 +39,7 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
   const lacksAttempt = page === 'attempt' && !attempt && attempting.isUninitialized;
   useEffect(() => {
     if (lacksTrace) void addTrace(study.id);
-    if (lacksAttempt) void addAttempt({ id: study.id, inMind: null });
+    if (lacksAttempt) void addAttempt({ id: study.id, inMind: null, paper: null });
   }, [lacksTrace, lacksAttempt, addTrace, addAttempt, study.id]);
   const go = useCallback(
     (to: Pass): void => {
@@ -56,7 +56,7 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
     nth,
     showNext: () => setAttempt(study.attempts[nth % study.attempts.length]?.id ?? null),
     beginAnew: (inMind) =>
-      void addAttempt({ id: study.id, inMind })
+      void addAttempt({ id: study.id, inMind, paper: null })
         .unwrap()
         .then(
           (more) => {

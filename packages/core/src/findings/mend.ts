@@ -30,6 +30,11 @@ function partOf({ about }: Finding, subject: Subject): ReadonlySet<string> {
   return new Set(direct.flatMap((name) => [name, ...hangingOn(subject, name)]));
 }
 
+/** The bones of the ink's model that a part is drawn of: those that it names, or that end at one it names. */
+const isBoneOf = (bone: string, part: ReadonlySet<string>, subject: Subject): boolean =>
+  part.has(bone) ||
+  subject.axes.some(({ name, kind, ends }) => name === bone && kind === 'limb' && part.has(ends[1]));
+
 /** Lines between the landmarks of a part as the reference has them, its near ends included. */
 function linesOf(part: ReadonlySet<string>, subject: Subject, reference: readonly Item[]): Point[][] {
   const at = new Map(
@@ -39,15 +44,10 @@ function linesOf(part: ReadonlySet<string>, subject: Subject, reference: readonl
   );
   return subject.axes.flatMap(({ name, kind, ends }) => {
     const [a, b] = ends.map((end) => at.get(end));
-    if (!part.has(name) || kind === 'chain' || !a || !b) return [];
+    if (!isBoneOf(name, part, subject) || kind === 'chain' || !a || !b) return [];
     return [kind === 'part' ? ovalOn(a, b) : [a, b]];
   });
 }
-
-/** The bones of the ink's model that a part is drawn of: those that it names, or that end at one it names. */
-const isBoneOf = (bone: string, part: ReadonlySet<string>, subject: Subject): boolean =>
-  part.has(bone) ||
-  subject.axes.some(({ name, kind, ends }) => name === bone && kind === 'limb' && part.has(ends[1]));
 
 /**
  * What to take hold of to mend a finding, and where it should lie.

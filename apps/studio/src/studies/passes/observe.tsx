@@ -20,7 +20,7 @@ export function Observe() {
   const wide = useWide();
   const router = useRouter();
   const { leftHanded } = useDesk('leftHanded');
-  const { reference } = useStudy().study;
+  const { id, reference } = useStudy().study;
   const [look, setLook] = useState<Look>(NO_LOOK);
   const [mirrored, setMirrored] = useState(false);
   return (
@@ -42,6 +42,11 @@ export function Observe() {
           <LookChoice look={look} onLook={setLook} only={['squint', 'grey', 'silhouette', 'gaps']} />
           <Switch label="mirrored" on={mirrored} onPress={() => setMirrored(!mirrored)} />
           <Traits />
+          <Way
+            label="Bring a drawing made elsewhere"
+            testID="bring-drawing"
+            onPress={() => router.push({ pathname: '/studies/bring', params: { study: id } })}
+          />
           <Way
             label="Notice, measure, place landmarks"
             onPress={() => router.push({ pathname: '/references/[id]', params: { id: reference.id } })}

@@ -1,0 +1,3 @@
+import { BringDrawingScreen } from '../../src/studies/bring-drawing-screen';
+
+export default BringDrawingScreen;
