@@ -1,0 +1,107 @@
+import { invert, transformPoint } from '../geometry/affine.ts';
+import { distance, type Point } from '../geometry/point.ts';
+import { findLandmarks, type InkReference } from '../ink/find-landmarks.ts';
+import { seeded } from '../random/seeded.ts';
+import { SUBJECTS } from '../subjects/subjects.ts';
+import { drawFigure, planted, type Change } from '../testing/drawn-figure.ts';
+import { FIGURE_HEIGHT, figurePlaces } from '../testing/figure.ts';
+import { check } from './check.ts';
+import { doubtAmong } from './doubt.ts';
+import type { Finding } from './finding.ts';
+import { landmarkItem } from './item.ts';
+import { mendOf } from './mend.ts';
+
+/** A drawing 150 mm tall with a change in it, checked, and what there is to take hold of. */
+
+const places = figurePlaces();
+const SCALE = 0.15;
+const reference: InkReference = {
+  landmarks: [...places].map(([name, at]) => ({ name, at })),
+  height: FIGURE_HEIGHT,
+};
+const items = reference.landmarks.map(({ name, at }) =>
+  landmarkItem({ id: `truth ${name}`, name, at, spread: 0.5 }),
+);
+
+function drawnWith(change: Change) {
+  const changed = planted(places, change);
+  const drawn = drawFigure(changed, FIGURE_HEIGHT, {
+    manner: 'construction',
+    wobble: 0.4,
+    random: seeded(6),
+  });
+  const lines = drawn.lines.map((points, i) => ({
+    of: `line ${i}`,
+    points: points.map(({ x, y }): Point => ({ x: 20 + SCALE * x, y: 10 + SCALE * y })),
+  }));
+  const { found: seen } = findLandmarks(
+    lines.map(({ points }) => points),
+    reference,
+  );
+  const landmarks = seen!.landmarks.map(({ name, byInk, spread }) =>
+    landmarkItem({ id: `found ${name}`, name, at: byInk, spread }),
+  );
+  const report = check({
+    drawn: landmarks,
+    reference: items,
+    height: FIGURE_HEIGHT,
+    seconds: null,
+    subject: SUBJECTS.figure,
+    doubt: doubtAmong(
+      landmarks.map(({ id }) => id),
+      seen!.covariance,
+    ),
+  });
+  const mend = (finding: Finding) =>
+    mendOf(finding, { report, subject: SUBJECTS.figure, lines, items, reference, seen });
+  return { report, lines, mend };
+}
+
+describe('an arm swung out by 30°', () => {
+  const { report, lines, mend } = drawnWith({ kind: 'turn', limb: 'left arm', by: 30 });
+  const finding = report.findings.find(({ about }) => about === 'left upper arm')!;
+  const { ids, ghost } = mend(finding);
+
+  test('is taken hold of by the lines of both its limbs and no others', () => {
+    expect(finding.kind).toBe('tilt');
+    const elbow = planted(places, { kind: 'turn', limb: 'left arm', by: 30 }).get('left elbow')!;
+    const at = { x: 20 + SCALE * elbow.x, y: 10 + SCALE * elbow.y };
+    const reaching = lines.filter(({ points }) => points.some((p) => distance(p, at) < 0.04 * 150));
+    expect([...ids].sort()).toEqual(reaching.map(({ of }) => of).sort());
+    expect(ids).toHaveLength(2);
+  });
+
+  test('is shown where it should lie: from the shoulder over the elbow to the wrist of the reference', () => {
+    const toPage = invert(report.toReference!);
+    const right = (name: string): Point => transformPoint(toPage, places.get(name)!);
+    expect(ghost).toEqual([
+      [right('left shoulder'), right('left elbow')],
+      [right('left elbow'), right('left wrist')],
+    ]);
+  });
+});
+
+test('without lines that are seen nothing is taken hold of, and the ghost still shows where', () => {
+  const { report, lines, mend } = drawnWith({ kind: 'head', by: 0.5 });
+  const finding = report.findings.find(({ about }) => about === 'head')!;
+  expect(mend(finding).ids).toEqual(['line 0']);
+  const unseen = mendOf(finding, {
+    report,
+    subject: SUBJECTS.figure,
+    lines,
+    items,
+    reference,
+    seen: null,
+  });
+  expect(unseen.ids).toEqual([]);
+  expect(unseen.ghost).toEqual(mend(finding).ghost);
+  const nowhere = mendOf(finding, {
+    report: { ...report, toReference: null },
+    subject: SUBJECTS.figure,
+    lines: [],
+    items: [],
+    reference,
+    seen: null,
+  });
+  expect(nowhere).toEqual({ ids: [], ghost: [] });
+});
