@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { boxOf } from '@deft/core/geometry';
+import { strokePoints, thingBox } from '@deft/core/page';
 import { seeded } from '@deft/core/random';
 import { newBlock } from '@deft/core/session';
 import type { Reference, Study } from '@deft/contract';
@@ -140,7 +141,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(await trouble(page)).toEqual([]);
       // Its lower right corner is drawn in, and then the head is put back onto its middle.
       const { stroke } = await drawing(page);
-      const box = boxOf(lines[0]!)!;
+      const box = thingBox((await lying(desk, pageId, 'stroke'))[0]!)!;
       const by = 1 / (1 + head);
       const [width, height] = [box.maxX - box.minX, box.maxY - box.minY];
       const [corner, middle] = [
@@ -150,6 +151,12 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       const [dx, dy] = [((by - 1) * width) / 2, ((by - 1) * height) / 2];
       await stroke([corner, { x: corner.x + 2 * dx, y: corner.y + 2 * dy }], pointer);
       await stroke([middle, { x: middle.x - dx, y: middle.y - dy }], pointer);
+      const drawnTall = boxOf(lines[0]!)!;
+      const tall = async (): Promise<number> => {
+        const { minY, maxY } = boxOf(strokePoints((await lying(desk, pageId, 'stroke'))[0]!))!;
+        return (maxY - minY) / (drawnTall.maxY - drawnTall.minY);
+      };
+      await expect.poll(tall).toBeCloseTo(by, 1);
       await expect(page.getByTestId('mending')).toHaveText(/That is right now/, { timeout: 20_000 });
       await page.getByTestId('mend-done').click();
       await expect(page.getByTestId('todo')).not.toHaveText(/head/i);
@@ -170,14 +177,18 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await page.goto(`${desk.address}/studies/${study}`);
       await page.getByTestId('bring-drawing').click();
       await page.getByTestId('photo-file').setInputFiles({
+        name: 'broken.svg',
+        mimeType: 'image/svg+xml',
+        buffer: Buffer.from('<svg'),
+      });
+      await expect(page.getByText('This SVG cannot be opened as a picture.')).toBeVisible();
+      await page.getByTestId('photo-file').setInputFiles({
         name: 'drawing.svg',
         mimeType: 'image/svg+xml',
         buffer: Buffer.from(svg),
       });
       await control(page, 'The whole photo is the page').click();
       expect(await trouble(page)).toEqual([]);
-      if (process.env['DEFT_LOOK'])
-        await page.screenshot({ path: `${process.env['DEFT_LOOK']}/bring-${name}.png` });
       await page.getByTestId('lift').click();
       await page.getByTestId('take-attempt').click();
       await expect(page.getByTestId('todo')).toHaveText(WRONG_ARM, { timeout: 30_000 });
@@ -226,7 +237,6 @@ test.describe('the sheet of a session', () => {
     await expect(page.getByTestId('sheet-going')).toHaveCount(0);
     await expect(said.first()).toHaveText(WRONG_ARM);
     await expect(page.getByTestId('laid-small')).toHaveCount(2);
-    if (process.env['DEFT_LOOK']) await page.screenshot({ path: `${process.env['DEFT_LOOK']}/sheet.png` });
     await expect(page.getByTestId('came-back')).toHaveText(/^In 2 of 2 the right/);
     expect(await trouble(page)).toEqual([]);
     await page.getByTestId('check-pose').first().click();

@@ -1,10 +1,8 @@
-import { createContext, useContext, useEffect, useLayoutEffect, useMemo } from 'react';
+import { createContext, useContext, useLayoutEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { findingSentence, type Finding, type Mend } from '@deft/core/findings';
 import type { Attempt, Reference } from '@deft/contract';
 import type { PageKeeper } from '../data/page-keeper';
-import { takeHand } from '../data/desk-slice';
-import { useDeskDispatch } from '../data/store';
 import { PageShell } from '../page/shell/page-shell';
 import type { Pass } from '../page/shell/pass';
 import { useShell } from '../page/shell/shell-context';
@@ -54,12 +52,10 @@ interface MendingScreenProps extends Mending {
 
 /** The drawing itself, with the part that is off taken hold of and its right place shown. */
 export function MendingScreen({ keeper, reference, attempt, ...mending }: MendingScreenProps) {
-  const { finding, mend, now, onDone } = mending;
-  const shared = useMemo(() => ({ finding, mend, now, onDone }), [finding, mend, now, onDone]);
   return (
-    <MendingContext.Provider value={shared}>
+    <MendingContext.Provider value={mending}>
       <PageShell
-        pass={mend.ids.length > 0 ? mendPass : redrawPass}
+        pass={mending.mend.ids.length > 0 ? mendPass : redrawPass}
         keeper={keeper}
         reference={reference}
         region={attempt.region}
@@ -72,13 +68,9 @@ export function MendingScreen({ keeper, reference, attempt, ...mending }: Mendin
 function RightPlace() {
   const { surface, dispatch } = useShell();
   const { mend } = useMending();
-  const send = useDeskDispatch();
   useLayoutEffect(() => {
     if (mend.ids.length > 0) dispatch({ kind: 'pick', ids: new Set(mend.ids) });
   }, [mend, dispatch]);
-  useEffect(() => {
-    send(takeHand(mend.ids.length > 0 ? 'Move' : 'Draw'));
-  }, [mend, send]);
   return surface ? <GhostLines surface={surface} lines={mend.ghost} /> : null;
 }
 
@@ -99,11 +91,17 @@ function HowItStands() {
   );
 }
 
-/** How a finding stands by the newest check: as it was, less or more so, or no longer off. */
-function standingNow(before: Finding, now: Answer | null): string {
+/**
+ * How a finding stands by the newest check: as it was, less or more so, or no longer off. It is off as long
+ * as
+ * it is past what is worth a word, whatever else may account for it.
+ */
+export function standingNow(before: Finding, now: Answer | null): string {
   if (!now) return `${findingSentence(before, 'picture')}.`;
   const { report } = now;
-  const still = [...report.findings, ...report.perhaps].find(({ id }) => id === before.id);
+  const still = [...report.findings, ...report.perhaps, ...report.folded, ...report.unsure].find(
+    ({ id, size, tolerance }) => id === before.id && Math.abs(size) >= tolerance,
+  );
   if (still)
     return still.size === before.size
       ? `${findingSentence(before, report.sides)}.`

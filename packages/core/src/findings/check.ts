@@ -276,7 +276,7 @@ function others(explanation: Explanation, ground: Ground): { folded: Finding[]; 
 
 /**
  * Whether a finding may be no more than where in its lines a place was found: a single landmark that stands
- * off, or the length of a line across that may not be drawn at all. It accounts for that, and is not said.
+ * off, or the length of a line across that may not be drawn at all. It accounts for that, and is not told.
  */
 function isOnlyFound({ kind, about, drawn }: Finding, subject: Subject, { ids }: Doubt): boolean {
   if (!drawn.every((id) => ids.includes(id))) return false;
@@ -361,7 +361,8 @@ export function check(input: CheckInput): CheckReport {
   const ground = { topics, laid, doubt: moveDoubt(doubt, toReference), height, seconds };
   const { folded, unsure } = others(explanation, ground);
   const worthSaying = (f: Finding): boolean => isJudged(f.kind, seconds, f.size, f.reference);
-  const said = listed(explanation, ground).filter((f) => worthSaying(f) && !isOnlyFound(f, subject, doubt));
+  const causes = listed(explanation, ground).filter(worthSaying);
+  const said = causes.filter((f) => !isOnlyFound(f, subject, doubt));
   return {
     ...base,
     toReference,
@@ -375,7 +376,7 @@ export function check(input: CheckInput): CheckReport {
     findings: said.filter(({ sure }) => sure === 'clearly'),
     perhaps: said.filter(({ sure }) => sure === 'perhaps'),
     folded: folded.filter(worthSaying),
-    unsure: unsure.filter(worthSaying),
+    unsure: [...causes.filter((f) => !said.includes(f)), ...unsure.filter(worthSaying)],
     cannotSay,
   };
 }

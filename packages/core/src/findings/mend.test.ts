@@ -105,3 +105,36 @@ test('without lines that are seen nothing is taken hold of, and the ghost still 
   });
   expect(nowhere).toEqual({ ids: [], ghost: [] });
 });
+
+test('a single landmark that stands off is not told as a finding of its own, but is not hidden either', () => {
+  const spread = 0.4;
+  const moved = reference.landmarks.map(({ name, at }) => ({
+    name,
+    at: {
+      x: 20 + SCALE * at.x + (name === 'left knee' ? 12 : 0),
+      y: 10 + SCALE * at.y,
+    },
+  }));
+  const drawn = moved.map(({ name, at }) => landmarkItem({ id: `found ${name}`, name, at, spread }));
+  const rows = drawn.flatMap((_, i) =>
+    [0, 1].map((c) => drawn.flatMap((__, k) => [0, 1].map((d) => (i === k && c === d ? spread ** 2 : 0)))),
+  );
+  const input = {
+    drawn,
+    reference: items,
+    height: FIGURE_HEIGHT,
+    seconds: null,
+    subject: SUBJECTS.figure,
+  };
+  const set = check(input);
+  expect(set.findings.map(({ id }) => id)).toContain('place:truth left knee');
+  const found = check({
+    ...input,
+    doubt: doubtAmong(
+      drawn.map(({ id }) => id),
+      rows,
+    ),
+  });
+  expect([...found.findings, ...found.perhaps].map(({ id }) => id)).not.toContain('place:truth left knee');
+  expect(found.unsure.map(({ id }) => id)).toContain('place:truth left knee');
+});
