@@ -72,7 +72,11 @@ export function Photos({ of, papers, hint, children }: PhotosProps) {
         ) : (
           <MainAct label="Take a photo" disabled={taking.isLoading} onPress={() => camera.current?.click()} />
         )}
-        <Act label="Choose a photo" disabled={taking.isLoading} onPress={() => files.current?.click()} />
+        <Act
+          label={of.kind === 'session' ? 'Choose a photo' : 'Choose a picture'}
+          disabled={taking.isLoading}
+          onPress={() => files.current?.click()}
+        />
         {of.kind === 'session' ? (
           <Act
             label="Simulated camera"

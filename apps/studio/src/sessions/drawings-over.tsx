@@ -1,5 +1,6 @@
 import { createContext, useContext, useEffect, useSyncExternalStore } from 'react';
 import { boxOf, type Point } from '@deft/core/geometry';
+import { COVER } from '../page/parts/over-page';
 import { useShell } from '../page/shell/shell-context';
 import type { Surface } from '../page/surface';
 import { toScreen } from '../page/view';
@@ -121,13 +122,6 @@ function DrawingNumber({ loop, at: { x, y }, splitting }: DrawingNumberProps) {
   );
 }
 
-const COVER = {
-  position: 'absolute',
-  inset: 0,
-  width: '100%',
-  height: '100%',
-  pointerEvents: 'none',
-} as const;
 // Where nothing is drawn, a finger or the wheel on the page moves the screen as beside it.
 const RESTING = { ...COVER, pointerEvents: 'auto' } as const;
 const PRESSED = { cursor: 'pointer', pointerEvents: 'auto' } as const;

@@ -14,12 +14,14 @@ import { newId } from '../data/new-id';
 import { useThings } from '../data/use-page';
 import { PageView } from '../page/parts/page-view';
 import type { Surface } from '../page/surface';
+import { useSay } from '../ui/notes';
 import { Text } from '../ui/text';
 import { Findings } from './findings';
 import { MendingScreen } from './mending';
 import { QuickRun } from './quick-run';
 import { useStudy } from './study-context';
 import { useChecked, type ToCheck } from './use-checked';
+import { NOT_TAKEN_HOLD } from './words';
 import { WhereOnReference } from './where-on-reference';
 
 interface CheckedProps extends ToCheck {
@@ -56,7 +58,7 @@ function Checked(props: CheckedProps) {
   /** The landmarks that are asked for; null until it is known whether the desk sees any by itself. */
   const [run, setRun] = useState<readonly string[] | null>(null);
   const [surface, setSurface] = useState<Surface | null>(null);
-  const mending = useMending(props, result);
+  const mending = useOpenMending(props, result);
   if (mending.open)
     return (
       <MendingScreen
@@ -111,19 +113,24 @@ function Checked(props: CheckedProps) {
 }
 
 /** What is being mended on the page, if anything is. The page as it was before keeps a name. */
-function useMending({ study, attempt, keeper, trace }: ToCheck, result: ReturnType<typeof useChecked>) {
+function useOpenMending({ study, attempt, keeper, trace }: ToCheck, result: ReturnType<typeof useChecked>) {
+  const say = useSay();
   const [open, setOpen] = useState<{ readonly finding: Finding; readonly mend: Mend } | null>(null);
   const begin = (finding: Finding): void => {
     if (!result || result === 'failed') return;
     const name = `Before: ${findingSentence(finding, result.report.sides).toLowerCase()}`.slice(0, 60);
-    void keeper.commit({ add: [{ type: 'version', id: newId(), name, at: Date.now() }] });
-    void mendPage(keeper.things, {
+    mendPage(keeper.things, {
       region: attempt.region,
       trace: trace?.things ?? null,
       reference: study.reference,
       checked: result,
       finding,
-    }).then((mend) => setOpen({ finding, mend }));
+    })
+      .then((mend) => {
+        setOpen({ finding, mend });
+        return keeper.commit({ add: [{ type: 'version', id: newId(), name, at: Date.now() }] });
+      })
+      .catch(() => say({ text: NOT_TAKEN_HOLD }));
   };
   return { open, begin, close: () => setOpen(null) };
 }

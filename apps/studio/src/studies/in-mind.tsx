@@ -15,8 +15,8 @@ import { useStudy } from './study-context';
 export function InMind() {
   const palette = usePalette();
   const { attempt, before, setBefore } = useStudy();
-  const [put, setPut] = useState<Id | null>(null);
-  if (!attempt?.inMind || put === attempt.id) return null;
+  const [aside, setAside] = useState<Id | null>(null);
+  if (!attempt?.inMind || aside === attempt.id) return null;
   return (
     <View style={[styles.strip, { backgroundColor: palette.paper, borderColor: palette.rule }]}>
       <View style={styles.said}>
@@ -25,7 +25,7 @@ export function InMind() {
         </Text>
         <Switch label="the drawing before" on={before} onPress={() => setBefore(!before)} />
       </View>
-      <Act small label="×" spoken="×: put this aside" onPress={() => setPut(attempt.id)} />
+      <Act small label="×" spoken="×: put this aside" onPress={() => setAside(attempt.id)} />
     </View>
   );
 }

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useId, useMemo, useState } from 'react';
 import { transformPoint, type Affine, type Point } from '@deft/core/geometry';
 import {
   formOutline,
@@ -81,15 +81,17 @@ export function LaidDrawing({ things, region, toReference, unit, colour }: LaidD
       })),
     [things, toReference],
   );
+  // Two drawings may lie on one screen, each cut to its own part.
+  const part = useId();
   const laid = `matrix(${toReference.join(' ')})`;
   return (
     <>
       {region ? (
-        <clipPath id="drawn-part">
+        <clipPath id={part}>
           <path d={pathThrough(region, true)} />
         </clipPath>
       ) : null}
-      <g transform={laid} clipPath={region ? 'url(#drawn-part)' : undefined}>
+      <g transform={laid} clipPath={region ? `url(#${part})` : undefined}>
         {lifted.map(({ id, transform, href, width, height }) => (
           <image
             key={id}

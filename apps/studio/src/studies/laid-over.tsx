@@ -85,7 +85,7 @@ export function LaidOver(props: LaidOverProps) {
     <View style={[styles.room, { backgroundColor: palette.paper }]}>
       {looking.way === 'beside' ? (
         <>
-          {stage(ground, undefined, 'The reference')}
+          {stage(ground, undefined, other ? 'What it is held against' : 'The reference')}
           {stage(drawing, marks, 'Your drawing')}
         </>
       ) : (

@@ -46,7 +46,7 @@ export function LookingRow({ looking, onLooking, others, placed }: LookingRowPro
             <Text size={13}>blink</Text>
           </Pressable>
           <Slider
-            label="Picture"
+            label={against === 'picture' ? 'Picture' : 'Under it'}
             value={strength}
             least={0}
             most={1}

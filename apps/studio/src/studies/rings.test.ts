@@ -1,5 +1,5 @@
 import type { Landmark, Thing } from '@deft/core/page';
-import { answers, landmarkAt, openLandmarks, ringsOf } from './rings';
+import { answers, landmarkAt, landmarkOf, openLandmarks, ringsOf, saidAway } from './rings';
 
 const sheet = { type: 'sheet', id: 'ink', kind: 'ink', name: 'Ink', order: 'a0' } as unknown as Thing;
 const set = (name: string, state: Landmark['state']): Landmark => ({
@@ -45,4 +45,11 @@ test('a landmark that is put somewhere is set once, and moved from then on', () 
     set: [{ id: 'id crown', to: { at: { x: 5, y: 6 }, spread: 0.3, state: 'set' } }],
   });
   expect(answers(new Map(), [{ name: 'chin', at: { x: 0, y: 0 }, spread: 1, state: 'set' }])).toEqual({});
+});
+
+test('what is said to be hidden or not drawn is found again, and what is set is not among it', () => {
+  expect(saidAway(things).map(({ name, state }) => [name, state])).toEqual([['chin', 'hidden']]);
+  expect(saidAway(new Map())).toEqual([]);
+  expect(landmarkOf(things, 'crown')?.id).toBe('id crown');
+  expect(landmarkOf(things, 'left elbow')).toBeNull();
 });

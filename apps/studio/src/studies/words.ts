@@ -24,3 +24,5 @@ export const MENDED = 'That is right now, as far as the desk can tell.';
 export const NOT_TOLD_NOW = 'From how it is now, the desk cannot tell.';
 export const BRING_DRAWING =
   'Photograph a drawing of this reference that you made on paper: whole, with a little of the table round it, in even light. Or choose a picture of one that was drawn elsewhere. Then it is laid flat, and what you drew is lifted from it.';
+export const NOT_TAKEN_HOLD =
+  'This part could not be taken hold of. The drawing is untouched: mend it under Refine, or try again.';

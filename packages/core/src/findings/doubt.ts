@@ -5,8 +5,7 @@ import type { Item } from './item.ts';
 
 /**
  * How surely some items are placed that were found together: where one is wrong its neighbours are wrong
- * along
- * with it, and along a limb more than across it.
+ * along with it, and along a limb more than across it.
  */
 export interface Doubt {
   readonly ids: readonly string[];
@@ -85,6 +84,7 @@ export function whitening(
 /** Of a doubt only some items, in the order given; those that it does not know are left out. */
 export function doubtOf({ ids, covariance }: Doubt, wanted: readonly string[]): Doubt {
   const known = wanted.filter((id) => ids.includes(id));
+  if (known.length === 0) return NO_DOUBT;
   const rows = known.flatMap((id) => [2 * ids.indexOf(id), 2 * ids.indexOf(id) + 1]);
-  return { ids: known, covariance: known.length > 0 ? covariance.selection(rows, rows) : new Matrix(0, 0) };
+  return { ids: known, covariance: covariance.selection(rows, rows) };
 }

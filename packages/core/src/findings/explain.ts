@@ -103,12 +103,12 @@ function withOneMore(
   const promising = candidates
     .filter(({ topic }) => !causes.some((cause) => cause.topic.id === topic.id))
     .filter(({ topic }) => !except || !isAboutTheSame(topic, except))
-    .map((cause) => ({ cause, gain: fit.gainOf(cause) - PRICE * cause.count }))
-    .sort((x, y) => y.gain - x.gain)
+    .map((cause) => ({ cause, expected: fit.gainOf(cause) }))
+    .sort((x, y) => y.expected - PRICE * y.cause.count - (x.expected - PRICE * x.cause.count))
     .slice(0, CLOSELY);
   const tries: { cause: Candidate; fit: ModelFit; worth: number; seen: number }[] = [];
-  for (const { cause, gain: expected } of promising) {
-    if (chance(2 * (expected + PRICE * cause.count), cause.count) > limit) continue;
+  for (const { cause, expected } of promising) {
+    if (chance(2 * expected, cause.count) > limit) continue;
     const tried = fitModel(pairs, [...causes, cause], options);
     const gain = fit.chi2 - tried.chi2;
     const values = tried.values[causes.length] as readonly number[];

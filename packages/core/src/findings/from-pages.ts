@@ -118,11 +118,7 @@ export function lackingLandmarks(
 /**
  * What a reference's figure is made of, for finding it in ink: its landmarks, hidden ones too; may be none.
  */
-export function inkReference(
-  items: readonly Item[],
-  { truth }: CheckedReference,
-  height: number,
-): InkReference {
+function inkReference(items: readonly Item[], { truth }: CheckedReference, height: number): InkReference {
   const known = items
     .filter((item) => item.kind === 'landmark' && item.name !== null)
     .map((item) => ({ name: item.name as string, at: item.centre, hidden: false }));

@@ -1,6 +1,6 @@
 export * from './came-back.ts';
 export * from './check.ts';
-export { doubtAmong, type Doubt } from './doubt.ts';
+export { doubtAmong } from './doubt.ts';
 export * from './from-pages.ts';
 export type { Finding, FindingKind, Mark } from './finding.ts';
 export { formItem, landmarkItem, moveItem, type Item } from './item.ts';

@@ -5,8 +5,7 @@ import { nodeAt, type Skeleton } from './skeleton.ts';
 
 /**
  * What a landmark's place varies by beside the lines' unsteadiness, along its limb and across it, parts of
- * the
- * height: where in a line's bend a joint is, no line says.
+ * the height: where in a line's bend a joint is, no line says.
  */
 const OWN: Readonly<Record<string, readonly [number, number]>> = {
   crown: [0.003, 0.0015],
@@ -22,8 +21,7 @@ const OWN: Readonly<Record<string, readonly [number, number]>> = {
 };
 /**
  * How the lines' unsteadiness is told from how far they lie from the model's: a factor, and the scatter that
- * is
- * there in the steadiest hand, since limbs are drawn thicker or thinner than the model has them.
+ * is there in the steadiest hand, since limbs are drawn thicker or thinner than the model has them.
  */
 const SINGLE = { factor: 2.4, steadiest: 0.0045 };
 const EDGES = { factor: 2.2, steadiest: 0.0098 };
@@ -47,8 +45,7 @@ function limbAt(joint: number, skeleton: Skeleton): readonly [number, number] {
 
 /**
  * Covariance of the landmarks' places, x and y of each in turn, squared heights. Calibrated on 330 made
- * drawings
- * in five manners, of steady and unsteady hands, on seeds of their own.
+ * drawings in five manners, of steady and unsteady hands, on seeds of their own.
  */
 export function landmarkDoubts(
   { scatter }: Refined,

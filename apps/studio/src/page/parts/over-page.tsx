@@ -27,7 +27,8 @@ export function OverPage({
   );
 }
 
-const COVER = {
+/** All of the page's room on the screen, and no touch taken. */
+export const COVER = {
   position: 'absolute',
   inset: 0,
   width: '100%',

@@ -3,6 +3,7 @@ import type { Point } from '@deft/core/geometry';
 import { usePalette } from '../../ui/use-desk-theme';
 import type { Surface } from '../surface';
 import { toScreen } from '../view';
+import { COVER } from './over-page';
 
 /**
  * The desk's colour laid thinly over all that is not the part of the page one works on: other drawings are
@@ -30,10 +31,7 @@ export function RegionVeil({
     return painter.onView(place);
   }, [surface, region]);
   return (
-    <svg
-      style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }}
-      aria-hidden
-    >
+    <svg style={COVER} aria-hidden>
       <path ref={path} fill={palette.desk} fillOpacity={0.72} fillRule="evenodd" />
     </svg>
   );
