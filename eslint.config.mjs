@@ -22,6 +22,7 @@ const CORE_PARTS = {
   fit: ['geometry', 'random'],
   page: ['geometry'],
   reference: ['geometry', 'page', 'subjects'],
+  person: ['geometry', 'reference'],
   tone: ['geometry', 'page', 'reference'],
   paper: ['geometry', 'tone'],
   session: ['random', 'reference'],

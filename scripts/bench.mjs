@@ -9,6 +9,7 @@ import { run } from './run.mjs';
 
 const PARTS = {
   fit: 'bench/fit.ts',
+  person: 'bench/person.ts',
   ink: 'bench/ink.ts',
   findings: 'bench/findings.ts',
   changes: 'bench/changes.ts',

@@ -10,6 +10,7 @@ import { ZipFile } from 'yazl';
 import sharp, { type Sharp } from 'sharp';
 import { idOf } from '@deft/core/page';
 import { UNTOUCHED, type Preparation, type ReferenceMark } from '@deft/core/reference';
+import { PERSON_NETS, PERSON_RUNTIME } from '@deft/contract';
 import type {
   BroughtLine,
   OfferedPage,
@@ -512,6 +513,70 @@ describe('marks and preparations', () => {
     assert.equal((await ask(`/references/${other.id}/marks/${marks[0]!.id}`, 'PUT', marks[0])).status, 400);
     await ask(`/references/${id}/marks/${marks[0]!.id}`, 'DELETE');
     assert.equal((await ask<Reference>(`/references/${id}`)).value.marks.length, 2);
+  });
+
+  test('what was found in a picture is laid on it in one go, all or nothing', async () => {
+    const { id } = await bringOne(await scene(402), 'person.jpg');
+    const change = (put: readonly unknown[], remove: readonly string[] = []) =>
+      ask<Reference>(`/references/${id}/marks`, 'POST', { put, remove });
+    const found = (name: string, x: number) => ({
+      kind: 'landmark',
+      id: newId(),
+      name,
+      at: { x, y: 9 },
+      hidden: false,
+      spread: 4.5,
+    });
+    const silhouette = {
+      kind: 'silhouette',
+      id: newId(),
+      outlines: [
+        [
+          { x: 0, y: 0 },
+          { x: 9, y: 0 },
+          { x: 0, y: 9 },
+        ],
+      ],
+    };
+    const [crown, chin] = [found('crown', 1), found('chin', 2)];
+    const first = await change([crown, chin, silhouette]);
+    assert.equal(first.status, 200);
+    assert.deepEqual(new Set(first.value.marks), new Set([crown, chin, silhouette]));
+    assert.equal(first.value.marked, true);
+    // Accepted: the same without its doubt. What goes and is not there is passed over.
+    const { spread: _, ...accepted } = crown;
+    const second = await change([accepted], [chin.id, silhouette.id, newId()]);
+    assert.deepEqual(second.value.marks, [accepted]);
+    const other = await bringOne(await scene(403), 'elsewhere.jpg');
+    const elsewhere = found('chin', 3);
+    await ask(`/references/${other.id}/marks/${elsewhere.id}`, 'PUT', elsewhere);
+    for (const bad of [
+      [found('chin', 2), elsewhere],
+      [chin, chin],
+      [{ ...chin, spread: 0 }],
+      [{ ...silhouette, outlines: [[{ x: 0, y: 0 }]] }],
+      Array.from({ length: 500 }, (_, i) => found('chin', i)),
+    ])
+      assert.equal((await change(bad, [crown.id])).status, 400);
+    assert.deepEqual((await ask<Reference>(`/references/${id}`)).value.marks, [accepted]);
+    assert.equal((await ask(`/references/${newId()}/marks`, 'POST', { put: [], remove: [] })).status, 404);
+  });
+
+  test('the nets that read pictures come whole, with their length, and nothing beside them', async () => {
+    for (const [path, least] of [
+      [PERSON_NETS.detector, 1e6],
+      [PERSON_NETS.reader, 1e6],
+      [`${PERSON_RUNTIME}/litert_wasm_internal.wasm`, 1e6],
+      [`${PERSON_RUNTIME}/litert_wasm_internal.js`, 1e4],
+    ] as const) {
+      const answer = await fetch(`${desk.address}${path}`);
+      assert.equal(answer.status, 200, path);
+      const { byteLength } = await answer.arrayBuffer();
+      assert.ok(byteLength > least, path);
+      assert.equal(Number(answer.headers.get('content-length')), byteLength);
+    }
+    for (const path of ['/package.json', '/../package.json', '/%2e%2e/package.json', '/'])
+      assert.notEqual((await fetch(`${desk.address}${PERSON_RUNTIME}${path}`)).status, 200, path);
   });
 
   test('a preparation is made beside the original, seen everywhere, numbered, and undone', async () => {

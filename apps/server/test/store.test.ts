@@ -252,7 +252,35 @@ describe('sessions', () => {
     const [{ id } = { id: '' }] = (await store.readSession((await store.listSessions())[0]!.id)).poses.map(
       ({ attempt }) => ({ id: attempt }),
     );
-    await store.keepMiss(id, 4.5);
+    const said = {
+      page: 3,
+      trace: null,
+      revision: 0,
+      computation: 7,
+      headline: 'Turn the left arm.',
+      says: [{ sentence: 'Left arm 14° flatter.', sure: 'clearly' as const }],
+    };
+    await store.keepReport(id, { id: newId(), ...said, miss: 9 }, 3);
+    await store.keepReport(id, { id: newId(), ...said, miss: 4.5, headline: 'Turn the left arm, again.' }, 3);
+    const kept = await store.listReports(id);
+    assert.deepEqual(
+      kept.map(({ page, trace, miss, headline, says }) => ({ page, trace, miss, headline, says })),
+      [{ page: 3, trace: null, miss: 4.5, headline: 'Turn the left arm, again.', says: said.says }],
+    );
+    // Another computation, or another drawing, is another report; beyond the most the oldest go.
+    for (const other of [{ computation: 8 }, { page: 4 }, { page: 5 }])
+      await store.keepReport(id, { id: newId(), ...said, ...other, miss: 4.5 }, 3);
+    assert.deepEqual(
+      (await store.listReports(id)).map(({ page, computation }) => [page, computation]),
+      [
+        [5, 7],
+        [4, 7],
+        [3, 8],
+      ],
+    );
+    await assert.rejects(store.keepReport(newId(), { id: newId(), ...said, miss: null }, 3), {
+      name: 'Gone',
+    });
     assert.deepEqual(await store.readMisses(), { figure: 4.5 });
     const plan = { id: newId(), title: 'Mine', blocks: [newBlock(2, 45)] };
     await store.keepPlan(plan);

@@ -4,6 +4,7 @@ import { batchSchema } from './operations.ts';
 import { pageExportSchema, readOnSchema } from './pages.ts';
 import { inkQuerySchema, joiningSchema, liftingSchema, type PaperWork } from './papers.ts';
 import {
+  markChangeSchema,
   markSchema,
   preparationSchema,
   referencePatchSchema,
@@ -15,10 +16,12 @@ import {
   type ReferencePage,
 } from './references.ts';
 import {
-  missSchema,
+  laidSchema,
   newAttemptSchema,
   newStudySchema,
+  reportSchema,
   studyPatchSchema,
+  type KeptReport,
   type Study,
   type StudyBrief,
 } from './resources.ts';
@@ -89,6 +92,7 @@ export const API = {
     change: answers<Reference>()('PATCH', '/references/:id', { body: referencePatchSchema }),
     putMark: answers<Reference>()('PUT', '/references/:id/marks/:mark', { body: markSchema }),
     removeMark: answers<Reference>()('DELETE', '/references/:id/marks/:mark'),
+    changeMarks: answers<Reference>()('POST', '/references/:id/marks', { body: markChangeSchema }),
     preparations: answers<KeptPreparation[]>()('GET', '/references/:id/preparations'),
     prepare: answers<Reference>()('POST', '/references/:id/preparations', { body: preparationSchema }),
     picture: answers<File>()('GET', '/references/:id/picture', { query: revisionQuerySchema }),
@@ -153,7 +157,10 @@ export const API = {
     papers: answers<PaperWork[]>()('GET', '/studies/:id/papers'),
     /** With a photo in a form; a `PaperWork` comes back. */
     photograph: answers<File>()('POST', '/studies/:id/papers'),
-    keepMiss: answers<Done>()('PUT', '/studies/attempts/:attempt/miss', { body: missSchema }),
+    /** The newest first. */
+    reports: answers<KeptReport[]>()('GET', '/studies/attempts/:attempt/reports'),
+    keepReport: answers<Done>()('POST', '/studies/attempts/:attempt/reports', { body: reportSchema }),
+    lay: answers<Done>()('PUT', '/studies/attempts/:attempt/laid', { body: laidSchema }),
   },
   service: {
     search: answers<OfferedPage>()('GET', '/services/pictures', { query: searchSchema }),

@@ -3,6 +3,7 @@ export * from './boards.ts';
 export * from './operations.ts';
 export * from './pages.ts';
 export * from './papers.ts';
+export * from './person-nets.ts';
 export * from './pose-facts.ts';
 export * from './references.ts';
 export * from './refusal.ts';

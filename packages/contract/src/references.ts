@@ -179,6 +179,7 @@ const MARKS = {
     name: Joi.string().trim().min(1).max(100).required(),
     at: place.required(),
     hidden: Joi.boolean().required(),
+    spread: Joi.number().greater(0).max(1e6),
   },
   sight: {
     unit: pair.allow(null).required(),
@@ -186,6 +187,9 @@ const MARKS = {
     guess: Joi.number().min(-1e4).max(1e4).allow(null).required(),
   },
   detail: { box: box.required(), reference: id.required() },
+  silhouette: {
+    outlines: Joi.array().items(Joi.array().items(place).min(3).max(4000)).min(1).max(100).required(),
+  },
 };
 export const markSchema = Joi.object<ReferenceMark>().when('.kind', {
   switch: Object.entries(MARKS).map(([kind, fields]) => ({
@@ -196,6 +200,16 @@ export const markSchema = Joi.object<ReferenceMark>().when('.kind', {
 });
 /** The most marks one reference may have. */
 export const MOST_MARKS = 500;
+
+/** Marks of a reference removed and put in one go. */
+export interface MarkChange {
+  readonly put: readonly ReferenceMark[];
+  readonly remove: readonly Id[];
+}
+export const markChangeSchema = Joi.object<MarkChange>({
+  put: Joi.array().items(markSchema).max(MOST_MARKS).required(),
+  remove: Joi.array().items(id).max(MOST_MARKS).required(),
+});
 
 export const preparationSchema = Joi.object<Preparation>({
   outline: Joi.array().items(place).min(3).max(4000).allow(null).required(),

@@ -1,8 +1,9 @@
 import Joi from 'joi';
-import type { Point } from '@deft/core/geometry';
+import { determinant, type Affine, type Point } from '@deft/core/geometry';
+import type { ReportInWords } from '@deft/core/findings';
 import type { Id } from '@deft/core/page';
 import { GROUNDS, type Source } from '@deft/core/session';
-import { id } from './operations.ts';
+import { affine, id } from './operations.ts';
 import type { Reference, ReferenceBrief } from './references.ts';
 import type { SubjectTrait } from './sets.ts';
 
@@ -32,6 +33,8 @@ export interface Attempt {
   /** Time given, seconds; null for all it wanted. */
   readonly seconds: number | null;
   readonly inMind: InMind | null;
+  /** Where the student has laid it by hand: page millimetres to pixels of the reference; null by the desk. */
+  readonly laid: Affine | null;
   readonly createdAt: number;
 }
 
@@ -95,9 +98,45 @@ export const newAttemptSchema = Joi.object<NewAttempt>({
     .default(null),
 });
 
-/** Average miss of a check, per cent of the figure's height. */
-export const missSchema = Joi.object<{ miss: number | null }>({
+/** What a check said of an attempt, with the versions that it was made from. */
+export interface NewReport extends ReportInWords {
+  /** The number of the last operation of its page, of the trace's where there is one, and the preparation. */
+  readonly page: number;
+  readonly trace: number | null;
+  readonly revision: number;
+}
+export interface KeptReport extends NewReport {
+  readonly id: Id;
+  readonly createdAt: number;
+}
+const version = Joi.number().integer().min(0).max(1e9);
+export const reportSchema = Joi.object<NewReport>({
+  page: version.required(),
+  trace: version.allow(null).required(),
+  revision: version.required(),
+  computation: version.required(),
   miss: Joi.number().min(0).max(1e4).allow(null).required(),
+  headline: Joi.string().max(600).required(),
+  says: Joi.array()
+    .items(
+      Joi.object({
+        sentence: Joi.string().max(600).required(),
+        sure: Joi.valid('clearly', 'perhaps').required(),
+      }),
+    )
+    .max(200)
+    .required(),
+});
+/** As many reports of one attempt are kept, the newest. */
+export const MOST_REPORTS = 50;
+
+/** Refuses what would flatten a drawing: it could not be laid back. */
+function laysFlat(value: Affine, helpers: Joi.CustomHelpers<Affine>): Affine | Joi.ErrorReport {
+  return Math.abs(determinant(value)) > 1e-12 ? value : helpers.error('any.invalid');
+}
+/** Where a drawing lies on its reference by hand; null where the desk is to lay it again. */
+export const laidSchema = Joi.object<{ laid: Affine | null }>({
+  laid: affine.custom(laysFlat).allow(null).required(),
 });
 
 export const idSchema = id;

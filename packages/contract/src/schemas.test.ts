@@ -185,6 +185,7 @@ describe('references, sets, boards and studies', () => {
     const marks = [
       { kind: 'trait', id: id(1), text: 'long neck', at: null },
       { kind: 'landmark', id: id(1), name: 'crown', at, hidden: false },
+      { kind: 'silhouette', id: id(1), outlines: [[at, at, at]] },
       { kind: 'sight', id: id(1), unit: [at, at], span: [at, at], guess: null },
       { kind: 'detail', id: id(1), box: { x: 0, y: 0, width: 5, height: 5 }, reference: id(2) },
     ];

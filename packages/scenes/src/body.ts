@@ -7,6 +7,8 @@ export interface Worn {
   /** Room and cells of its own, where it is much smaller than the body. */
   readonly box?: Box3;
   readonly cell?: number;
+  /** What a bust stands on, left out where it is set on a body. */
+  readonly stand?: true;
 }
 
 /** A living body: its surfaces and its named points, metres. */

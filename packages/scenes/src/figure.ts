@@ -1,6 +1,8 @@
 import { Box3, type Vector3 } from 'three';
-import type { Body } from './body.ts';
+import type { Body, Worn } from './body.ts';
 import { ellipsoid, frameOf, nearest, roundCone, together, vec, type Field } from './field.ts';
+import { head as headOf, type HeadKind } from './head.ts';
+import { setOn } from './set-on.ts';
 
 type Triple = readonly [number, number, number];
 
@@ -36,6 +38,12 @@ export interface Build {
   readonly hips?: number;
   readonly hat?: boolean;
   readonly colour?: string;
+  /** A head with a face and hair in place of the plain one. */
+  readonly face?: HeadKind;
+  /** The colour of what the legs wear. */
+  readonly trousers?: string;
+  /** Tells of both feet where they touch the ground, beside the lower one. */
+  readonly feet?: true;
 }
 
 const SIZES = {
@@ -143,7 +151,7 @@ function leg(s: Side, pelvis: Vector3): Field {
 
 /** A person about 1.75 m tall, standing with the lowest foot on the ground. */
 export function figure(pose: FigurePose, kind: Build = {}): Body {
-  const { stout = 1, shoulders = 1, hips = 1, hat = false, colour = '#b39c86' } = kind;
+  const { stout = 1, shoulders = 1, hips = 1, hat = false, colour = '#b39c86', face: kindOfHead } = kind;
   const build = (pelvis: Vector3): Body & { low: number } => {
     const waist = along(pelvis, pose.waist, SIZES.waist);
     const neck = along(waist, pose.chest, SIZES.chest);
@@ -197,7 +205,17 @@ export function figure(pose: FigurePose, kind: Build = {}): Body {
         0.052,
       ),
     );
-    const field = together(0.05, trunk, leg(left, pelvis), leg(right, pelvis), arm(left), arm(right), head);
+    const legs = nearest(leg(left, pelvis), leg(right, pelvis));
+    const neckOnly = roundCone(neck, skull.clone().addScaledVector(up, -0.06), 0.055, 0.05);
+    const field = together(
+      0.05,
+      trunk,
+      leg(left, pelvis),
+      leg(right, pelvis),
+      arm(left),
+      arm(right),
+      kindOfHead ? neckOnly : head,
+    );
     const lower = left.toe.y < right.toe.y ? left : right;
     const named = (['left', 'right'] as const).flatMap((side) => {
       const s = side === 'left' ? left : right;
@@ -207,7 +225,8 @@ export function figure(pose: FigurePose, kind: Build = {}): Body {
       }));
     });
     const heelLow = Math.min(left.ankle.y, right.ankle.y) - 0.086;
-    const worn: { field: Field; colour: string }[] = [];
+    const worn: Worn[] = kindOfHead ? setOn(headOf(kindOfHead), headFrame, skull) : [];
+    if (kind.trousers) worn.push({ field: (p) => legs(p) - 0.012, colour: kind.trousers });
     if (hat) {
       const at = (upward: number, forward: number): Vector3 =>
         skull.clone().addScaledVector(up, upward).addScaledVector(face, forward);
@@ -233,6 +252,12 @@ export function figure(pose: FigurePose, kind: Build = {}): Body {
         { name: 'pit of the neck', at: neck.clone().addScaledVector(face, 0.03) },
         ...named,
         { name: 'lowest foot', at: lower.toe.clone().add(vec(0, -0.02, 0)) },
+        ...(kind.feet
+          ? [left, right].map(({ toe }, i) => ({
+              name: `${i ? 'right' : 'left'} foot`,
+              at: toe.clone().add(vec(0, -0.02, 0)),
+            }))
+          : []),
       ],
     };
   };

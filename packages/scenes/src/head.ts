@@ -113,7 +113,7 @@ export function head({
   );
   const iris = both((s) => [ellipsoid(vec(s * 0.031, -0.0012, 0.0757), vec(0.0056, 0.0056, 0.0036))]);
   const worn: Worn[] = [
-    { field: shoulders, colour: '#55606a', cell: 0.007 },
+    { field: shoulders, colour: '#55606a', cell: 0.007, stand: true },
     {
       field: nearest(...iris),
       colour: '#3b3029',

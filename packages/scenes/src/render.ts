@@ -14,11 +14,13 @@ import {
   PCFShadowMap,
   PerspectiveCamera,
   Scene as World,
+  SphereGeometry,
   Vector3,
   WebGLRenderer,
 } from 'three';
 import { RoundedBoxGeometry } from 'three/examples/jsm/geometries/RoundedBoxGeometry.js';
 import { toRadians } from '@deft/core/geometry';
+import { seeded } from '@deft/core/random';
 import type { Body } from './body.ts';
 import { BUILDINGS } from './buildings.ts';
 import { nearest, vec, type Field } from './field.ts';
@@ -194,7 +196,7 @@ function build(thing: Thing): Shown {
   }
   const body: Body =
     thing.kind === 'figure'
-      ? figure(POSES[thing.pose], thing.build)
+      ? figure(typeof thing.pose === 'string' ? POSES[thing.pose] : thing.pose, thing.build)
       : thing.kind === 'goat'
         ? goat(thing.as)
         : head(thing.as);
@@ -252,10 +254,39 @@ function verticesOf(group: Group, whole: boolean): Vector3[] {
   return found;
 }
 
-/** Renders a scene and tells its truth in pixels of the picture. */
-export function renderScene(key: string, quality: number): { picture: string; truth: unknown } {
-  const scene = [...SCENES, ...SERVICE_SCENES].find((s) => s.key === key);
-  if (!scene) throw new RangeError(`There is no scene called ${key}.`);
+/** Boxes and balls of many colours that stand about behind a thing. */
+function clutterOf(seed: number, middle: Vector3, extent: number, azimuth: number): Group {
+  const group = new Group();
+  const random = seeded(seed);
+  const away = vec(-Math.sin(toRadians(azimuth)), 0, -Math.cos(toRadians(azimuth)));
+  const across = vec(away.z, 0, -away.x);
+  for (let i = 0; i < 36; i += 1) {
+    const size = extent * (0.06 + 0.28 * random());
+    const at = middle
+      .clone()
+      .addScaledVector(away, extent * (0.6 + 1.6 * random()))
+      .addScaledVector(across, extent * (random() - 0.5) * 3)
+      .setY(size / 2 + extent * 1.1 * random() * random());
+    const colour = new Color().setHSL(random(), 0.15 + 0.5 * random(), 0.2 + 0.6 * random());
+    const mesh = solid(
+      group,
+      random() < 0.7
+        ? new BoxGeometry(size, size * (0.4 + 2 * random()), size)
+        : new SphereGeometry(size / 2, 24, 16),
+      `#${colour.getHexString()}`,
+      at,
+    );
+    mesh.rotation.y = random() * Math.PI;
+    mesh.userData['around'] = true;
+  }
+  return group;
+}
+
+/** Renders a scene, one of ours by its key or another, and tells its truth in pixels of the picture. */
+export function renderScene(asked: string | Scene, quality: number): { picture: string; truth: unknown } {
+  const scene =
+    typeof asked === 'string' ? [...SCENES, ...SERVICE_SCENES].find((s) => s.key === asked) : asked;
+  if (!scene) throw new RangeError(`There is no scene called ${String(asked)}.`);
   const [width, height] = scene.size;
   const renderer = new WebGLRenderer({ antialias: true, preserveDrawingBuffer: true });
   renderer.setPixelRatio(2);
@@ -290,6 +321,7 @@ export function renderScene(key: string, quality: number): { picture: string; tr
     ground.receiveShadow = true;
     world.add(ground);
   }
+  if (scene.clutter !== undefined) world.add(clutterOf(scene.clutter, middle, extent, azimuth));
   world.add(new HemisphereLight('#e4eaee', '#9a8f80', 0.95));
   const light = (turn: number, up: number): Vector3 =>
     vec(

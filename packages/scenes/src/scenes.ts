@@ -1,6 +1,6 @@
 import type { SubjectKey, ViewKey } from './keys.ts';
 import type { BuildingKey } from './buildings.ts';
-import type { Build } from './figure.ts';
+import type { Build, FigurePose } from './figure.ts';
 import type { GoatKind } from './goat.ts';
 import type { HeadKind } from './head.ts';
 import type { PoseKey } from './poses.ts';
@@ -15,7 +15,7 @@ export type Prop = 'broom' | 'case' | 'crate' | 'seat' | 'step' | 'rail' | 'load
 export type Thing =
   | {
       readonly kind: 'figure';
-      readonly pose: PoseKey;
+      readonly pose: PoseKey | FigurePose;
       readonly build?: Build;
       readonly props?: readonly Prop[];
     }
@@ -50,6 +50,8 @@ export interface Scene {
   readonly light: readonly [number, number];
   readonly ground: string;
   readonly wall: string;
+  /** Things of many colours that stand about behind, placed by this seed. */
+  readonly clutter?: number;
 }
 
 export const SETS = [

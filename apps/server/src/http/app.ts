@@ -17,6 +17,7 @@ import { answerErrors, notFound } from './errors.ts';
 import { Exports } from './exports.ts';
 import { incomingRouter } from './incoming.ts';
 import { pagesRouter } from './pages.ts';
+import { personNets } from './person-nets.ts';
 import { papersRouter } from './papers.ts';
 import { referencesRouter } from './references.ts';
 import { servicesRouter } from './services.ts';
@@ -40,7 +41,8 @@ const ONLY_OURS = {
   useDefaults: false,
   directives: {
     defaultSrc: ["'self'"],
-    scriptSrc: ["'self'"],
+    // What reads people in pictures runs as WebAssembly.
+    scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
     workerSrc: ["'self'"],
     connectSrc: ["'self'"],
     fontSrc: ["'self'"],
@@ -90,6 +92,8 @@ export function makeApp(options: AppOptions): Express {
   );
   app.use(helmet({ contentSecurityPolicy: ONLY_OURS, strictTransportSecurity: false }));
   app.use(oneAddress(address));
+  // Large and packed already; and one is told how much of it has come.
+  app.use(personNets());
   app.use(compression());
   app.use(express.json({ limit: '32mb' }));
   app.use(API_ROOT, apiRouter(options));

@@ -1,5 +1,6 @@
 import { Router, type Response } from 'express';
-import { API, MOST_MARKS } from '@deft/contract';
+import { API, MOST_MARKS, type MarkChange, type Reference } from '@deft/contract';
+import type { Id } from '@deft/core/page';
 import type { ServerContext } from '../context.ts';
 import { prepareReference } from '../jobs/prepare-reference.ts';
 import type { Blob } from '../store/blob-files.ts';
@@ -42,20 +43,25 @@ function listRoutes(router: Router, { store, pool }: ServerContext): void {
 function readRoutes(router: Router, context: ServerContext): void {
   const { store } = context;
   const { references } = API;
+  const changed = async (id: Id, change: MarkChange): Promise<Reference> => {
+    if (new Set(change.put.map((mark) => mark.id)).size < change.put.length)
+      throw new Malformed('A mark is sent twice.');
+    for (const mark of change.put) if (mark.kind === 'detail') await store.readReference(mark.reference);
+    await store.changeMarks(id, change, MOST_MARKS);
+    return store.readReference(id);
+  };
   onRoute(router, references.read, ({ params: { id }, query: { revision } }) =>
     store.readReference(id, revision),
   );
   onRoute(router, references.change, ({ params: { id }, body }) => store.changeReference(id, body));
   onRoute(router, references.putMark, async ({ params: { id, mark: named }, body: mark }) => {
     if (mark.id !== named) throw new Malformed('The mark is sent to another one’s address.');
-    if (mark.kind === 'detail') await store.readReference(mark.reference);
-    await store.putMark(id, mark, MOST_MARKS);
-    return store.readReference(id);
+    return changed(id, { put: [mark], remove: [] });
   });
-  onRoute(router, references.removeMark, async ({ params: { id, mark } }) => {
-    await store.removeMark(id, mark);
-    return store.readReference(id);
-  });
+  onRoute(router, references.removeMark, ({ params: { id, mark } }) =>
+    changed(id, { put: [], remove: [mark] }),
+  );
+  onRoute(router, references.changeMarks, ({ params: { id }, body }) => changed(id, body));
   onRoute(router, references.preparations, ({ params: { id } }) => store.listPreparations(id));
   onRoute(router, references.prepare, async ({ params: { id }, body }) => {
     await prepareReference(context, id, body);

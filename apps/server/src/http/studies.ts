@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { API } from '@deft/contract';
+import { API, MOST_REPORTS } from '@deft/contract';
 import type { ServerContext } from '../context.ts';
 import { newId } from '../ids.ts';
 import { onRoute } from './answer.ts';
@@ -17,8 +17,13 @@ export function studiesRouter({ store }: Pick<ServerContext, 'store'>): Router {
   onRoute(router, studies.addAttempt, ({ params: { id }, body }) =>
     store.addAttempt(id, { id: newId(), page: newId(), ...body }),
   );
-  onRoute(router, studies.keepMiss, async ({ params: { attempt }, body: { miss } }) => {
-    await store.keepMiss(attempt, miss);
+  onRoute(router, studies.lay, async ({ params: { attempt }, body: { laid } }) => {
+    await store.layAttempt(attempt, laid);
+    return undefined;
+  });
+  onRoute(router, studies.reports, ({ params: { attempt } }) => store.listReports(attempt));
+  onRoute(router, studies.keepReport, async ({ params: { attempt }, body }) => {
+    await store.keepReport(attempt, { id: newId(), ...body }, MOST_REPORTS);
     return undefined;
   });
   return router;

@@ -118,7 +118,12 @@ async function bringPictures(
   }
   for (const { on, mark } of details) {
     const reference = byKey.get(mark.reference);
-    if (reference) await context.store.putMark(on, { ...mark, id: newId(), reference }, MOST_MARKS);
+    if (reference)
+      await context.store.changeMarks(
+        on,
+        { put: [{ ...mark, id: newId(), reference }], remove: [] },
+        MOST_MARKS,
+      );
   }
   if (!found) return;
   members.sort((p, q) => p.place - q.place);

@@ -1,41 +1,45 @@
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Id } from '@deft/core/page';
 import type { ReferenceMark } from '@deft/core/reference';
 import type { Database } from './database.ts';
 import { Gone, Malformed } from './refusals.ts';
 import { referenceMarks, references } from './schema.ts';
 
-/** Puts a mark on a reference, or puts it anew. */
-export async function putMark(
+/**
+ * Removes marks of a reference, then puts others on it, or puts them anew: all of it or nothing. What is to
+ * be removed and is not there is passed over.
+ */
+export async function changeMarks(
   database: Database,
   reference: Id,
-  mark: ReferenceMark,
+  { put, remove }: { readonly put: readonly ReferenceMark[]; readonly remove: readonly Id[] },
   most: number,
 ): Promise<void> {
   await database.transaction(async (tx) => {
-    const [row] = await tx
-      .select({ count: sql<number>`count(*)`.mapWith(Number) })
+    const [known] = await tx
+      .select({ id: references.id })
       .from(references)
-      .leftJoin(referenceMarks, eq(referenceMarks.reference, references.id))
-      .where(eq(references.id, reference))
-      .groupBy(references.id);
-    if (!row) throw new Gone('This reference is not on the desk.');
-    if (row.count > most) throw new Malformed(`A reference holds at most ${most} marks.`);
-    const put = await tx
+      .where(eq(references.id, reference));
+    if (!known) throw new Gone('This reference is not on the desk.');
+    if (remove.length > 0)
+      await tx
+        .delete(referenceMarks)
+        .where(and(inArray(referenceMarks.id, [...remove]), eq(referenceMarks.reference, reference)));
+    if (put.length === 0) return;
+    const done = await tx
       .insert(referenceMarks)
-      .values({ id: mark.id, reference, kind: mark.kind, body: mark })
+      .values(put.map((mark) => ({ id: mark.id, reference, kind: mark.kind, body: mark })))
       .onConflictDoUpdate({
         target: referenceMarks.id,
-        set: { body: mark, kind: mark.kind },
+        set: { body: sql`excluded.body`, kind: sql`excluded.kind` },
         setWhere: eq(referenceMarks.reference, reference),
       })
       .returning({ id: referenceMarks.id });
-    if (put.length === 0) throw new Malformed('This mark belongs to another reference.');
+    if (done.length < put.length) throw new Malformed('This mark belongs to another reference.');
+    const [row] = await tx
+      .select({ count: sql<number>`count(*)`.mapWith(Number) })
+      .from(referenceMarks)
+      .where(eq(referenceMarks.reference, reference));
+    if ((row?.count ?? 0) > most) throw new Malformed(`A reference holds at most ${most} marks.`);
   });
-}
-
-export async function removeMark(database: Database, reference: Id, mark: Id): Promise<void> {
-  await database
-    .delete(referenceMarks)
-    .where(and(eq(referenceMarks.id, mark), eq(referenceMarks.reference, reference)));
 }

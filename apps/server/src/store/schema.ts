@@ -13,10 +13,12 @@ import {
   smallint,
   text,
   timestamp,
+  unique,
   uniqueIndex,
 } from 'drizzle-orm/pg-core';
 import type { FoundPage, InMind, Lifting, SubjectTrait, Truth } from '@deft/contract';
-import type { Point } from '@deft/core/geometry';
+import type { Affine, Point } from '@deft/core/geometry';
+import type { ReportInWords } from '@deft/core/findings';
 import type { Operation, ThingType } from '@deft/core/page';
 import type { Preparation, ReferenceMark } from '@deft/core/reference';
 import type { Block, Clock, Plan, Step } from '@deft/core/session';
@@ -100,7 +102,7 @@ export const referenceMarks = pgTable(
   },
   (t) => [
     index('reference_marks_reference').on(t.reference, t.createdAt),
-    check('reference_marks_kind', sql`${t.kind} in ('trait', 'landmark', 'sight', 'detail')`),
+    check('reference_marks_kind', sql`${t.kind} in ('trait', 'landmark', 'sight', 'detail', 'silhouette')`),
   ],
 );
 
@@ -277,6 +279,8 @@ export const attempts = pgTable(
     miss: real('miss'),
     /** What one means to watch in it, and the attempt of which that was said. */
     inMind: jsonb('in_mind').$type<InMind>(),
+    /** Where the student has laid it by hand. */
+    laid: jsonb('laid').$type<Affine>(),
     createdAt: created(),
   },
   (t) => [
@@ -285,6 +289,29 @@ export const attempts = pgTable(
     index('attempts_page').on(t.page),
     check('attempts_way', sql`${t.way} in ('on screen', 'on a grid', 'on paper', 'freehand')`),
     check('attempts_source', sql`${t.source} in ('sight', 'memory', 'knowledge')`),
+  ],
+);
+
+/** What checks said of an attempt, each with the versions that it was made from; -1 for no trace. */
+export const reports = pgTable(
+  'reports',
+  {
+    id: text('id').primaryKey(),
+    attempt: text('attempt')
+      .notNull()
+      .references(() => attempts.id, { onDelete: 'cascade' }),
+    page: integer('page').notNull(),
+    trace: integer('trace').notNull(),
+    revision: integer('revision').notNull(),
+    computation: integer('computation').notNull(),
+    miss: real('miss'),
+    headline: text('headline').notNull(),
+    says: jsonb('says').notNull().$type<ReportInWords['says']>(),
+    createdAt: created(),
+  },
+  (t) => [
+    unique('reports_versions').on(t.attempt, t.page, t.trace, t.revision, t.computation),
+    index('reports_attempt').on(t.attempt, t.createdAt),
   ],
 );
 

@@ -10,6 +10,7 @@ import {
   type SessionBrief,
   type SessionPatch,
 } from '@deft/contract';
+import type { Affine } from '@deft/core/geometry';
 import { cellOutlines, cellsFor, PAGE_SIZE, type Id } from '@deft/core/page';
 import type { Choice, Plan, Step } from '@deft/core/session';
 import { newId } from '../ids.ts';
@@ -287,8 +288,14 @@ export async function readMisses(database: Database): Promise<Record<string, num
   return Object.fromEntries(rows.map(({ subject, miss }) => [subject, miss]));
 }
 
-export async function keepMiss(database: Database, attempt: Id, miss: number | null): Promise<void> {
-  await database.update(attempts).set({ miss }).where(eq(attempts.id, attempt));
+/** Where a drawing lies by hand on its reference; null where the desk is to lay it. */
+export async function layAttempt(database: Database, attempt: Id, laid: Affine | null): Promise<void> {
+  const changed = await database
+    .update(attempts)
+    .set({ laid })
+    .where(eq(attempts.id, attempt))
+    .returning({ id: attempts.id });
+  if (changed.length === 0) throw new Gone('This drawing is not on the desk.');
 }
 
 export async function listPlans(database: Database): Promise<KeptPlan[]> {

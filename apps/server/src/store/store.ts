@@ -11,6 +11,7 @@ import * as pages from './pages.ts';
 import * as papers from './papers.ts';
 import * as preparations from './preparations.ts';
 import * as references from './references.ts';
+import * as reports from './reports.ts';
 import * as repairs from './repairs.ts';
 import * as sessions from './sessions.ts';
 import * as sets from './sets.ts';
@@ -34,6 +35,7 @@ const QUERIES = {
   ...studies,
   ...sessions,
   ...papers,
+  ...reports,
   ...guests,
   readPage: pages.readPage,
   readHead: pages.readHead,

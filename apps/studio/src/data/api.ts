@@ -16,6 +16,7 @@ const TAGS = [
   'Door',
   'Study',
   'StudiesOf',
+  'Report',
 ] as const;
 
 /** The id that a list goes by. */

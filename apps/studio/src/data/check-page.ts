@@ -1,8 +1,9 @@
 import type { CheckedPages, Finding, Mend } from '@deft/core/findings';
+import type { Affine } from '@deft/core/geometry';
 import { thingsOfType, withinRegion, type Id, type Region, type Thing } from '@deft/core/page';
 import type { Reference } from '@deft/contract';
 import type { LiftedInk } from '../workers/lifted-lines';
-import { placedOf } from './addresses';
+import { placedOf, previewOf } from './addresses';
 import { knownLandmarks } from './known-landmarks';
 import { checkWorker } from './workers';
 
@@ -20,8 +21,13 @@ const liftedOn = (things: Things): LiftedInk[] =>
 /** As much of a reference as the check takes. */
 export type Checkable = Pick<
   Reference,
-  'id' | 'subject' | 'figureHeight' | 'marks' | 'truth' | 'original' | 'preparation'
+  'id' | 'subject' | 'figureHeight' | 'marks' | 'truth' | 'original' | 'preparation' | 'revision' | 'width'
 >;
+
+const pictureSeen = (reference: Checkable) => ({
+  address: new URL(previewOf(reference), window.location.href).href,
+  width: reference.width,
+});
 
 const figureOf = (reference: Checkable) => ({
   landmarks: knownLandmarks(reference),
@@ -38,6 +44,7 @@ function checkedOf(reference: Checkable) {
  * Checks a drawing in the worker.
  * @param page all of its page, of which the region is the drawing
  * @param rivals other references that it might be of instead
+ * @param laid where the student has laid it by hand: page millimetres to the reference's pixels
  */
 export function checkPage(
   page: Things,
@@ -47,12 +54,14 @@ export function checkPage(
     reference,
     seconds,
     rivals = [],
+    laid = null,
   }: {
     readonly region: Region;
     readonly trace?: Things | null;
     readonly reference: Checkable;
     readonly seconds: number | null;
     readonly rivals?: readonly Checkable[];
+    readonly laid?: Affine | null;
   },
 ): Promise<CheckedPages> {
   return checkWorker().check({
@@ -61,8 +70,10 @@ export function checkPage(
     reference: checkedOf(reference),
     seconds,
     lifted: liftedOn(page),
+    picture: pictureSeen(reference),
     region,
     rivals: rivals.map(figureOf),
+    laid,
   });
 }
 
@@ -87,6 +98,7 @@ export const mendPage = (
     attempt: new Map(withinRegion(page, region)),
     trace: trace ? new Map(trace) : null,
     reference: checkedOf(reference),
+    picture: pictureSeen(reference),
     checked,
     finding,
   });

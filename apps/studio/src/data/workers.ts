@@ -1,10 +1,12 @@
 import { wrap, type Remote } from 'comlink';
 import type { CheckWork } from '../workers/check.worker';
 import type { LooksWork } from '../workers/looks.worker';
+import type { PersonWork } from '../workers/person.worker';
 import type { PrepareWork } from '../workers/prepare.worker';
 
 let check: Remote<CheckWork> | null = null;
 let looks: Remote<LooksWork> | null = null;
+let person: Remote<PersonWork> | null = null;
 let prepare: Remote<PrepareWork> | null = null;
 
 /** The check, in its own worker. */
@@ -17,6 +19,12 @@ export function checkWorker(): Remote<CheckWork> {
 export function looksWorker(): Remote<LooksWork> {
   looks ??= wrap<LooksWork>(new Worker(new URL('../workers/looks.worker.ts', import.meta.url)));
   return looks;
+}
+
+/** What reads people in pictures, in its own worker; it is fetched when it is first asked for. */
+export function personWorker(): Remote<PersonWork> {
+  person ??= wrap<PersonWork>(new Worker(new URL('../workers/person.worker.ts', import.meta.url)));
+  return person;
 }
 
 /** What preparing a picture shows before it is kept, in its own worker. */

@@ -2,6 +2,7 @@ import {
   API,
   type Health,
   type KeptPreparation,
+  type MarkChange,
   type Member,
   type OfferedPage,
   type Reference,
@@ -61,6 +62,12 @@ export const referencesOwnApi = api.injectEndpoints({
     }),
     removeMark: build.mutation<Reference, { reference: Id; mark: Id }>({
       query: ({ reference, mark }) => ask(API.references.removeMark, { params: { id: reference, mark } }),
+      onQueryStarted: (_asked, cached) => takeOver(cached as unknown as Cached),
+      invalidatesTags: (_reference, _error, { reference }) => [{ type: 'StudiesOf', id: reference }],
+    }),
+    changeMarks: build.mutation<Reference, { reference: Id; change: MarkChange }>({
+      query: ({ reference, change }) =>
+        ask(API.references.changeMarks, { params: { id: reference }, body: change }),
       onQueryStarted: (_asked, cached) => takeOver(cached as unknown as Cached),
       invalidatesTags: (_reference, _error, { reference }) => [{ type: 'StudiesOf', id: reference }],
     }),
@@ -139,6 +146,7 @@ export const {
   useChangeReferencesMutation,
   usePutMarkMutation,
   useRemoveMarkMutation,
+  useChangeMarksMutation,
   usePreparationsQuery,
   usePrepareMutation,
   useAlikeQuery,

@@ -14,6 +14,8 @@ import { usePalette } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import './import-listener';
 import { cleared, importFiles, selectImporting, stopImporting, type Item } from './importing-slice';
+import { readPictures } from './reading-slice';
+import { ReadingStrip } from './reading-strip';
 import { countOf, STATE_WORDS } from './words';
 
 /** Most lines of one kind that are shown at once. */
@@ -37,6 +39,7 @@ export function BringPanel({ onFiles, onClose }: BringPanelProps) {
   const dispatch = useDeskDispatch();
   const { items, working, sets } = useSelector(selectImporting);
   const { keepLocation } = useDesk('keepLocation');
+  const fresh = items.flatMap(({ state, reference }) => (state === 'in' && reference ? [reference] : []));
   const files = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);
   const chosen = (event: { currentTarget: HTMLInputElement }): void => {
@@ -93,6 +96,14 @@ export function BringPanel({ onFiles, onClose }: BringPanelProps) {
           )}
         </Progress>
       ) : null}
+      {fresh.length > 0 && !working ? (
+        <Act
+          label={`Find landmarks in ${fresh.length === 1 ? 'it' : `these ${fresh.length}`}`}
+          onPress={() => dispatch(readPictures(fresh))}
+          style={{ alignSelf: 'flex-start' }}
+        />
+      ) : null}
+      <ReadingStrip />
       {sets.map((set) => (
         <Act
           key={set.id}

@@ -14,6 +14,7 @@ import { useSay } from '../ui/notes';
 import { useLatest } from '../ui/use-latest';
 import { Text } from '../ui/text';
 import { frameOf } from './frame';
+import { FoundPart, useFinding } from './found-part';
 import type { PartProps } from './reference-part';
 
 /** How near a landmark a contact must begin to take hold of it, as a share of the picture's longer side. */
@@ -33,6 +34,7 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
   const [running, setRunning] = useState(false);
   const [covered, setCovered] = useState(false);
   const [own, setOwn] = useState('');
+  const finding = useFinding(reference);
   const subject = SUBJECTS[reference.subject];
   const known = knownLandmarks(reference);
   const names = [...new Set([...subject.essential, ...subject.landmarks])];
@@ -55,9 +57,11 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
       },
     });
   };
+  const people = finding.stage.at === 'several' ? finding.stage.people : null;
   const ended = useLatest((way: readonly Point[]) => {
     const [first, last] = [way[0], way.at(-1)];
     if (!first || !last) return;
+    if (finding.stage.at === 'several') return finding.look(last);
     if (name) {
       void place(name, last, covered);
       setAsked(null);
@@ -70,8 +74,11 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
     else setAsked(null);
   });
   useEffect(() => {
-    onStage({ hand: { end: (way) => ended.current(way) }, shown: { landmarks: true, landmark: name } });
-  }, [onStage, name, ended]);
+    onStage({
+      hand: { end: (way) => ended.current(way) },
+      shown: { landmarks: true, landmark: name, people },
+    });
+  }, [onStage, name, people, ended]);
   const takeAway = (of: string): void => {
     const mark = mine.find((m) => m.name === keptName(of));
     if (!mark) return;
@@ -144,6 +151,9 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
           ) : (
             <Text soft>All of its landmarks are set.</Text>
           )}
+          {reference.subject === 'figure' || reference.subject === 'thing' ? (
+            <FoundPart reference={reference} finding={finding} />
+          ) : null}
           <Text size={13} soft>
             Drag a landmark to correct it, or touch its name.
           </Text>

@@ -24,7 +24,9 @@ export function LookPart({ reference, look, onLook, mirrored, onMirrored }: Look
       <Switch label="mirrored" on={mirrored} onPress={() => onMirrored(!mirrored)} />
       {look.name === 'silhouette' || look.name === 'gaps' ? (
         <Text size={13} soft>
-          A guess, by what differs from the background.
+          {marks.some((mark) => mark.kind === 'silhouette')
+            ? 'As the desk sees the person.'
+            : 'A guess, by what differs from the background.'}
         </Text>
       ) : null}
       {traits.map((trait, i) => (

@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import type { ReferenceSet } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import { useAddMembersMutation } from '../data/sets-api';
+import { useDeskDispatch } from '../data/store';
 import {
   useChangeReferencesMutation,
   useMakeSetMutation,
@@ -14,6 +15,8 @@ import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { Panel } from '../ui/panel';
 import { Text } from '../ui/text';
+import './reading-listener';
+import { readPictures } from './reading-slice';
 import { countOf } from './words';
 
 type Asking = 'set' | 'tag' | null;
@@ -32,6 +35,7 @@ interface ManyActsProps {
 /** What can be done with several pictures at once. */
 export function ManyActs({ chosen, set, sets, hidden, onAll, onDone, onBoard }: ManyActsProps) {
   const say = useSay();
+  const dispatch = useDeskDispatch();
   const [asking, setAsking] = useState<Asking>(null);
   const [text, setText] = useState('');
   const [change] = useChangeReferencesMutation();
@@ -91,6 +95,14 @@ export function ManyActs({ chosen, set, sets, hidden, onAll, onDone, onBoard }: 
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 }}>
         <Act label="Into a set" disabled={none} onPress={() => setAsking('set')} />
         <Act label="On a board" disabled={none} onPress={() => onBoard(references)} />
+        <Act
+          label="Find landmarks"
+          disabled={none}
+          onPress={() => {
+            dispatch(readPictures(references));
+            onDone();
+          }}
+        />
         <Act label="Tag" disabled={none} onPress={() => setAsking('tag')} />
         <Act label={hidden ? 'Show again' : 'Hide'} disabled={none} onPress={() => void hide()} />
         {set ? <Act label="Out of this set" disabled={none} onPress={() => void out()} /> : null}

@@ -1,6 +1,7 @@
 import type { Reference } from '@deft/contract';
 import { transformPoint, type Point } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
+import type { PersonRegion } from '@deft/core/person';
 import { preparedFrame, type CropBox } from '@deft/core/reference';
 import { knownLandmarks } from '../data/known-landmarks';
 import { BODY } from '../ui/theme';
@@ -18,6 +19,8 @@ export interface Shown {
     readonly points: readonly Point[];
     readonly kind: 'unit' | 'span' | 'inside' | 'outside' | 'height';
   }[];
+  /** People of whom one is to be touched. Original-picture pixels. */
+  readonly people?: readonly PersonRegion[] | null;
   readonly details?: boolean;
   readonly box?: CropBox | null;
 }
@@ -100,13 +103,31 @@ export function MarksOver({ reference, pixel, mirrored, shown }: MarksOverProps)
   return (
     <>
       {shown.landmarks
-        ? knownLandmarks(reference).map(({ name, at, hidden }) => (
-            <g key={name}>
-              {dot(at, palette.bluePencil, shown.landmark === name ? 8 : 5, hidden)}
+        ? knownLandmarks(reference).map(({ name, at, hidden, found, spread = 0 }) => (
+            <g key={name} data-testid="reference-landmark" data-found={found === true}>
+              {found ? (
+                <circle cx={at.x} cy={at.y} r={2 * spread} fill={palette.bluePencil} fillOpacity={0.16} />
+              ) : null}
+              {dot(at, palette.bluePencil, shown.landmark === name ? 8 : 5, hidden || found)}
               {shown.landmark === name ? label(at, name, palette.bluePencil) : null}
             </g>
           ))
         : null}
+      {shown.people?.map(({ centre, side }) => {
+        const at = seen(centre);
+        return (
+          <circle
+            key={`${centre.x} ${centre.y}`}
+            cx={at.x}
+            cy={at.y}
+            r={side / 5}
+            fill={palette.verdigris}
+            fillOpacity={0.18}
+            stroke={palette.verdigris}
+            strokeWidth={2.2 * pixel}
+          />
+        );
+      })}
       {shown.traits
         ? marks.map((mark) =>
             mark.kind === 'trait' && mark.at ? (

@@ -12,6 +12,7 @@ import { useLostQuery, useMoveMemberMutation } from './api';
 import { BringPanel, useImport } from './bring-panel';
 import { selectImporting } from './importing-slice';
 import { ManyActs } from './many-acts';
+import { ReadingStrip } from './reading-strip';
 import { SetPanel } from './set-panel';
 import { useDrop } from './use-drop';
 import { useWall } from './use-wall';
@@ -97,6 +98,7 @@ export function WallScreen() {
           onImporting={() => setOpen('bring')}
         />
       </View>
+      <ReadingStrip />
       {filtering ? <Filter query={query} inSet={set !== null} onChange={wall.change} /> : null}
       <WallWays />
       {lost.length > 0 ? <Text testID="lost">{lostWords(lost)}</Text> : null}

@@ -1,5 +1,6 @@
 import type { ReferenceQuery, ViewKey } from '@deft/contract';
 import type { ItemState } from './importing-slice';
+import type { ReadingState, ReadOutcome } from './reading-slice';
 
 export const VIEW_NAMES: Readonly<Record<ViewKey, string>> = {
   front: 'front',
@@ -58,6 +59,35 @@ export const STATE_WORDS: Readonly<Record<ItemState, string>> = {
   refused: 'refused',
   stopped: 'stopped',
 };
+
+/** While what reads pictures comes over, the first time. */
+export const comingWords = (share: number): string =>
+  `Fetching what reads pictures: ${Math.round(100 * share)} %`;
+export const SEES_NOBODY =
+  'The desk sees nobody here that it can read. Set the landmarks in a quick run instead.';
+export const SEVERAL = 'There are several people. Touch the one you mean.';
+export const FROM_BEHIND =
+  'It could as well be seen the other way round: look whether left and right are the sitter’s.';
+export const NOT_FETCHED = 'This picture could not be read. It is as it was; try again in a moment.';
+
+const OUTCOME_WORDS: Readonly<Record<ReadOutcome, string>> = {
+  found: 'a person in',
+  several: 'several people in',
+  nobody: 'nobody in',
+  known: 'landmarks already in',
+  failed: 'could not be read:',
+};
+
+/** How far the reading of pictures is, or what it came to. */
+export function readingWords({ working, coming, done, total }: ReadingState): string {
+  if (coming !== null) return comingWords(coming);
+  if (working) return `Looking for people: ${done.length} of ${total}`;
+  const parts = (Object.keys(OUTCOME_WORDS) as ReadOutcome[]).flatMap((outcome) => {
+    const of = done.filter((picture) => picture.outcome === outcome).length;
+    return of > 0 ? [`${OUTCOME_WORDS[outcome]} ${of}`] : [];
+  });
+  return `${countOf(done.length, 'picture')} read${parts.length > 0 ? `: ${parts.join(', ')}` : ''}.`;
+}
 
 export const EMPTY_WALL =
   'No picture yet. Bring in pictures of one subject, as many as you like: files, a folder, a zip, or whatever you drop or paste here. The picture service has some to begin with.';

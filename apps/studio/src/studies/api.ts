@@ -1,4 +1,12 @@
-import { API, type NewAttempt, type Study, type StudyPatch } from '@deft/contract';
+import {
+  API,
+  type KeptReport,
+  type NewAttempt,
+  type NewReport,
+  type Study,
+  type StudyPatch,
+} from '@deft/contract';
+import type { Affine } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
 import { api, ask, listOf } from '../data/api';
 
@@ -29,9 +37,17 @@ const studiesOwnApi = api.injectEndpoints({
         ...(study ? [{ type: 'Reference' as const, id: study.reference.id }] : []),
       ],
     }),
-    keepMiss: build.mutation<void, { attempt: Id; miss: number | null }>({
-      query: ({ attempt, miss }) => ask(API.studies.keepMiss, { params: { attempt }, body: { miss } }),
-      invalidatesTags: [listOf('Study')],
+    layAttempt: build.mutation<void, { study: Id; attempt: Id; laid: Affine | null }>({
+      query: ({ attempt, laid }) => ask(API.studies.lay, { params: { attempt }, body: { laid } }),
+      invalidatesTags: (_answer, _error, { study }) => [{ type: 'Study', id: study }],
+    }),
+    reports: build.query<KeptReport[], Id>({
+      query: (attempt) => ask(API.studies.reports, { params: { attempt } }),
+      providesTags: (_list, _error, attempt) => [{ type: 'Report', id: attempt }],
+    }),
+    keepReport: build.mutation<void, { attempt: Id; report: NewReport }>({
+      query: ({ attempt, report }) => ask(API.studies.keepReport, { params: { attempt }, body: report }),
+      invalidatesTags: (_answer, _error, { attempt }) => [listOf('Study'), { type: 'Report', id: attempt }],
     }),
   }),
 });
@@ -41,5 +57,7 @@ export const {
   useChangeStudyMutation,
   useAddTraceMutation,
   useAddAttemptMutation,
-  useKeepMissMutation,
+  useLayAttemptMutation,
+  useReportsQuery,
+  useKeepReportMutation,
 } = studiesOwnApi;

@@ -17,11 +17,13 @@ import type { Surface } from '../page/surface';
 import { useSay } from '../ui/notes';
 import { Text } from '../ui/text';
 import { Findings } from './findings';
+import { LayByHand } from './lay-by-hand';
 import { MendingScreen } from './mending';
 import { QuickRun } from './quick-run';
+import { useLayAttemptMutation } from './api';
 import { useStudy } from './study-context';
 import { useChecked, type ToCheck } from './use-checked';
-import { NOT_TAKEN_HOLD } from './words';
+import { NOT_LAID, NOT_TAKEN_HOLD } from './words';
 import { WhereOnReference } from './where-on-reference';
 
 interface CheckedProps extends ToCheck {
@@ -58,6 +60,9 @@ function Checked(props: CheckedProps) {
   /** The landmarks that are asked for; null until it is known whether the desk sees any by itself. */
   const [run, setRun] = useState<readonly string[] | null>(null);
   const [surface, setSurface] = useState<Surface | null>(null);
+  const [laying, setLaying] = useState(false);
+  const [layAttempt] = useLayAttemptMutation();
+  const say = useSay();
   const mending = useOpenMending(props, result);
   if (mending.open)
     return (
@@ -83,6 +88,23 @@ function Checked(props: CheckedProps) {
       </View>
     );
   const things = withinRegion(page, attempt.region);
+  if (laying)
+    return (
+      <LayByHand
+        reference={reference}
+        things={things}
+        region={attempt.region}
+        now={result.report.toReference}
+        byHand={attempt.laid !== null}
+        onLaid={(laid) => {
+          setLaying(false);
+          layAttempt({ study: study.id, attempt: attempt.id, laid })
+            .unwrap()
+            .catch(() => say({ text: NOT_LAID }));
+        }}
+        onClose={() => setLaying(false)}
+      />
+    );
   const lacking = lackingLandmarks(things, trace ? traceThings : null, reference, result.seen);
   // Decided once, by the first answer: what is set meanwhile does not end the run.
   if (run === null) setRun(result.seen ? [] : lacking);
@@ -107,6 +129,7 @@ function Checked(props: CheckedProps) {
       things={things}
       result={result}
       onMend={mending.begin}
+      onLay={() => setLaying(true)}
       onLandmarks={lacking.length > 0 ? () => setRun(lacking) : null}
     />
   );

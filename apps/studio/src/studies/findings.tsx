@@ -2,6 +2,7 @@ import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import {
+  headlineOf,
   nameOf,
   placementOf,
   summarySentence,
@@ -15,6 +16,7 @@ import { Act, MainAct } from '../ui/acts';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import { Way } from '../ui/way';
+import { EarlierChecks } from './earlier-checks';
 import { FindingRow, Guesses, Perhaps, Unsure } from './finding-rows';
 import { LaidOver } from './laid-over';
 import { LOOKING, type Looking } from './looking';
@@ -29,6 +31,8 @@ interface FindingsProps extends ToCheck {
   readonly onAnew: (inMind: InMind | null) => void;
   /** Takes hold of what is off on the page itself. */
   readonly onMend: (finding: Finding) => void;
+  /** Lays the drawing on the picture by hand. */
+  readonly onLay: () => void;
   /** What of the page belongs to the attempt. */
   readonly things: ReadonlyMap<Id, Thing>;
   readonly result: Answer;
@@ -105,7 +109,7 @@ interface FindingsListProps extends FindingsProps {
 
 /** Everything the check has to say, and the way to the next attempt. */
 function FindingsList(props: FindingsListProps) {
-  const { study, keeper, trace, onLandmarks, things, result, chosen, onChoose } = props;
+  const { study, attempt, keeper, trace, onLandmarks, onLay, things, result, chosen, onChoose } = props;
   const router = useRouter();
   const wide = useWide();
   const { report, scale } = result;
@@ -146,6 +150,8 @@ function FindingsList(props: FindingsListProps) {
             style={styles.first}
           />
         ) : null}
+        <EarlierChecks attempt={attempt} />
+        <Act label="Lay it by hand" onPress={onLay} style={styles.first} testID="lay-by-hand" />
         <View style={styles.first}>
           <Way
             label="Bring a drawing made elsewhere"
@@ -206,15 +212,6 @@ function WhatNext({ attempt, result: { report }, chosen, onMend, onAnew }: Findi
 function Headline({ report }: { readonly report: CheckReport }) {
   const palette = usePalette();
   const wide = useWide();
-  const { findings, perhaps, unsure, sides, averageMiss, cannotSay } = report;
-  const open = perhaps.length > 0 || unsure.some((f) => Math.abs(f.size) >= f.tolerance);
-  const text =
-    thingToDo(findings, sides) ??
-    (averageMiss
-      ? open
-        ? 'Nothing is clearly off.'
-        : 'Nothing is off by more than is worth a word.'
-      : (cannotSay[0] ?? 'There is too little here to tell what is off.'));
   return (
     <View
       style={{
@@ -225,7 +222,7 @@ function Headline({ report }: { readonly report: CheckReport }) {
       }}
     >
       <Text size={21} kind="heading" level={1} testID="todo">
-        {text}
+        {headlineOf(report)}
       </Text>
     </View>
   );

@@ -1,10 +1,10 @@
 import { useEffect, useRef, useState } from 'react';
-import type { CheckedPages } from '@deft/core/findings';
+import { inWords, type CheckedPages } from '@deft/core/findings';
 import type { Attempt, Study } from '@deft/contract';
 import { checkPage } from '../data/check-page';
 import type { PageKeeper } from '../data/page-keeper';
 import { useChangeReferenceMutation } from '../data/references-api';
-import { useKeepMissMutation } from './api';
+import { useKeepReportMutation } from './api';
 
 /** What there is to check. */
 export interface ToCheck {
@@ -29,7 +29,7 @@ export function useChecked(
   // The check that is under way: the next begins when it has ended, and only the newest then.
   const underWay = useRef<Promise<unknown>>(Promise.resolve());
   const [changeReference] = useChangeReferenceMutation();
-  const [keepMiss] = useKeepMissMutation();
+  const [keepReport] = useKeepReportMutation();
   const stand = `${keeper.replica.head}/${keeper.replica.pending.length}/${trace?.replica.head ?? 0}`;
   useEffect(() => {
     if (!ready) return;
@@ -43,6 +43,7 @@ export function useChecked(
             trace: trace?.things ?? null,
             reference,
             seconds: attempt.seconds,
+            laid: attempt.laid,
           });
     const asked = underWay.current.then(begin, begin);
     underWay.current = asked;
@@ -50,7 +51,12 @@ export function useChecked(
       (answer) => {
         if (gone || !answer) return;
         setResult(answer);
-        void keepMiss({ attempt: attempt.id, miss: answer.report.averageMiss?.value ?? null });
+        const versions = {
+          page: keeper.replica.head,
+          trace: trace?.replica.head ?? null,
+          revision: reference.revision,
+        };
+        void keepReport({ attempt: attempt.id, report: { ...versions, ...inWords(answer.report) } });
         // Once known, the figure's height stays what it is, so that attempts can be compared.
         if (!figureHeight && answer.height > 0 && answer.report.averageMiss)
           void changeReference({ id, patch: { figureHeight: answer.height } });
@@ -60,6 +66,6 @@ export function useChecked(
     return () => {
       gone = true;
     };
-  }, [keeper, trace, reference, attempt, stand, ready, changeReference, keepMiss]);
+  }, [keeper, trace, reference, attempt, stand, ready, changeReference, keepReport]);
   return result;
 }

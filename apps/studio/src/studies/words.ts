@@ -26,3 +26,5 @@ export const BRING_DRAWING =
   'Photograph a drawing of this reference that you made on paper: whole, with a little of the table round it, in even light. Or choose a picture of one that was drawn elsewhere. Then it is laid flat, and what you drew is lifted from it.';
 export const NOT_TAKEN_HOLD =
   'This part could not be taken hold of. The drawing is untouched: mend it under Refine, or try again.';
+/** Where a drawing that was laid by hand could not be kept so. */
+export const NOT_LAID = 'The desk does not answer, so your drawing lies as it did. Try again in a moment.';

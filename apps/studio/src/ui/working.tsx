@@ -3,8 +3,14 @@ import { ProgressBar } from 'react-native-paper';
 import { usePalette } from './use-desk-theme';
 import { Text } from './text';
 
+interface WorkingProps {
+  readonly what: string;
+  /** How far it is, 0 to 1, where that is known. */
+  readonly share?: number | null;
+}
+
 /** Something takes a few seconds: what it is, and that it goes on. */
-export function Working({ what }: { readonly what: string }) {
+export function Working({ what, share = null }: WorkingProps) {
   const palette = usePalette();
   return (
     <View style={{ gap: 4, minWidth: 150, flexShrink: 1 }}>
@@ -12,7 +18,8 @@ export function Working({ what }: { readonly what: string }) {
         {what}
       </Text>
       <ProgressBar
-        indeterminate
+        indeterminate={share === null}
+        animatedValue={share ?? undefined}
         color={palette.verdigris}
         style={{ height: 3, backgroundColor: palette.rule }}
       />

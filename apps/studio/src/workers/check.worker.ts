@@ -1,7 +1,15 @@
-import { checkPages, mendPage, type CheckedPages, type Mend } from '@deft/core/findings';
+import {
+  checkPages,
+  mendPage,
+  needsPictureLines,
+  type CheckedPages,
+  type CheckedReference,
+  type Mend,
+} from '@deft/core/findings';
 import type { Region } from '@deft/core/page';
 import * as Comlink from 'comlink';
 import { liftedLines, type LiftedInk } from './lifted-lines';
+import { seenLines, type SeenPicture } from './seen-lines';
 
 type Pages = Omit<Parameters<typeof checkPages>[0], 'lines'>;
 
@@ -11,16 +19,30 @@ type Pages = Omit<Parameters<typeof checkPages>[0], 'lines'>;
 export interface Checkable extends Pages {
   readonly lifted: readonly LiftedInk[];
   readonly region: Region;
+  readonly picture: SeenPicture;
 }
 
 /** What is off on an attempt's page, to be taken hold of there. */
-export type ToMend = Parameters<typeof mendPage>[0];
+export type ToMend = Parameters<typeof mendPage>[0] & { readonly picture: SeenPicture };
+
+/** The reference with the lines of its picture, where its landmarks alone are no figure. */
+const withLines = async (
+  { trace, reference }: Pick<Pages, 'trace' | 'reference'>,
+  picture: SeenPicture,
+): Promise<CheckedReference> =>
+  needsPictureLines(trace, reference) ? { ...reference, lines: await seenLines(picture) } : reference;
 
 const work = {
-  async check({ lifted, region, ...pages }: Checkable): Promise<CheckedPages> {
-    return checkPages({ ...pages, lines: await liftedLines(lifted, region) });
+  async check({ lifted, region, picture, ...pages }: Checkable): Promise<CheckedPages> {
+    return checkPages({
+      ...pages,
+      reference: await withLines(pages, picture),
+      lines: await liftedLines(lifted, region),
+    });
   },
-  mend: (input: ToMend): Mend => mendPage(input),
+  async mend({ picture, ...input }: ToMend): Promise<Mend> {
+    return mendPage({ ...input, reference: await withLines(input, picture) });
+  },
 };
 export type CheckWork = typeof work;
 

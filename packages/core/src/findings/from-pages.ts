@@ -7,7 +7,14 @@ import type { Id, Thing } from '../page/things.ts';
 import type { KnownLandmark } from '../reference/seen.ts';
 import type { SubjectKey } from '../subjects/subject.ts';
 import { SUBJECTS } from '../subjects/subjects.ts';
-import { findLandmarks, type FoundInInk, type InkReference } from '../ink/find-landmarks.ts';
+import {
+  bodyOf,
+  findLandmarks,
+  type FoundInInk,
+  type InkAnswer,
+  type InkReference,
+} from '../ink/find-landmarks.ts';
+import type { PictureLine } from '../ink/skeleton.ts';
 import { drawnLines } from '../page/drawn-lines.ts';
 import { doubtAmong } from './doubt.ts';
 import { check, takenOut, type CheckReport } from './check.ts';
@@ -23,6 +30,8 @@ export interface CheckedReference {
   readonly subject: SubjectKey;
   readonly figureHeight: number | null;
   readonly truth: { readonly landmarks: readonly KnownLandmark[] } | null;
+  /** Lines that are to be seen in its picture, for what is no figure; absent where nobody has looked. */
+  readonly lines?: readonly PictureLine[];
 }
 
 /** How surely a form's end is placed by its handle, millimetres: a prior until it is measured. */
@@ -115,16 +124,33 @@ export function lackingLandmarks(
     .filter((name) => !said.has(name));
 }
 
-/**
- * What a reference's figure is made of, for finding it in ink: its landmarks, hidden ones too; may be none.
- */
-function inkReference(items: readonly Item[], { truth }: CheckedReference, height: number): InkReference {
+/** What a reference is made of, for finding it in ink: its landmarks, hidden ones too; may be none. */
+function inkReference(items: readonly Item[], reference: CheckedReference, height: number): InkReference {
+  const { subject, truth, lines } = reference;
   const known = items
     .filter((item) => item.kind === 'landmark' && item.name !== null)
     .map((item) => ({ name: item.name as string, at: item.centre, hidden: false }));
   const named = new Set(known.map(({ name }) => name));
   const hidden = (truth?.landmarks ?? []).filter((l) => l.hidden && !named.has(l.name));
-  return { landmarks: [...known, ...hidden], height };
+  const figure = { landmarks: [...known, ...hidden], height };
+  if (!lines || (subject === 'figure' && bodyOf(figure))) return figure;
+  const box = boxOf(lines.flatMap(({ points }) => points));
+  return {
+    landmarks: known,
+    height: box ? longerSide(box) : height,
+    lines,
+    sticks: SUBJECTS[subject].sticks,
+  };
+}
+
+/**
+ * Whether a reference's picture is to be looked at for lines before a drawing of it is checked: it is no
+ * figure, or too few of its landmarks are known.
+ */
+export function needsPictureLines(trace: Things | null, reference: CheckedReference): boolean {
+  if (reference.subject !== 'figure') return true;
+  const items = referenceItems(trace, reference);
+  return bodyOf(inkReference(items, reference, figureHeightOf(reference, items))) === null;
 }
 
 /** Of what is seen in a drawing, what its reference shows: what is hidden there is only guessed at. */
@@ -179,12 +205,31 @@ export interface CheckedPages {
 /** Why a drawing cannot be told from its lines, as one would say it. */
 const OTHER_POSE =
   'The desk cannot tell: in its lines this looks like another pose. Set a few landmarks, and it can.';
+const OTHER_THING =
+  'The desk cannot tell: in its lines this looks like something else. Set a few landmarks, and it can.';
+const ONLY_LAID =
+  'Your drawing lies on the picture by its lines. Set a few landmarks in both, and the desk can tell what is off.';
+
+/** Where too little is paired: by its lines alone a drawing is laid all the same, or said to be of another. */
+function laidByLines(
+  { toReference, pairs }: CheckReport,
+  answer: InkAnswer,
+  { subject }: CheckedReference,
+  laid: Affine | null,
+): Partial<CheckReport> {
+  if (toReference || pairs.length > 0) return {};
+  if (answer.found) return { toReference: invert(answer.found.toDrawing), cannotSay: [ONLY_LAID] };
+  if (laid) return { toReference: laid, cannotSay: [ONLY_LAID] };
+  if (answer.why !== 'other') return {};
+  return { cannotSay: [subject === 'figure' ? OTHER_POSE : OTHER_THING] };
+}
 
 /**
  * Checks an attempt's page against its reference, by way of the trace where there is one. What has no
  * landmark set is looked for in the drawing's lines.
  * @param input.lines further lines of the drawing, page millimetres: those of ink that was lifted from paper
  * @param input.rivals other references that the drawing might be of instead
+ * @param input.laid where the student has laid the drawing: page millimetres to original-picture pixels
  */
 export function checkPages(input: {
   attempt: Things;
@@ -193,25 +238,24 @@ export function checkPages(input: {
   seconds: number | null;
   lines?: readonly (readonly Point[])[];
   rivals?: readonly InkReference[];
+  laid?: Affine | null;
 }): CheckedPages {
-  const { attempt, trace, reference, seconds, lines = [], rivals = [] } = input;
+  const { attempt, trace, reference, seconds, lines = [], rivals = [], laid = null } = input;
   const items = referenceItems(trace, reference);
   const height = figureHeightOf(reference, items);
   const own = itemsOn(attempt);
-  const answer =
-    reference.subject === 'figure'
-      ? findLandmarks(
-          [...drawnLines(attempt).map(({ points }) => points), ...lines],
-          inkReference(items, reference, height),
-          {
-            set: own.flatMap(({ kind, name, centre, spread }) =>
-              kind === 'landmark' && name !== null ? [{ name, at: centre, spread }] : [],
-            ),
-            rivals,
-          },
-        )
-      : null;
-  const seen = answer?.found ? shownOf(answer.found, items) : null;
+  const answer = findLandmarks(
+    [...drawnLines(attempt).map(({ points }) => points), ...lines],
+    inkReference(items, reference, height),
+    {
+      set: own.flatMap(({ kind, name, centre, spread }) =>
+        kind === 'landmark' && name !== null ? [{ name, at: centre, spread }] : [],
+      ),
+      rivals,
+      laid,
+    },
+  );
+  const seen = answer.found ? shownOf(answer.found, items) : null;
   const answered = new Set(thingsOfType(attempt, 'landmark').map((l) => l.name));
   const open = seen && onlyOf(seen, ({ name }) => !answered.has(name));
   const found = (open?.landmarks ?? []).map(({ name, byInk, spread }) =>
@@ -229,11 +273,11 @@ export function checkPages(input: {
     ),
   });
   const placement = trace && placementOf(trace, reference.id);
-  const other = answer && !answer.found && answer.why === 'other' && report.pairs.length === 0;
+  const said = { ...report, ...laidByLines(report, answer, reference, laid) };
   return {
-    report: other ? { ...report, cannotSay: [OTHER_POSE] } : report,
+    report: said,
     height,
-    scale: report.toReference && placement ? takenOut(report.toReference, placement).scale : null,
+    scale: said.toReference && placement ? takenOut(said.toReference, placement).scale : null,
     seen,
   };
 }

@@ -165,6 +165,26 @@ export function thingToDo(findings: readonly Finding[], sides: CheckReport['side
   return `${text}, and ${second.charAt(0).toLowerCase()}${second.slice(1)}.`;
 }
 
+/** The first thing that a report says: what to do, or that nothing is off, or what is missing to tell. */
+export function headlineOf({
+  findings,
+  perhaps,
+  unsure,
+  sides,
+  averageMiss,
+  cannotSay,
+}: CheckReport): string {
+  const open = perhaps.length > 0 || unsure.some((f) => Math.abs(f.size) >= f.tolerance);
+  return (
+    thingToDo(findings, sides) ??
+    (averageMiss
+      ? open
+        ? 'Nothing is clearly off.'
+        : 'Nothing is off by more than is worth a word.'
+      : (cannotSay[0] ?? 'There is too little here to tell what is off.'))
+  );
+}
+
 /** The summary line of a report: first what the fit took out of the drawing, then how far it is off. */
 export function summarySentence(report: CheckReport, scale: number | null): string {
   const parts: string[] = [];

@@ -1,6 +1,6 @@
 import { boxOf, boxOfLists, longerSide, type Box } from '../geometry/box.ts';
-import type { Affine } from '../geometry/affine.ts';
-import type { Point } from '../geometry/point.ts';
+import { determinant, invert, scaleOf, transformPoint, type Affine } from '../geometry/affine.ts';
+import { scale as times, type Point } from '../geometry/point.ts';
 import { inkOf, STEP, type Ink } from './ink.ts';
 import {
   ALONE_BELIEF,
@@ -25,8 +25,10 @@ import {
   type Refined,
   type Stance,
 } from './refine.ts';
-import { findStarts, roughCost, type Start } from './search.ts';
-import { figureSkeleton, type Skeleton, type SkeletonLandmark } from './skeleton.ts';
+import { swungLimbs } from './reach.ts';
+import { findStarts, roughCost, startsNear, type Pose, type Start } from './search.ts';
+import { netModels, netSkeleton } from './net-body.ts';
+import { figureSkeleton, type PictureLine, type Skeleton, type SkeletonLandmark } from './skeleton.ts';
 
 /** What is known of the figure that was drawn. */
 export interface InkReference {
@@ -34,7 +36,17 @@ export interface InkReference {
   readonly landmarks: readonly SkeletonLandmark[];
   /** The figure's height, pixels. */
   readonly height: number;
+  /** Of what is no figure: the lines of its picture, pixels, and through which landmarks a hand draws lines. */
+  readonly lines?: readonly PictureLine[];
+  readonly sticks?: readonly (readonly string[])[];
 }
+
+/** The body that a reference is held against a drawing as; null where too little is known of it. */
+export const bodyOf = ({ landmarks, height, lines, sticks }: InkReference): Skeleton | null =>
+  lines ? netSkeleton(landmarks, lines, height, sticks) : figureSkeleton(landmarks, height);
+
+/** The manners in which a body is drawn, as models of lines. */
+export const modelsOf = (body: Skeleton): LineModel[] => (body.lines ? netModels(body) : figureModels(body));
 
 /** A landmark where the desk sees it in a drawing. */
 export interface FoundLandmark {
@@ -119,6 +131,8 @@ interface Framed {
   readonly frame: Frame;
   readonly ink: Ink;
   readonly skeleton: Skeleton;
+  /** What lies at 0, 0 of the frame: parts of the reference's height. */
+  readonly centre: Point;
 }
 
 interface Readings {
@@ -132,12 +146,13 @@ interface Readings {
 
 function frameOf(ink: Ink, skeleton: Skeleton): Framed | null {
   const drawn = boxOfLists(ink.count, ink.x, ink.y) as Box;
-  const known = boxOf(skeleton.at) as Box;
+  const known = boxOf(skeleton.lines?.flatMap(({ points }) => points) ?? []) ?? (boxOf(skeleton.at) as Box);
   const height = known.maxY - known.minY;
   const scale = (drawn.maxY - drawn.minY) / (height > 0 ? height : 1);
   if (!(scale > 0)) return null;
   const middle = { x: (drawn.minX + drawn.maxX) / 2, y: (drawn.minY + drawn.maxY) / 2 };
   const centre = { x: (known.minX + known.maxX) / 2, y: (known.minY + known.maxY) / 2 };
+  const moved = ({ x, y }: Point): Point => ({ x: x - centre.x, y: y - centre.y });
   return {
     frame: { middle, scale, weight: POINT_WEIGHT * ink.count * (ink.step / (STEP * longerSide(drawn))) },
     ink: {
@@ -146,7 +161,14 @@ function frameOf(ink: Ink, skeleton: Skeleton): Framed | null {
       y: ink.y.map((y) => (y - middle.y) / scale),
       step: ink.step / scale,
     },
-    skeleton: { ...skeleton, at: skeleton.at.map(({ x, y }) => ({ x: x - centre.x, y: y - centre.y })) },
+    skeleton: {
+      ...skeleton,
+      at: skeleton.at.map(moved),
+      ...(skeleton.lines && {
+        lines: skeleton.lines.map(({ points, weight }) => ({ points: points.map(moved), weight })),
+      }),
+    },
+    centre,
   };
 }
 
@@ -169,9 +191,9 @@ interface Rival extends Framed {
  */
 function bestRival(raw: Ink, others: readonly InkReference[], manner: string): number {
   const rivals = others.flatMap((other): (Rival & { cost: number })[] => {
-    const body = figureSkeleton(other.landmarks, other.height);
+    const body = bodyOf(other);
     const framed = body && frameOf(raw, body);
-    const model = framed && figureModels(framed.skeleton).find((m) => m.manner === manner);
+    const model = framed && modelsOf(framed.skeleton).find((m) => m.manner === manner);
     if (!framed || !model) return [];
     return [{ ...framed, model, cost: roughCost(framed.ink, framed.skeleton, model) }];
   });
@@ -202,10 +224,14 @@ const acrossFrames = (score: number, { scale, weight }: Frame): number =>
 /**
  * The best readings of a drawing, the best first: at least one of either handedness among the coarse ones.
  */
-function readings({ ink, skeleton, frame }: Framed, pins: readonly Pin[]): Readings {
-  const models = figureModels(skeleton);
+function readings(
+  { ink, skeleton, frame }: Framed,
+  pins: readonly Pin[],
+  laid: (Pose & Pick<Start, 'flipped'>) | null,
+): Readings {
+  const models = modelsOf(skeleton);
   const flipped = models.map(flippedModel);
-  const starts = findStarts(ink, skeleton, models, STARTS);
+  const starts = laid ? startsNear(ink, skeleton, models, laid) : findStarts(ink, skeleton, models, STARTS);
   const chosen = starts.slice(0, COARSELY);
   for (const way of [true, false])
     if (!chosen.some((s) => s.flipped === way))
@@ -217,12 +243,32 @@ function readings({ ink, skeleton, frame }: Framed, pins: readonly Pin[]): Readi
     return { start, model, result, score: scoreOf(result, start, frame) };
   };
   const better = (a: Try, b: Try): number => b.score - a.score;
+  /** The same with limbs swung to where they are drawn, as long as that accounts for the ink better. */
+  const reached = (first: Try): Try => {
+    let best = first;
+    for (const stance of swungLimbs(first.result, first.model, skeleton, few)) {
+      // Only what was swung is taken over: another limb may have been swung before.
+      const from = {
+        ...best.result,
+        jx: Float64Array.from(best.result.jx),
+        jy: Float64Array.from(best.result.jy),
+      };
+      stance.jx.forEach((x, i) => {
+        if (x === first.result.jx[i] && stance.jy[i] === first.result.jy[i]) return;
+        from.jx[i] = x;
+        from.jy[i] = stance.jy[i] as number;
+      });
+      const tried = bend(first.start, from, ink, FINE);
+      if (tried.score > best.score) best = tried;
+    }
+    return best;
+  };
   const coarse = chosen.map((start) => bend(start, stanceAt(start, skeleton), few, COARSE)).sort(better);
   const [first] = coarse as [Try];
   const rival = coarse.find((t) => t.start.flipped !== first.start.flipped);
   const taken = coarse.slice(0, FINELY);
   if (rival && first.score - rival.score < 4 * ALIKE && !taken.includes(rival)) taken.push(rival);
-  const fine = taken.map(({ start, result }) => bend(start, result, ink, FINE)).sort(better);
+  const fine = taken.map(({ start, result }) => reached(bend(start, result, ink, FINE))).sort(better);
   const best = fine[0] as Try;
   const other = fine.find((t) => t.start.flipped !== best.start.flipped);
   return { fine, coarse: first, otherWay: other ? best.score - other.score : Infinity };
@@ -232,10 +278,31 @@ export interface FindOptions {
   readonly set?: readonly SetLandmark[];
   /** Other references that the drawing might be of: where one of them fits better, it is not of this one. */
   readonly rivals?: readonly InkReference[];
+  /** Where the student has laid the drawing: its unit to the reference's; null where nobody has. */
+  readonly laid?: Affine | null;
+}
+
+/** The pose in its frame of a drawing that the student has laid. */
+function laidPose(
+  laid: Affine,
+  { frame: { middle, scale }, centre }: Framed,
+  height: number,
+): Pose & Pick<Start, 'flipped'> {
+  const toDrawing = invert(laid);
+  const at = transformPoint(toDrawing, times(centre, height));
+  const flipped = determinant(toDrawing) < 0;
+  const sign = flipped ? -1 : 1;
+  return {
+    flipped,
+    size: (scaleOf(toDrawing) * height) / scale,
+    turn: Math.atan2(sign * toDrawing[1], sign * toDrawing[0]),
+    x: (at.x - middle.x) / scale,
+    y: (at.y - middle.y) / scale,
+  };
 }
 
 /**
- * Finds a figure's landmarks in a drawing of it, from its ink alone.
+ * Finds the landmarks of what is drawn, a figure or anything else, from its ink alone.
  * @param lines drawn lines in any unit (page millimetres), without shade, rubber and guides
  * @param options landmarks that are known already, round which the rest is found; rivals
  * @returns where they are and how surely, or why it cannot be told
@@ -243,9 +310,9 @@ export interface FindOptions {
 export function findLandmarks(
   lines: readonly (readonly Point[])[],
   reference: InkReference,
-  { set = [], rivals = [] }: FindOptions = {},
+  { set = [], rivals = [], laid = null }: FindOptions = {},
 ): InkAnswer {
-  const body = figureSkeleton(reference.landmarks, reference.height);
+  const body = bodyOf(reference);
   if (!body) return { found: null, why: 'no landmarks', evidence: null };
   const raw = inkOf(lines);
   const framed = raw && raw.count >= FEWEST_POINTS ? frameOf(raw, body) : null;
@@ -257,16 +324,17 @@ export function findLandmarks(
     const [x, y] = [(at.x - frame.middle.x) / frame.scale, (at.y - frame.middle.y) / frame.scale];
     return [{ joint, x, y, spread: Math.max(spread / frame.scale, 0.002) }];
   });
-  const { fine, coarse, otherWay } = readings(framed, pins);
+  const { fine, coarse, otherWay } = readings(framed, pins, laid && laidPose(laid, framed, reference.height));
   const { result, model, start } = fine[0] as Try;
   const drawn = bonesDrawn(result, model, skeleton);
   const missing = new Set(notDrawn(skeleton, drawn));
   const evidence = evidenceOf(result, model, skeleton, drawn, start.flipped);
   const belief = beliefIn(evidence);
   const own = acrossFrames(coarse.score, frame);
-  const doubtful = belief < SURE_BELIEF && set.length === 0;
+  const told = set.length > 0 || laid !== null;
+  const doubtful = belief < SURE_BELIEF && !told;
   const rival = doubtful ? bestRival(raw as Ink, rivals, model.manner) : -Infinity;
-  const least = set.length > 0 ? TOLD_BELIEF : rivals.length > 0 ? LEAST_BELIEF : ALONE_BELIEF;
+  const least = told ? TOLD_BELIEF : rivals.length > 0 ? LEAST_BELIEF : ALONE_BELIEF;
   if (belief < least || rival > own + RIVAL) return { found: null, why: 'other', evidence };
   const given = skeleton.names
     .slice(0, skeleton.landmarks)
@@ -295,7 +363,7 @@ export function findLandmarks(
       notDrawn: [...missing],
       mirrored: start.flipped,
       alike: otherWay < ALIKE,
-      toDrawing: wholeOf(result, skeleton, start.flipped, frame, reference),
+      toDrawing: wholeOf(result, framed, start.flipped, reference),
       evidence,
     },
   };
@@ -304,21 +372,21 @@ export function findLandmarks(
 /** Where the whole reference lies: the bones' similarity, its place from the joints' middle. */
 function wholeOf(
   { jx, jy, turn }: Refined,
-  skeleton: Skeleton,
+  { skeleton, frame: { middle, scale }, centre }: Framed,
   flipped: boolean,
-  { middle, scale }: Frame,
-  reference: InkReference,
+  { height }: InkReference,
 ): Affine {
-  const n = skeleton.landmarks;
+  // Of a figure all landmarks speak; of a net also what gives it its extent.
+  const n = skeleton.lines ? skeleton.at.length : skeleton.landmarks;
   const [c, s] = turn;
-  let [x, y] = [0, 0];
-  const known = new Map(reference.landmarks.map((l) => [l.name, l.at]));
-  const by = scale / reference.height;
+  const by = scale / height;
   const flip = flipped ? -1 : 1;
-  skeleton.names.slice(0, n).forEach((name, i) => {
-    const p = known.get(name) as Point;
-    x += ((jx[i] as number) * scale + middle.x - by * (c * flip * p.x - s * p.y)) / n;
-    y += ((jy[i] as number) * scale + middle.y - by * (s * flip * p.x + c * p.y)) / n;
-  });
+  let [x, y] = [0, 0];
+  for (let i = 0; i < n; i += 1) {
+    const at = skeleton.at[i] as Point;
+    const [px, py] = [(at.x + centre.x) * height, (at.y + centre.y) * height];
+    x += ((jx[i] as number) * scale + middle.x - by * (c * flip * px - s * py)) / n;
+    y += ((jy[i] as number) * scale + middle.y - by * (s * flip * px + c * py)) / n;
+  }
   return [by * c * flip, by * s * flip, -by * s, by * c, x, y];
 }

@@ -103,9 +103,17 @@ const ENDS: Readonly<Record<string, readonly string[]>> = {
   ankle: ['shin'],
 };
 /** Below this share of what is usual a bone is not drawn. */
-const LEAST_DRAWN = 0.4;
+export const LEAST_DRAWN = 0.4;
 
 function drawnAt(name: string, skeleton: Skeleton, drawn: readonly number[]): number {
+  if (skeleton.lines) {
+    // Of a net whatever is drawn along one of the bones that meet there shows it.
+    const joint = skeleton.names.indexOf(name);
+    const meeting = skeleton.bones.flatMap(({ from, to }, k) =>
+      from.joints.includes(joint) || to.joints.includes(joint) ? [drawn[k] as number] : [],
+    );
+    return Math.max(0, ...meeting);
+  }
   const share = (bone: string): number => {
     const k = skeleton.bones.findIndex((b) => b.name === bone);
     return k < 0 ? 1 : (drawn[k] as number);

@@ -1,10 +1,9 @@
 import type { Point } from '../geometry/point.ts';
 import { transformPoint } from '../geometry/affine.ts';
 import { Assignment } from './assignment.ts';
-import type { FoundInInk, InkReference } from './find-landmarks.ts';
+import { bodyOf, modelsOf, type FoundInInk, type InkReference } from './find-landmarks.ts';
 import { inkOf } from './ink.ts';
-import { figureModels, flippedModel } from './line-model.ts';
-import { figureSkeleton } from './skeleton.ts';
+import { flippedModel } from './line-model.ts';
 
 /** So far from its own line of the model a drawn line may lie, parts of the height. */
 const WIDTH = 0.02;
@@ -20,8 +19,8 @@ export function bonesOfLines(
   reference: InkReference,
   found: Pick<FoundInInk, 'landmarks' | 'manner' | 'mirrored' | 'toDrawing'>,
 ): ReadonlyMap<string, number>[] {
-  const skeleton = figureSkeleton(reference.landmarks, reference.height);
-  const plain = skeleton && figureModels(skeleton).find(({ manner }) => manner === found.manner);
+  const skeleton = bodyOf(reference);
+  const plain = skeleton && modelsOf(skeleton).find(({ manner }) => manner === found.manner);
   if (!skeleton || !plain) return lines.map(() => new Map());
   const model = found.mirrored ? flippedModel(plain) : plain;
   const unit = reference.height * Math.hypot(found.toDrawing[0], found.toDrawing[1]);

@@ -24,10 +24,10 @@ export interface LineModel {
 }
 
 export const SLOTS = 4;
-const SPACING = 0.014;
+export const SPACING = 0.014;
 
 /** A line of the model before it is bound: places in the reference, bone by bone. */
-interface ModelLine {
+export interface ModelLine {
   readonly bone: number;
   readonly points: readonly Point[];
   readonly weight: number;
@@ -206,7 +206,13 @@ function bind(from: Node, to: Node, t: number, s: number): [number, number, numb
   ];
 }
 
-function boundModel(manner: string, skeleton: Skeleton, lines: readonly ModelLine[]): LineModel {
+/** Lines as points, each bound to the bone that it is drawn beside. @param spacing parts of the height */
+export function boundModel(
+  manner: string,
+  skeleton: Skeleton,
+  lines: readonly ModelLine[],
+  spacing = SPACING,
+): LineModel {
   const side = skeleton.names.indexOf(HEAD_SIDE);
   const rows: { bone: number; terms: [number, number, number][]; turn: number; weight: number }[] = [];
   for (const { bone, points, weight } of lines) {
@@ -218,7 +224,7 @@ function boundModel(manner: string, skeleton: Skeleton, lines: readonly ModelLin
     for (let i = 1; i < points.length; i += 1) {
       const [p, q] = [points[i - 1] as Point, points[i] as Point];
       const length = Math.hypot(q.x - p.x, q.y - p.y);
-      const n = Math.max(1, Math.round(length / SPACING));
+      const n = Math.max(1, Math.round(length / spacing));
       const turn = Math.atan2(q.y - p.y, q.x - p.x) - Math.atan2(uy, ux);
       for (let k = 0; k < n && length > 0; k += 1) {
         const at = along(p, q, (k + 0.5) / n);
@@ -239,7 +245,7 @@ function boundModel(manner: string, skeleton: Skeleton, lines: readonly ModelLin
     im: new Float64Array(count * SLOTS),
     turn: Float64Array.from(rows, (r) => r.turn),
     weight: Float64Array.from(rows, (r) => r.weight),
-    spacing: SPACING,
+    spacing,
   };
   rows.forEach(({ terms }, j) =>
     terms.slice(0, SLOTS).forEach(([joint, re, im], k) => {

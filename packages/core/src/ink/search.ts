@@ -37,7 +37,7 @@ interface Side {
   readonly grid: ReturnType<typeof distanceGrid>;
 }
 
-type Pose = Pick<Start, 'size' | 'turn' | 'x' | 'y'>;
+export type Pose = Pick<Start, 'size' | 'turn' | 'x' | 'y'>;
 
 /** Cost of a pose: how far the model's lines lie from the ink, and the ink from the model's. */
 function costOf(
@@ -70,7 +70,8 @@ function costOf(
 
 /** Steps downhill in size, turn and place, halving the steps. */
 function settle(side: Side, ink: Lines, grid: Side['grid'], from: Pose): Pose & { cost: number } {
-  let best = { ...from, cost: costOf(side, ink, grid, from, 2) };
+  const { size, turn, x, y } = from;
+  let best = { size, turn, x, y, cost: costOf(side, ink, grid, from, 2) };
   for (const step of [1, 0.5, 0.25]) {
     for (let round = 0; round < 3; round += 1) {
       const before = best.cost;
@@ -154,6 +155,27 @@ export function findStarts(
     }),
   );
   return starts.sort((a, b) => a.cost - b.cost);
+}
+
+/**
+ * The same about one pose that is known, since the student has laid the drawing: each model settles from
+ * there.
+ */
+export function startsNear(
+  ink: Ink,
+  skeleton: Skeleton,
+  models: readonly LineModel[],
+  pose: Pose & Pick<Start, 'flipped'>,
+): Start[] {
+  const lines = linesOf(ink);
+  const grid = distanceGrid(lines, CELL, MOST);
+  return models
+    .map((model, index) => ({
+      ...settle(sideOf(model, index, skeleton, pose.flipped), lines, grid, pose),
+      model: index,
+      flipped: pose.flipped,
+    }))
+    .sort((a, b) => a.cost - b.cost);
 }
 
 /** What the best rough laying of one model costs: enough to tell which of many references is worth a look. */

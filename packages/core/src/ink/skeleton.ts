@@ -15,6 +15,13 @@ export interface Bone {
   readonly loose: number;
 }
 
+/** A line that is to be seen in a picture: part of an outline, or an edge within it. */
+export interface PictureLine {
+  readonly points: readonly Point[];
+  /** How likely a hand is to draw it, beside 1 for what everybody draws. */
+  readonly weight: number;
+}
+
 /** The landmarks of a reference as joints of a body, in parts of the figure's height. */
 export interface Skeleton {
   /** Names of the joints: first the landmarks, then what only gives a part its width. */
@@ -23,6 +30,9 @@ export interface Skeleton {
   readonly landmarks: number;
   readonly at: readonly Point[];
   readonly bones: readonly Bone[];
+  /** Of what is no figure: lines of its picture, and names of landmarks that lines are drawn through. */
+  readonly lines?: readonly PictureLine[];
+  readonly sticks?: readonly (readonly string[])[];
 }
 
 export interface SkeletonLandmark {

@@ -18,6 +18,15 @@ export interface LandmarkMark {
   readonly at: Point;
   /** Known where it would be, but covered. */
   readonly hidden: boolean;
+  /** How surely the desk found it: standard deviation. Absent once the student has placed or accepted it. */
+  readonly spread?: number;
+}
+
+/** What belongs to the thing: all that lies within an odd number of these closed outlines. */
+export interface SilhouetteMark {
+  readonly kind: 'silhouette';
+  readonly id: Id;
+  readonly outlines: readonly (readonly Point[])[];
 }
 
 /** A length taken in units of another. */
@@ -49,6 +58,6 @@ export interface DetailMark {
 
 export type SightMark = LengthSight | TiltSight;
 /** Whatever the student places on a reference. */
-export type ReferenceMark = TraitMark | LandmarkMark | SightMark | DetailMark;
-export const MARK_KINDS = ['trait', 'landmark', 'sight', 'detail'] as const;
+export type ReferenceMark = TraitMark | LandmarkMark | SightMark | DetailMark | SilhouetteMark;
+export const MARK_KINDS = ['trait', 'landmark', 'sight', 'detail', 'silhouette'] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];

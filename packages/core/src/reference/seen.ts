@@ -11,6 +11,8 @@ export interface KnownLandmark {
   readonly hidden: boolean;
   /** How surely it is placed: standard deviation, pixels; absent where a made picture knows it. */
   readonly spread?: number;
+  /** The desk found it, and nobody has said that it is right. */
+  readonly found?: true;
 }
 
 /**
@@ -31,7 +33,11 @@ export function landmarksOf(
   const spread = PLACED * Math.max(original.width, original.height);
   const own = marks
     .filter((m) => m.kind === 'landmark')
-    .map(({ name, at, hidden }) => ({ name, at, hidden, spread }));
+    .map(({ name, at, hidden, spread: found }) =>
+      found === undefined
+        ? { name, at, hidden, spread }
+        : { name, at, hidden, spread: found, found: true as const },
+    );
   const named = new Set(own.map((l) => l.name));
   return [...own, ...truth.filter((l) => !named.has(l.name))];
 }

@@ -13,6 +13,8 @@ export interface Subject {
   readonly parts: readonly string[];
   /** Named lines between two landmarks. */
   readonly axes: readonly Axis[];
+  /** Lines through landmarks that a hand draws first, where the subject is no figure. */
+  readonly sticks: readonly (readonly string[])[];
   /** What each part or landmark hangs on; what is not named here hangs on nothing. */
   readonly hangs: Readonly<Record<string, string>>;
   /** Landmarks that hang on whichever of some others lies nearest to them in the picture. */

@@ -77,6 +77,7 @@ const figure: Subject = {
       { name: `${s} leg`, kind: 'chain', ends: [`${s} hip`, `${s} ankle`], carries: [`${s} knee`] },
     ]),
   ],
+  sticks: [],
   hangs: {
     head: 'ribcage',
     neck: 'ribcage',
@@ -149,6 +150,15 @@ const head: Subject = {
     },
     { name: 'mouth line', kind: 'line', ends: ['right mouth corner', 'left mouth corner'], carries: [] },
   ],
+  sticks: [
+    ['crown', 'between the brows', 'tip of the nose', 'foot of the nose', 'middle of the mouth', 'chin'],
+    ['right outer eye corner', 'right inner eye corner', 'left inner eye corner', 'left outer eye corner'],
+    ['right mouth corner', 'middle of the mouth', 'left mouth corner'],
+    ...(['left', 'right'] as const).flatMap((s) => [
+      ['crown', `${s} ear, top`, `${s} jaw corner`, 'chin'],
+      [`${s} ear, top`, `${s} ear, bottom`],
+    ]),
+  ],
   hangs: {
     jaw: 'skull',
     face: 'skull',
@@ -210,6 +220,13 @@ const animal: Subject = {
     'tail',
   ],
   axes: [{ name: 'back line', kind: 'line', ends: ['croup', 'withers'], carries: [] }],
+  sticks: [
+    ['muzzle', 'poll', 'withers', 'croup', 'tail'],
+    ...(['left', 'right'] as const).flatMap((s) => [
+      ['withers', `${s} elbow`, `${s} fore foot`],
+      ['croup', `${s} stifle`, `${s} hind foot`],
+    ]),
+  ],
   hangs: { head: 'neck', neck: 'ribcage', muzzle: 'head', poll: 'head', tail: 'pelvis' },
   nearest: {
     'lowest foot': ['left fore foot', 'right fore foot', 'left hind foot', 'right hind foot'],
@@ -243,6 +260,18 @@ const box: Subject = {
     { name: 'left top edge', kind: 'line', ends: ['left corner, top', 'near corner, top'], carries: [] },
     { name: 'right top edge', kind: 'line', ends: ['near corner, top', 'right corner, top'], carries: [] },
   ],
+  sticks: [
+    [
+      'left corner, bottom',
+      'left corner, top',
+      'near corner, top',
+      'right corner, top',
+      'right corner, bottom',
+    ],
+    ['left corner, bottom', 'near corner, bottom', 'right corner, bottom'],
+    ['near corner, top', 'near corner, bottom'],
+    ['left corner, top', 'far corner, top', 'right corner, top'],
+  ],
   hangs: {},
   nearest: {},
   own: {},
@@ -271,6 +300,13 @@ const building: Subject = {
     'right corner, top',
     'ridge, near end',
   ],
+  sticks: [
+    ...box.sticks,
+    ['left corner, top', 'ridge, near end', 'near corner, top'],
+    ['near corner, top', 'ridge, near end', 'right corner, top'],
+    ['ridge, near end', 'ridge, far end'],
+    ['door, foot', 'door, head'],
+  ],
   parts: ['left wall', 'right wall', 'roof', 'gable', 'door', 'window', 'platform', 'chimney'],
 };
 
@@ -281,6 +317,7 @@ const thing: Subject = {
   essential: ['top', 'bottom', 'left edge', 'right edge', 'middle'],
   parts: ['main form', 'top', 'left side', 'right side', 'foot', 'front'],
   axes: [],
+  sticks: [],
   hangs: {},
   nearest: {},
   own: {},

@@ -1,6 +1,8 @@
 import { useEffect, useState } from 'react';
 import { View, StyleSheet } from 'react-native';
+import { compose, scaling, transformPoint } from '@deft/core/geometry';
 import { formOutline, type Sheet } from '@deft/core/page';
+import { preparedFrame } from '@deft/core/reference';
 import type { Reference } from '@deft/contract';
 import { pictureOf, previewOf } from '../../data/addresses';
 import { looksWorker } from '../../data/workers';
@@ -12,7 +14,8 @@ import type { Surface } from '../surface';
 import { SmallPage } from './small-page';
 
 /** As much of a reference as a look shows. */
-type Shown = Pick<Reference, 'id' | 'title' | 'revision'>;
+type Shown = Pick<Reference, 'id' | 'title' | 'revision'> &
+  Partial<Pick<Reference, 'marks' | 'original' | 'preparation'>>;
 
 /** Heights at which values and outlines are looked at, pixels: an eye that squints sees no more. */
 const VALUES_HEIGHT = 160;
@@ -131,6 +134,32 @@ export function PageLook({ surface, look }: { readonly surface: Surface | null; 
   return <Filters id="page" table={table} />;
 }
 
+/** What is known of a reference's silhouette, filled, on a canvas of its frame; null where nothing is. */
+function silhouetteOn(
+  { marks = [], original, preparation }: Shown,
+  width: number,
+  height: number,
+): HTMLCanvasElement | null {
+  const outlines = marks.flatMap((mark) => (mark.kind === 'silhouette' ? mark.outlines : []));
+  if (outlines.length === 0 || !original || !preparation) return null;
+  const canvas = document.createElement('canvas');
+  [canvas.width, canvas.height] = [width, height];
+  const context = canvas.getContext('2d');
+  if (!context) return null;
+  const frame = preparedFrame(original, preparation);
+  const toCanvas = compose(scaling(width / frame.width, height / frame.height), frame.toPrepared);
+  const path = new Path2D();
+  for (const outline of outlines)
+    path.addPath(
+      polyline(
+        outline.map((p) => transformPoint(toCanvas, p)),
+        true,
+      ),
+    );
+  context.fill(path, 'evenodd');
+  return canvas;
+}
+
 /** A reference's picture, seen as the page is. */
 export function SeenReference({
   reference,
@@ -160,8 +189,11 @@ export function SeenReference({
         canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
         const pixels = pixelsOf(canvas);
         if (masks(look)) {
+          const known = silhouetteOn(reference, canvas.width, canvas.height);
           const seen = canvasOf(
-            await looksWorker().pictured(pixels, canvas.width, canvas.height, look.name),
+            await (known
+              ? looksWorker().drawn(pixelsOf(known), canvas.width, canvas.height, look.name, true)
+              : looksWorker().pictured(pixels, canvas.width, canvas.height, look.name)),
             canvas.width,
             canvas.height,
           );
@@ -175,14 +207,14 @@ export function SeenReference({
     return () => {
       gone = true;
     };
-  }, [preview, look]);
+  }, [preview, reference, look]);
   const id = `reference-${reference.id.slice(0, 6)}`;
   return (
     <div style={{ position: 'absolute', inset: 0 }}>
       <Filters id={id} table={table} />
       <SteadyPicture
         src={masked && mask ? mask : pictureOf(reference)}
-        alt={masked ? `${reference.title}: a guess of its ${look.name}` : reference.title}
+        alt={masked ? `${reference.title}: ${look.name}, as far as the desk sees` : reference.title}
         style={{
           ...PICTURE,
           filter: filterOf(look, id, table, 400) || undefined,

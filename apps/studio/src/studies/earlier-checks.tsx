@@ -1,0 +1,64 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import type { Attempt, KeptReport } from '@deft/contract';
+import { Act } from '../ui/acts';
+import { Panel } from '../ui/panel';
+import { usePalette } from '../ui/use-desk-theme';
+import { Text } from '../ui/text';
+import { useReportsQuery } from './api';
+
+const when = (at: number): string =>
+  new Date(at).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
+
+/** What checks said of this attempt before, as it was said then; nothing where it was checked but once. */
+export function EarlierChecks({ attempt }: { readonly attempt: Attempt }) {
+  const { data: reports = [] } = useReportsQuery(attempt.id);
+  const [open, setOpen] = useState(false);
+  const earlier = reports.slice(1);
+  if (earlier.length === 0) return null;
+  return (
+    <>
+      <Act
+        label={`Earlier checks: ${earlier.length}`}
+        onPress={() => setOpen(true)}
+        style={styles.act}
+        testID="earlier-checks"
+      />
+      {open ? (
+        <Panel title="Earlier checks" onClose={() => setOpen(false)}>
+          {earlier.map((report) => (
+            <Earlier key={report.id} report={report} />
+          ))}
+        </Panel>
+      ) : null}
+    </>
+  );
+}
+
+function Earlier({ report: { createdAt, headline, miss, says } }: { readonly report: KeptReport }) {
+  const palette = usePalette();
+  return (
+    <View style={[styles.report, { borderColor: palette.rule }]} testID="earlier-check">
+      <Text size={13} soft>
+        {miss === null ? when(createdAt) : `${when(createdAt)} · average miss ${miss.toFixed(1)} %`}
+      </Text>
+      <Text kind="strong">{headline}</Text>
+      {says.map(({ sentence, sure }) => (
+        <Text key={sentence} size={13} soft={sure === 'perhaps'}>
+          {sentence}
+        </Text>
+      ))}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  act: { alignSelf: 'flex-start' },
+  report: { gap: 2, paddingVertical: 8, borderBottomWidth: 1 },
+});

@@ -1,0 +1,26 @@
+import { findingSentence, headlineOf, perhapsSentence } from './sentences.ts';
+import type { CheckReport } from './check.ts';
+
+/** What a check said, in words: as it is kept, and can be read when it would be computed otherwise. */
+export interface ReportInWords {
+  /** The version of the computation that said it. */
+  readonly computation: number;
+  readonly headline: string;
+  /** Per cent of the figure's height; null where nothing could be told. */
+  readonly miss: number | null;
+  readonly says: readonly { readonly sentence: string; readonly sure: 'clearly' | 'perhaps' }[];
+}
+
+/** A report in words: what is clearly off and what is perhaps, in the report's own order. */
+export function inWords(report: CheckReport): ReportInWords {
+  const { version, findings, perhaps, sides, averageMiss } = report;
+  return {
+    computation: version,
+    headline: headlineOf(report),
+    miss: averageMiss?.value ?? null,
+    says: [
+      ...findings.map((f) => ({ sentence: findingSentence(f, sides), sure: 'clearly' as const })),
+      ...perhaps.map((f) => ({ sentence: perhapsSentence(f, sides), sure: 'perhaps' as const })),
+    ],
+  };
+}

@@ -1,0 +1,86 @@
+import { Assignment } from './assignment.ts';
+import type { Ink } from './ink.ts';
+import type { LineModel } from './line-model.ts';
+import type { Refined, Stance } from './refine.ts';
+import type { Skeleton } from './skeleton.ts';
+
+/**
+ * A limb that is drawn far from where it is in the reference: bending creeps, and does not get there. Where
+ * ink is left over, limbs are swung about the joint that they hang on.
+ */
+
+/** Each limb from the joint that it hangs on to its end. */
+const LIMBS = (['left', 'right'] as const).flatMap((s) => [
+  [`${s} shoulder`, `${s} elbow`, `${s} wrist`],
+  [`${s} hip`, `${s} knee`, `${s} ankle`],
+  [`${s} elbow`, `${s} wrist`],
+  [`${s} knee`, `${s} ankle`],
+]);
+/** How far the first bone is swung, and the second beside it, degrees. */
+const SWINGS = [-90, -75, -60, -50, -40, -30, -20, 20, 30, 40, 50, 60, 75, 90];
+const BENDS = [-60, -40, -20, 0, 20, 40, 60];
+/** Width of the assignment by which places are compared, parts of the height. */
+const WIDTH = 0.026;
+/** Of a limb at least this share of what it is long must be left over as ink. */
+const LEFT_OVER = 0.5;
+/** By how much the mean log likelihood of the ink must grow, and how many limbs are tried closely. */
+const LEAST_GAIN = 0.02;
+const MOST = 2;
+
+interface Swung {
+  readonly stance: Stance;
+  readonly gain: number;
+}
+
+/** Places with some joints turned about another. Degrees. */
+function swung({ jx, jy, turn }: Stance, joints: readonly number[], about: number, degrees: number): Stance {
+  const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
+  const [ox, oy] = [jx[about] as number, jy[about] as number];
+  const [x, y] = [Float64Array.from(jx), Float64Array.from(jy)];
+  for (const joint of joints) {
+    const [dx, dy] = [(jx[joint] as number) - ox, (jy[joint] as number) - oy];
+    x[joint] = ox + c * dx - s * dy;
+    y[joint] = oy + s * dx + c * dy;
+  }
+  return { jx: x, jy: y, turn };
+}
+
+/**
+ * Where limbs may have gone while ink is left over, one limb at a time: the likeliest swing of each, the best
+ * first, where it accounts for more of the ink than leaving it. Empty for what is no figure.
+ */
+export function swungLimbs(result: Refined, model: LineModel, skeleton: Skeleton, ink: Ink): Stance[] {
+  if (skeleton.lines) return [];
+  const left = (1 - result.explained) * ink.count * ink.step;
+  const assignment = new Assignment(model, skeleton, ink);
+  const before = assignment.at(result.jx, result.jy, WIDTH).likelihood;
+  return LIMBS.flatMap((joints): Swung[] => {
+    const [at, near, far] = joints.map((name) => skeleton.names.indexOf(name));
+    if (at === undefined || near === undefined || at < 0 || near < 0 || far === -1) return [];
+    const chain = [at, near, ...(far === undefined ? [] : [far])];
+    const long = chain.slice(1).reduce((sum, joint, i) => {
+      const from = chain[i] as number;
+      return (
+        sum +
+        Math.hypot(
+          (result.jx[joint] as number) - (result.jx[from] as number),
+          (result.jy[joint] as number) - (result.jy[from] as number),
+        )
+      );
+    }, 0);
+    if (left < LEFT_OVER * long) return [];
+    let best: Swung | null = null;
+    for (const swing of SWINGS) {
+      const whole = swung(result, chain.slice(1), at, swing);
+      for (const bend of far === undefined ? [0] : BENDS) {
+        const stance = bend === 0 || far === undefined ? whole : swung(whole, [far], near, bend);
+        const gain = assignment.at(stance.jx, stance.jy, WIDTH).likelihood - before;
+        if (gain > Math.max(LEAST_GAIN, best?.gain ?? 0)) best = { stance, gain };
+      }
+    }
+    return best ? [best] : [];
+  })
+    .sort((a, b) => b.gain - a.gain)
+    .slice(0, MOST)
+    .map(({ stance }) => stance);
+}

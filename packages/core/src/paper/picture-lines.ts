@@ -1,0 +1,79 @@
+import type { Point } from '../geometry/point.ts';
+import { guessFigure } from '../tone/figure-mask.ts';
+import { emptyMask, regions, squaredDistances, type Mask } from '../tone/mask.ts';
+import { centreLines } from './centre-lines.ts';
+import { edgesOf, type Edges } from './edges.ts';
+
+/** Edges count where they hold on to one at least this strong, a quantile of all. */
+const STRONG = 0.6;
+/** Shorter pieces are grain, as a share of the picture's longer side. */
+const SHORTEST = 0.035;
+/** So near to the outline of the thing, same share, a line is part of it; so far beyond it is ground. */
+const NEAR = 0.012;
+/** Inner edges are drawn by some: how likely beside the outline. */
+const INNER = 0.5;
+/** A guess of the thing that fills less or more of the picture than this is none. */
+const [LEAST_FILLED, MOST_FILLED] = [0.02, 0.85];
+
+/** A line that is to be seen in a picture. Pixels. */
+export interface SeenLine {
+  readonly points: readonly Point[];
+  /** 1 for the outline of the thing, less for edges within it. */
+  readonly weight: number;
+}
+
+/** Edges that hold on to a strong one (hysteresis, Canny 1986), small pieces left out. */
+function heldEdges({ width, height, strength }: Edges): Mask {
+  const present = strength.filter((s) => s > 0).sort();
+  const strong = present[Math.floor(STRONG * present.length)] ?? Infinity;
+  const mask = emptyMask(width, height);
+  const all: Mask = { width, height, bits: Uint8Array.from(strength, (s) => (s > 0 ? 1 : 0)) };
+  for (const region of regions(all, 1.5))
+    if (
+      region.length >= SHORTEST * Math.max(width, height) &&
+      region.some((i) => (strength[i] as number) >= strong)
+    )
+      for (const i of region) mask.bits[i] = 1;
+  return mask;
+}
+
+/** The rim of a mask: its pixels with a neighbour that is none. */
+function rimOf({ width, height, bits }: Mask): Mask {
+  const rim = emptyMask(width, height);
+  for (let y = 0; y < height; y += 1)
+    for (let x = 0; x < width; x += 1) {
+      const i = y * width + x;
+      if (!bits[i]) continue;
+      const inside =
+        (x === 0 || bits[i - 1]) &&
+        (x === width - 1 || bits[i + 1]) &&
+        (y === 0 || bits[i - width]) &&
+        (y === height - 1 || bits[i + width]);
+      if (!inside) rim.bits[i] = 1;
+    }
+  return rim;
+}
+
+/**
+ * The lines that are to be seen in a picture of one thing: its outline and its inner edges, without what is
+ * ground, as far as the thing can be told from it.
+ * @param rgba four bytes a pixel; a few hundred pixels say enough
+ * @returns polylines in its pixels; none for a picture without an edge
+ */
+export function pictureLines(rgba: Uint8ClampedArray, width: number, height: number): SeenLine[] {
+  const data = new Uint8ClampedArray(3 * width * height);
+  for (let i = 0; i < width * height; i += 1)
+    for (let c = 0; c < 3; c += 1) data[3 * i + c] = rgba[4 * i + c] as number;
+  const lines = centreLines(heldEdges(edgesOf({ width, height, data })));
+  const thing = guessFigure(rgba, width, height);
+  const filled = thing.bits.reduce((sum, bit) => sum + bit, 0) / thing.bits.length;
+  if (!(filled > LEAST_FILLED && filled < MOST_FILLED)) return lines.map((points) => ({ points, weight: 1 }));
+  const [toRim, toThing] = [squaredDistances(rimOf(thing)), squaredDistances(thing)];
+  const near = (NEAR * Math.max(width, height)) ** 2;
+  const share = (points: readonly Point[], of: Float64Array): number =>
+    points.filter(({ x, y }) => (of[Math.floor(y) * width + Math.floor(x)] ?? Infinity) <= near).length /
+    points.length;
+  return lines.flatMap((points) =>
+    share(points, toThing) < 0.5 ? [] : [{ points, weight: share(points, toRim) > 0.5 ? 1 : INNER }],
+  );
+}
