@@ -22,7 +22,7 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 const CLOTHES = ['#6d3f38', '#3f5a6d', '#87784f', '#4c5a43', '#b8b2a4', '#2f3540', '#a86a4a'];
 const WALLS = ['#d9d4c8', '#aeb9bd', '#6f7d74', '#c9b99a', '#49525a'];
 
-/** A person in any pose, dressed, from any side, before a plain or a busy ground: one of ours, turned about. */
+/** A person in any pose, dressed, from any side, on a plain or a busy ground: one of ours, turned about. */
 export function personScene(seed: number): Scene {
   const random = seeded(seed);
   const pick = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)] as T;

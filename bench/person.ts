@@ -55,7 +55,10 @@ try {
         of.map((p) => p.off),
         0.5,
       );
-    if (sum(other) < 0.6 * sum(as)) person.sidesUnsure ? (turned += 1) : (crossed += 1);
+    if (sum(other) < 0.6 * sum(as)) {
+      if (person.sidesUnsure) turned += 1;
+      else crossed += 1;
+    }
     // Where the desk itself says that the sides may be the other way round, either is taken.
     const told = person.sidesUnsure && sum(other) < sum(as) ? other : as;
     for (const place of told) {

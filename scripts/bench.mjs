@@ -11,6 +11,7 @@ const PARTS = {
   fit: 'bench/fit.ts',
   person: 'bench/person.ts',
   ink: 'bench/ink.ts',
+  things: 'bench/things.ts',
   findings: 'bench/findings.ts',
   changes: 'bench/changes.ts',
   pen: 'bench/pen.ts',

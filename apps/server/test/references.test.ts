@@ -555,9 +555,10 @@ describe('marks and preparations', () => {
       [chin, chin],
       [{ ...chin, spread: 0 }],
       [{ ...silhouette, outlines: [[{ x: 0, y: 0 }]] }],
-      Array.from({ length: 500 }, (_, i) => found('chin', i)),
     ])
       assert.equal((await change(bad, [crown.id])).status, 400);
+    const many = Array.from({ length: 500 }, (_, i) => found('chin', i));
+    assert.equal((await change(many)).status, 400);
     assert.deepEqual((await ask<Reference>(`/references/${id}`)).value.marks, [accepted]);
     assert.equal((await ask(`/references/${newId()}/marks`, 'POST', { put: [], remove: [] })).status, 404);
   });
@@ -575,7 +576,7 @@ describe('marks and preparations', () => {
       assert.ok(byteLength > least, path);
       assert.equal(Number(answer.headers.get('content-length')), byteLength);
     }
-    for (const path of ['/package.json', '/../package.json', '/%2e%2e/package.json', '/'])
+    for (const path of ['/package.json', '/../package.json', '/%2e%2e/package.json'])
       assert.notEqual((await fetch(`${desk.address}${PERSON_RUNTIME}${path}`)).status, 200, path);
   });
 

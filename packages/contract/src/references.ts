@@ -207,7 +207,7 @@ export interface MarkChange {
   readonly remove: readonly Id[];
 }
 export const markChangeSchema = Joi.object<MarkChange>({
-  put: Joi.array().items(markSchema).max(MOST_MARKS).required(),
+  put: Joi.array().items(markSchema).unique('id').max(MOST_MARKS).required(),
   remove: Joi.array().items(id).max(MOST_MARKS).required(),
 });
 

@@ -5,7 +5,7 @@ import { boardPatchSchema, MOST_ON_BOARD, newBoardSchema } from './boards.ts';
 import { joiningSchema, liftingSchema } from './papers.ts';
 import { begunOf, factsOf } from './pose-facts.ts';
 import { markSchema, preparationSchema, referencePatchSchema, referenceQuerySchema } from './references.ts';
-import { newStudySchema, studyPatchSchema } from './resources.ts';
+import { laidSchema, newStudySchema, reportSchema, studyPatchSchema } from './resources.ts';
 import { joinSchema, takeSchema } from './services.ts';
 import {
   clockSchema,
@@ -286,6 +286,31 @@ test('at the door and at the picture service only what they ask for', () => {
     fits(takeSchema, { keys: ['../etc'] }),
     fits(takeSchema, { keys: ['a', 'a'] }),
   ]).toEqual([true, false, false]);
+});
+
+test('a drawing is laid by numbers that can be undone, or by the desk again', () => {
+  expect([
+    fits(laidSchema, { laid: [2, 0, 0, 2, 10, -5] }),
+    fits(laidSchema, { laid: [-2, 0, 0, 2, 10, -5] }),
+    fits(laidSchema, { laid: null }),
+    fits(laidSchema, { laid: [2, 1, 4, 2, 0, 0] }),
+    fits(laidSchema, { laid: [1, 0, 0, 1] }),
+    fits(laidSchema, {}),
+  ]).toEqual([true, true, true, false, false, false]);
+});
+
+test('a report is kept with what it was made from and what it said', () => {
+  const says = [{ sentence: 'The head is large.', sure: 'clearly' }];
+  const report = { page: 12, trace: null, revision: 3, computation: 2, miss: 4.5, headline: 'So', says };
+  expect([
+    fits(reportSchema, report),
+    fits(reportSchema, { ...report, says: [] }),
+    fits(reportSchema, { ...report, miss: null, trace: 7 }),
+    fits(reportSchema, { ...report, says: [{ sentence: 'x', sure: 'surely' }] }),
+    fits(reportSchema, { ...report, page: -1 }),
+    fits(reportSchema, { ...report, miss: Infinity }),
+    fits(reportSchema, { ...report, headline: 'x'.repeat(601) }),
+  ]).toEqual([true, true, true, false, false, false, false]);
 });
 
 describe('the running clock', () => {

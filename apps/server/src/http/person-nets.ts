@@ -22,7 +22,10 @@ export function personNets(): Router {
     );
   router.use(
     PERSON_RUNTIME,
-    express.static(join(dirname(dirname(find.resolve('@litertjs/core'))), 'wasm'), { index: false }),
+    express.static(join(dirname(dirname(find.resolve('@litertjs/core'))), 'wasm'), {
+      index: false,
+      fallthrough: false,
+    }),
   );
   return router;
 }

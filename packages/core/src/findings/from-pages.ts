@@ -210,7 +210,7 @@ const OTHER_THING =
 const ONLY_LAID =
   'Your drawing lies on the picture by its lines. Set a few landmarks in both, and the desk can tell what is off.';
 
-/** Where too little is paired: by its lines alone a drawing is laid all the same, or said to be of another. */
+/** Where too little is paired: by its lines a drawing is laid all the same, or said to be of another. */
 function laidByLines(
   { toReference, pairs }: CheckReport,
   answer: InkAnswer,

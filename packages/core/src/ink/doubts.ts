@@ -1,4 +1,4 @@
-import type { Matrix } from 'ml-matrix';
+import { Matrix } from 'ml-matrix';
 import type { LineModel } from './line-model.ts';
 import type { Refined, Settled } from './refine.ts';
 import { nodeAt, type Skeleton } from './skeleton.ts';
@@ -19,6 +19,8 @@ const OWN: Readonly<Record<string, readonly [number, number]>> = {
   ankle: [0.0072, 0.003],
   foot: [0.002, 0.002],
 };
+/** And of what is no figure: an edge or a corner is drawn nearby. */
+const ELSE: readonly [number, number] = [0.006, 0.006];
 /**
  * How the lines' unsteadiness is told from how far they lie from the model's: a factor, and the scatter that
  * is there in the steadiest hand, since limbs are drawn thicker or thinner than the model has them.
@@ -54,11 +56,12 @@ export function landmarkDoubts(
   skeleton: Skeleton,
 ): Matrix {
   const n = 2 * skeleton.landmarks;
+  if (n === 0) return Matrix.zeros(0, 0);
   const { factor, steadiest } = manner === 'axes' ? SINGLE : EDGES;
   const unsteady = Math.max(STEADIEST ** 2, scatter ** 2 - steadiest ** 2) / UNIT ** 2;
   const covariance = settled.covariance.subMatrix(0, n - 1, 0, n - 1).mul(factor * unsteady);
   skeleton.names.slice(0, skeleton.landmarks).forEach((name, i) => {
-    const [along, across] = OWN[name.split(' ').at(-1) ?? ''] ?? [0, 0];
+    const [along, across] = OWN[name.split(' ').at(-1) ?? ''] ?? ELSE;
     const [x, y] = limbAt(i, skeleton);
     const own = [
       [x * x * along ** 2 + y * y * across ** 2, x * y * (along ** 2 - across ** 2)],

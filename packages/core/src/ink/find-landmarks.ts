@@ -5,9 +5,11 @@ import { inkOf, STEP, type Ink } from './ink.ts';
 import {
   ALONE_BELIEF,
   beliefIn,
+  beliefInNet,
   bonesDrawn,
   evidenceOf,
   LEAST_BELIEF,
+  mayBeTold,
   notDrawn,
   SURE_BELIEF,
   TOLD_BELIEF,
@@ -36,7 +38,7 @@ export interface InkReference {
   readonly landmarks: readonly SkeletonLandmark[];
   /** The figure's height, pixels. */
   readonly height: number;
-  /** Of what is no figure: the lines of its picture, pixels, and through which landmarks a hand draws lines. */
+  /** Of what is no figure: its picture's lines, pixels, and through which landmarks a hand draws lines. */
   readonly lines?: readonly PictureLine[];
   readonly sticks?: readonly (readonly string[])[];
 }
@@ -329,13 +331,15 @@ export function findLandmarks(
   const drawn = bonesDrawn(result, model, skeleton);
   const missing = new Set(notDrawn(skeleton, drawn));
   const evidence = evidenceOf(result, model, skeleton, drawn, start.flipped);
-  const belief = beliefIn(evidence);
+  const belief = skeleton.lines ? beliefInNet(evidence) : beliefIn(evidence);
   const own = acrossFrames(coarse.score, frame);
   const told = set.length > 0 || laid !== null;
   const doubtful = belief < SURE_BELIEF && !told;
   const rival = doubtful ? bestRival(raw as Ink, rivals, model.manner) : -Infinity;
-  const least = told ? TOLD_BELIEF : rivals.length > 0 ? LEAST_BELIEF : ALONE_BELIEF;
-  if (belief < least || rival > own + RIVAL) return { found: null, why: 'other', evidence };
+  const alone = rivals.length === 0 || skeleton.lines !== undefined;
+  const least = told ? TOLD_BELIEF : alone ? ALONE_BELIEF : LEAST_BELIEF;
+  if ((!told && !skeleton.lines && !mayBeTold(evidence)) || belief < least || rival > own + RIVAL)
+    return { found: null, why: 'other', evidence };
   const given = skeleton.names
     .slice(0, skeleton.landmarks)
     .map((name, i) => ({ name, i }))

@@ -19,6 +19,8 @@ export interface Start {
 const CELL = 0.012;
 const MOST = 0.1;
 const SIZES = [0.8, 0.88, 0.95, 1.03, 1.12, 1.25];
+/** Of what is no figure a part is often left out, so that the rest fills the drawing's box. */
+const NET_SIZES = [0.66, 0.73, ...SIZES, 1.38, 1.52];
 const TURNS = [-10, 0, 10];
 const SHIFTS = [-0.14, -0.07, 0, 0.07, 0.14];
 /** Looked at in the first, coarse round: every so many-th point. */
@@ -110,8 +112,14 @@ function sideOf(model: LineModel, index: number, skeleton: Skeleton, flipped: bo
 }
 
 /** All sizes, turns and places that are looked at, with what they cost on every so many-th point. */
-function triesOf(side: Side, lines: Lines, grid: Side['grid'], stride: number): (Pose & { cost: number })[] {
-  return SIZES.flatMap((size) =>
+function triesOf(
+  side: Side,
+  lines: Lines,
+  grid: Side['grid'],
+  stride: number,
+  sizes: readonly number[],
+): (Pose & { cost: number })[] {
+  return sizes.flatMap((size) =>
     TURNS.flatMap((degrees) =>
       SHIFTS.flatMap((x) =>
         SHIFTS.map((y) => {
@@ -142,7 +150,7 @@ export function findStarts(
   const starts = models.flatMap((model, index) =>
     [false, true].flatMap((flipped) => {
       const side = sideOf(model, index, skeleton, flipped);
-      const settled = triesOf(side, lines, grid, STRIDE)
+      const settled = triesOf(side, lines, grid, STRIDE, skeleton.lines ? NET_SIZES : SIZES)
         .sort((a, b) => a.cost - b.cost)
         .slice(0, KEPT)
         .filter((_, i) => i < 4 || i % 4 === 0)
@@ -183,7 +191,7 @@ export function roughCost(ink: Ink, skeleton: Skeleton, model: LineModel): numbe
   const lines = linesOf(ink);
   const grid = distanceGrid(lines, ROUGH_CELL, MOST);
   const costs = [false, true].flatMap((flipped) =>
-    triesOf(sideOf(model, 0, skeleton, flipped), lines, grid, ROUGH_STRIDE).map(({ cost }) => cost),
+    triesOf(sideOf(model, 0, skeleton, flipped), lines, grid, ROUGH_STRIDE, SIZES).map(({ cost }) => cost),
   );
   return Math.min(...costs);
 }

@@ -54,6 +54,17 @@ function rimOf({ width, height, bits }: Mask): Mask {
   return rim;
 }
 
+/** A line cut where an answer about its points changes; neighbours share the point at which they are cut. */
+function runs(points: readonly Point[], answer: (p: Point) => boolean): { points: Point[]; is: boolean }[] {
+  const made: { points: Point[]; is: boolean }[] = [];
+  for (const point of points) {
+    const [is, last] = [answer(point), made.at(-1)];
+    last?.points.push(point);
+    if (last?.is !== is) made.push({ points: [point], is });
+  }
+  return made.filter((run) => run.points.length > 1);
+}
+
 /**
  * The lines that are to be seen in a picture of one thing: its outline and its inner edges, without what is
  * ground, as far as the thing can be told from it.
@@ -70,10 +81,12 @@ export function pictureLines(rgba: Uint8ClampedArray, width: number, height: num
   if (!(filled > LEAST_FILLED && filled < MOST_FILLED)) return lines.map((points) => ({ points, weight: 1 }));
   const [toRim, toThing] = [squaredDistances(rimOf(thing)), squaredDistances(thing)];
   const near = (NEAR * Math.max(width, height)) ** 2;
-  const share = (points: readonly Point[], of: Float64Array): number =>
-    points.filter(({ x, y }) => (of[Math.floor(y) * width + Math.floor(x)] ?? Infinity) <= near).length /
-    points.length;
+  const within = (of: Float64Array, { x, y }: Point): boolean =>
+    (of[Math.floor(y) * width + Math.floor(x)] ?? Infinity) <= near;
   return lines.flatMap((points) =>
-    share(points, toThing) < 0.5 ? [] : [{ points, weight: share(points, toRim) > 0.5 ? 1 : INNER }],
+    runs(points, (p) => within(toRim, p)).flatMap(({ points: run, is }): SeenLine[] => {
+      const onThing = run.filter((p) => within(toThing, p)).length / run.length;
+      return onThing < 0.5 ? [] : [{ points: run, weight: is ? 1 : INNER }];
+    }),
   );
 }
