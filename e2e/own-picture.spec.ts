@@ -9,7 +9,7 @@ import { drawFigure, planted } from '../packages/core/src/testing/drawn-figure.t
 import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { control } from './hands.ts';
-import { drawing, saved, SIZES, takeHand, watch } from './trace.ts';
+import { drawing, look, saved, SIZES, takeHand, watch } from './trace.ts';
 
 let desk: Desk;
 let close: () => Promise<void>;
@@ -84,6 +84,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
           timeout: 60_000,
         },
       );
+      await look(page, 'read-on-arrival');
       const { items } = await ask<{ items: { id: string }[] }>(
         page,
         'get',
@@ -108,6 +109,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(count).toBeGreaterThanOrEqual(13);
       await expect(page.getByTestId('found')).toContainText(`${count}`);
       expect(await trouble(page)).toEqual([]);
+      await look(page, 'landmarks-found');
       const knee = async () =>
         (await ask<Reference>(page, 'get', `/references/${id}`)).marks.find(
           (mark) => mark.kind === 'landmark' && mark.name === 'left knee',
@@ -123,6 +125,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await control(page, 'Look').click();
       await control(page, 'silhouette').click();
       await expect(page.getByText('As the desk sees the person.')).toBeVisible();
+      await expect(page.getByRole('img', { name: /silhouette, as far as/ })).toHaveAttribute('src', /^data:/);
+      await look(page, 'silhouette');
 
       // Drawn by its landmarks with one arm swung out: nobody has set a mark by hand.
       const reference = await ask<Reference>(page, 'get', `/references/${id}`);
@@ -157,6 +161,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await expect(page.getByTestId('todo')).toHaveText(/right (upper arm|arm|forearm|elbow|wrist)/i, {
         timeout: 20_000,
       });
+      await look(page, 'check-of-own-picture');
       expect(strange).toEqual([]);
     });
   });

@@ -39,6 +39,14 @@ export async function takeHand(page: Page, hand: string): Promise<void> {
   await control(page.getByRole('radiogroup', { name: 'Hands' }), hand, false).click();
 }
 
+/** Keeps a picture of the screen to be looked at, where DEFT_LOOK names a folder for such. */
+export async function look(page: Page, name: string): Promise<void> {
+  const { env } = process;
+  const folder = env['DEFT_LOOK'];
+  const size = (page.viewportSize()?.width ?? 0) < 600 ? 'phone' : 'wide';
+  if (folder) await page.screenshot({ path: `${folder}/${name}-${size}.png` });
+}
+
 export const saved = (page: Page): Promise<void> =>
   expect(page.getByTestId('save-state')).toHaveText('saved');
 

@@ -172,11 +172,10 @@ function List({
               <Act
                 key={i}
                 small
-
                 label={item.name}
                 spoken={`Look at ${item.name}`}
                 onPress={() => onLook(item.reference as string)}
-                style={{ alignItems: 'flex-start', minHeight: 34 }}
+                style={{ justifyContent: 'flex-start' }}
               />
             ) : (
               <Text key={i} size={13} soft={state !== 'refused'}>

@@ -121,7 +121,7 @@ export function FoundPart({
       {stage.said ? <Text live>{stage.said}</Text> : null}
       {found.length > 0 ? (
         <>
-          <Text live testID="found">{`The hollow ones, ${found.length}, are as the desk sees them.`}</Text>
+          <Text live testID="found">{`The ${found.length} hollow ones are where the desk sees them.`}</Text>
           <View style={styles.acts}>
             <Act
               label="These are right"

@@ -15,6 +15,7 @@ import { useLatest } from '../ui/use-latest';
 import { Text } from '../ui/text';
 import { frameOf } from './frame';
 import { FoundPart, useFinding } from './found-part';
+import { foundMarks } from './person-marks';
 import type { PartProps } from './reference-part';
 
 /** How near a landmark a contact must begin to take hold of it, as a share of the picture's longer side. */
@@ -148,9 +149,9 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
               testID="run"
               style={{ alignSelf: 'flex-start' }}
             />
-          ) : (
+          ) : foundMarks(reference).length === 0 ? (
             <Text soft>All of its landmarks are set.</Text>
-          )}
+          ) : null}
           {reference.subject === 'figure' || reference.subject === 'thing' ? (
             <FoundPart reference={reference} finding={finding} />
           ) : null}

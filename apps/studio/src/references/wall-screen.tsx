@@ -98,7 +98,7 @@ export function WallScreen() {
           onImporting={() => setOpen('bring')}
         />
       </View>
-      <ReadingStrip />
+      {open === 'bring' ? null : <ReadingStrip />}
       {filtering ? <Filter query={query} inSet={set !== null} onChange={wall.change} /> : null}
       <WallWays />
       {lost.length > 0 ? <Text testID="lost">{lostWords(lost)}</Text> : null}

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Attempt, KeptReport } from '@deft/contract';
 import { Act } from '../ui/acts';
@@ -16,28 +15,33 @@ const when = (at: number): string =>
     minute: '2-digit',
   });
 
-/** What checks said of this attempt before, as it was said then; nothing where it was checked but once. */
-export function EarlierChecks({ attempt }: { readonly attempt: Attempt }) {
+/** What checks said of an attempt before the last, the newest first. */
+function useEarlier(attempt: Attempt): readonly KeptReport[] {
   const { data: reports = [] } = useReportsQuery(attempt.id);
-  const [open, setOpen] = useState(false);
-  const earlier = reports.slice(1);
+  return reports.slice(1);
+}
+
+/** Opens what checks said of this attempt before; nothing where it was checked but once. */
+export function EarlierAct({ attempt, onOpen }: { readonly attempt: Attempt; readonly onOpen: () => void }) {
+  const earlier = useEarlier(attempt);
   if (earlier.length === 0) return null;
+  return <Act label={`Earlier checks: ${earlier.length}`} onPress={onOpen} testID="earlier-checks" />;
+}
+
+/** What checks said of this attempt before, as it was said then. */
+export function EarlierChecks({
+  attempt,
+  onClose,
+}: {
+  readonly attempt: Attempt;
+  readonly onClose: () => void;
+}) {
   return (
-    <>
-      <Act
-        label={`Earlier checks: ${earlier.length}`}
-        onPress={() => setOpen(true)}
-        style={styles.act}
-        testID="earlier-checks"
-      />
-      {open ? (
-        <Panel title="Earlier checks" onClose={() => setOpen(false)}>
-          {earlier.map((report) => (
-            <Earlier key={report.id} report={report} />
-          ))}
-        </Panel>
-      ) : null}
-    </>
+    <Panel title="Earlier checks" onClose={onClose}>
+      {useEarlier(attempt).map((report) => (
+        <Earlier key={report.id} report={report} />
+      ))}
+    </Panel>
   );
 }
 
@@ -59,6 +63,5 @@ function Earlier({ report: { createdAt, headline, miss, says } }: { readonly rep
 }
 
 const styles = StyleSheet.create({
-  act: { alignSelf: 'flex-start' },
   report: { gap: 2, paddingVertical: 8, borderBottomWidth: 1 },
 });

@@ -16,7 +16,7 @@ import { Act, MainAct } from '../ui/acts';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import { Way } from '../ui/way';
-import { EarlierChecks } from './earlier-checks';
+import { EarlierAct, EarlierChecks } from './earlier-checks';
 import { FindingRow, Guesses, Perhaps, Unsure } from './finding-rows';
 import { LaidOver } from './laid-over';
 import { LOOKING, type Looking } from './looking';
@@ -52,6 +52,7 @@ export function Findings(props: FindingsProps) {
     [report, chosen],
   );
   const headline = <Headline report={report} />;
+  const [earlierOpen, setEarlierOpen] = useState(false);
   const [picked, setPicked] = useState<string | null>(null);
   const [looking, setLooking] = useState<Looking>(LOOKING);
   const traced = props.trace?.things ?? null;
@@ -96,8 +97,14 @@ export function Findings(props: FindingsProps) {
         }}
       >
         {wide ? headline : null}
-        <FindingsList {...props} chosen={chosen} onChoose={setChosen} />
+        <FindingsList
+          {...props}
+          chosen={chosen}
+          onChoose={setChosen}
+          onEarlier={() => setEarlierOpen(true)}
+        />
       </View>
+      {earlierOpen ? <EarlierChecks attempt={attempt} onClose={() => setEarlierOpen(false)} /> : null}
     </View>
   );
 }
@@ -105,11 +112,13 @@ export function Findings(props: FindingsProps) {
 interface FindingsListProps extends FindingsProps {
   readonly chosen: string | null;
   readonly onChoose: (finding: string | null) => void;
+  readonly onEarlier: () => void;
 }
 
 /** Everything the check has to say, and the way to the next attempt. */
 function FindingsList(props: FindingsListProps) {
-  const { study, attempt, keeper, trace, onLandmarks, onLay, things, result, chosen, onChoose } = props;
+  const { study, attempt, keeper, trace, onLandmarks, onLay, things, result, chosen, onChoose, onEarlier } =
+    props;
   const router = useRouter();
   const wide = useWide();
   const { report, scale } = result;
@@ -143,15 +152,16 @@ function FindingsList(props: FindingsListProps) {
         <Perhaps report={report} chosen={chosen} onChoose={onChoose} />
         <Unsure report={report} />
         <Guesses report={report} keeper={keeper} trace={trace} />
-        {onLandmarks ? (
-          <Act
-            label={result.seen ? 'Set some in a quick run' : 'Set the landmarks it lacks'}
-            onPress={onLandmarks}
-            style={styles.first}
-          />
-        ) : null}
-        <EarlierChecks attempt={attempt} />
-        <Act label="Lay it by hand" onPress={onLay} style={styles.first} testID="lay-by-hand" />
+        <View style={styles.acts}>
+          {onLandmarks ? (
+            <Act
+              label={result.seen ? 'Set some in a quick run' : 'Set the landmarks it lacks'}
+              onPress={onLandmarks}
+            />
+          ) : null}
+          <Act label="Lay it by hand" onPress={onLay} testID="lay-by-hand" />
+          <EarlierAct attempt={attempt} onOpen={onEarlier} />
+        </View>
         <View style={styles.first}>
           <Way
             label="Bring a drawing made elsewhere"
@@ -232,5 +242,6 @@ const styles = StyleSheet.create({
   fill: { flex: 1 },
   next: { borderTopWidth: 1, gap: 6 },
   list: { paddingVertical: 10, gap: 8 },
+  acts: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   first: { alignSelf: 'flex-start' },
 });

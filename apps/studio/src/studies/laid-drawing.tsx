@@ -101,7 +101,7 @@ export function LaidDrawing({ things, region, toReference, unit, colour }: LaidD
           />
         ))}
       </g>
-      <g transform={laid}>
+      <g transform={laid} data-testid="laid-strokes">
         {ink.map(({ id, d, alpha, colour: own }) => (
           <path key={id} d={d} fill={colour ?? own} fillOpacity={alpha} />
         ))}

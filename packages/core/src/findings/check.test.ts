@@ -137,7 +137,7 @@ describe('honesty', () => {
     expect(run([]).cannotSay).toEqual([expect.stringContaining('set a few landmarks')]);
     const two = run(drawFrom(trace.slice(0, 2), [], PAGE, 0.3));
     expect(two.findings).toEqual([]);
-    expect(two.cannotSay[0]).toContain('fewer than three');
+    expect(two.cannotSay[0]).toContain('takes three landmarks');
     expect(
       check({ drawn: trace, reference: trace, height: 0, seconds: null, subject: figure }).cannotSay[0],
     ).toContain('lowest point');

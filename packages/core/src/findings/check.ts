@@ -82,7 +82,8 @@ const pairable = (item: Item): Pairable => ({
 });
 
 /** Whether the sitter's left is on the picture's right, by the named pairs of the reference. */
-function sidesOf(reference: readonly Item[]): CheckReport['sides'] {
+function sidesOf(reference: readonly Item[], { sided }: Subject): CheckReport['sides'] {
+  if (!sided) return 'picture';
   let across = 0;
   for (const item of reference) {
     if (!item.name?.startsWith('left ')) continue;
@@ -300,7 +301,7 @@ export function check(input: CheckInput): CheckReport {
     drawn: drawn.find(({ id }) => id === pair.drawn) as Item,
     reference: reference.find(({ id }) => id === pair.reference) as Item,
   }));
-  const base = { version: CHECK_VERSION, pairs: matched, freedom, sides: sidesOf(reference) };
+  const base = { version: CHECK_VERSION, pairs: matched, freedom, sides: sidesOf(reference, subject) };
   const nothing = {
     ...base,
     toReference: null,
@@ -341,9 +342,7 @@ export function check(input: CheckInput): CheckReport {
       ...nothing,
       toReference: fit.transform,
       mirrored,
-      cannotSay: [
-        'With fewer than three landmarks or parts in both, the drawing can be laid on the picture but its shape cannot be judged.',
-      ],
+      cannotSay: ['Its shape cannot be judged: that takes three landmarks or parts in both.'],
     };
   }
 

@@ -145,6 +145,6 @@ test('the summary says the miss, what was taken out, and whose left it is; never
     "The drawing is mirrored; that is taken out. Left and right are the sitter's.",
   );
   expect(summarySentence({ ...report, sides: 'picture' }, 1.01)).toBe(
-    "Average miss 3.4 ± 0.4 % of the figure's height. Left and right are the picture's.",
+    "Average miss 3.4 ± 0.4 % of the height. Left and right are the picture's.",
   );
 });

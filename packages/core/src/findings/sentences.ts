@@ -194,12 +194,12 @@ export function summarySentence(report: CheckReport, scale: number | null): stri
     parts.push(
       `The whole drawing was ${plainNumber(off)} % ${off > 0 ? 'larger' : 'smaller'}; that is taken out.`,
     );
-  if (report.averageMiss)
-    parts.push(
-      `Average miss ${report.averageMiss.value.toFixed(1)} ± ${report.averageMiss.error.toFixed(1)} % of the figure's height.`,
-    );
-  parts.push(
-    report.sides === 'picture' ? "Left and right are the picture's." : "Left and right are the sitter's.",
-  );
+  const ofPicture = report.sides === 'picture';
+  if (report.averageMiss) {
+    const { value, error } = report.averageMiss;
+    const height = ofPicture ? 'the height' : "the figure's height";
+    parts.push(`Average miss ${value.toFixed(1)} ± ${error.toFixed(1)} % of ${height}.`);
+  }
+  parts.push(ofPicture ? "Left and right are the picture's." : "Left and right are the sitter's.");
   return parts.join(' ');
 }

@@ -223,6 +223,14 @@ function scoreOfRival({ ink, skeleton, frame, model }: Rival): number {
 const acrossFrames = (score: number, { scale, weight }: Frame): number =>
   score - 2 * weight * Math.log(scale);
 
+/** A limb is swung for this gain of the score and this much ink, parts of the height, newly accounted for. */
+const [SWING_GAIN, SWING_INK] = [6, 0.07];
+/** Whether a reading with limbs swung is so much better that they were drawn there, and not left out. */
+function isWorthSwinging(before: Try, after: Try, { count, step }: Ink): boolean {
+  const newly = (after.result.explained - before.result.explained) * count * step;
+  return after.score > before.score + SWING_GAIN && newly > SWING_INK;
+}
+
 /**
  * The best readings of a drawing, the best first: at least one of either handedness among the coarse ones.
  */
@@ -261,7 +269,7 @@ function readings(
         from.jy[i] = stance.jy[i] as number;
       });
       const tried = bend(first.start, from, ink, FINE);
-      if (tried.score > best.score) best = tried;
+      if (isWorthSwinging(best, tried, ink)) best = tried;
     }
     return best;
   };

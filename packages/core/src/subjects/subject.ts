@@ -5,6 +5,8 @@
 export interface Subject {
   readonly key: SubjectKey;
   readonly title: string;
+  /** Whether it has a left and a right of its own, whichever way it is turned. */
+  readonly sided: boolean;
   /** Names offered for landmarks, in the order of the quick run. */
   readonly landmarks: readonly string[];
   /** The few landmarks that suffice for a first check. */

@@ -17,6 +17,7 @@ const limb = (name: string, from: string, to: string): Axis => ({
 const figure: Subject = {
   key: 'figure',
   title: 'Figure',
+  sided: true,
   landmarks: [
     'crown',
     'pit of the neck',
@@ -104,6 +105,7 @@ const figure: Subject = {
 const head: Subject = {
   key: 'head',
   title: 'Head',
+  sided: true,
   landmarks: [
     'crown',
     'chin',
@@ -190,6 +192,7 @@ const head: Subject = {
 const animal: Subject = {
   key: 'animal',
   title: 'Four-legged animal',
+  sided: true,
   landmarks: [
     'muzzle',
     'poll',
@@ -237,6 +240,7 @@ const animal: Subject = {
 const box: Subject = {
   key: 'box',
   title: 'Box or round thing',
+  sided: false,
   landmarks: [
     'top',
     'bottom',
@@ -281,6 +285,7 @@ const building: Subject = {
   ...box,
   key: 'building',
   title: 'Building',
+  sided: false,
   landmarks: [
     'near corner, top',
     'near corner, bottom',
@@ -313,6 +318,7 @@ const building: Subject = {
 const thing: Subject = {
   key: 'thing',
   title: 'Something else',
+  sided: false,
   landmarks: ['top', 'bottom', 'left edge', 'right edge', 'middle'],
   essential: ['top', 'bottom', 'left edge', 'right edge', 'middle'],
   parts: ['main form', 'top', 'left side', 'right side', 'foot', 'front'],

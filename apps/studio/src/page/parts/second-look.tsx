@@ -182,7 +182,9 @@ export function SeenReference({
     void image
       .decode()
       .then(async () => {
-        const height = masks(look) ? OUTLINE_HEIGHT / 2 : VALUES_HEIGHT;
+        // What is told from the picture's colours costs more, and is no sharper, the larger it is seen.
+        const sharp = reference.marks?.some(({ kind }) => kind === 'silhouette');
+        const height = masks(look) ? OUTLINE_HEIGHT / (sharp ? 1 : 2) : VALUES_HEIGHT;
         const canvas = document.createElement('canvas');
         canvas.height = height;
         canvas.width = Math.max(1, Math.round((height * image.naturalWidth) / image.naturalHeight));
