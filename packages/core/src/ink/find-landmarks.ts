@@ -223,12 +223,14 @@ function scoreOfRival({ ink, skeleton, frame, model }: Rival): number {
 const acrossFrames = (score: number, { scale, weight }: Frame): number =>
   score - 2 * weight * Math.log(scale);
 
-/** A limb is swung for this gain of the score and this much ink, parts of the height, newly accounted for. */
+/** A limb is swung for this gain of the score, and this much ink newly accounted for: parts of the height, */
 const [SWING_GAIN, SWING_INK] = [6, 0.07];
-/** Whether a reading with limbs swung is so much better that they were drawn there, and not left out. */
-function isWorthSwinging(before: Try, after: Try, { count, step }: Ink): boolean {
+/** and parts of its own length. */
+const SWING_SHARE = 0.3;
+/** Whether a reading with a limb swung is so much better that it was drawn there, and not left out. */
+function isWorthSwinging(before: Try, after: Try, { count, step }: Ink, long: number): boolean {
   const newly = (after.result.explained - before.result.explained) * count * step;
-  return after.score > before.score + SWING_GAIN && newly > SWING_INK;
+  return after.score > before.score + SWING_GAIN && newly > Math.max(SWING_INK, SWING_SHARE * long);
 }
 
 /**
@@ -256,7 +258,7 @@ function readings(
   /** The same with limbs swung to where they are drawn, as long as that accounts for the ink better. */
   const reached = (first: Try): Try => {
     let best = first;
-    for (const stance of swungLimbs(first.result, first.model, skeleton, few)) {
+    for (const { stance, long } of swungLimbs(first.result, first.model, skeleton, few)) {
       // Only what was swung is taken over: another limb may have been swung before.
       const from = {
         ...best.result,
@@ -269,7 +271,7 @@ function readings(
         from.jy[i] = stance.jy[i] as number;
       });
       const tried = bend(first.start, from, ink, FINE);
-      if (isWorthSwinging(best, tried, ink)) best = tried;
+      if (isWorthSwinging(best, tried, ink, long)) best = tried;
     }
     return best;
   };

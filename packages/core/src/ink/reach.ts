@@ -27,8 +27,11 @@ const LEFT_OVER = 0.5;
 const LEAST_GAIN = 0.02;
 const MOST = 2;
 
-interface Swung {
+/** A limb swung to where it may be drawn. */
+export interface Swung {
   readonly stance: Stance;
+  /** How long the limb is, parts of the height. */
+  readonly long: number;
   readonly gain: number;
 }
 
@@ -49,7 +52,7 @@ function swung({ jx, jy, turn }: Stance, joints: readonly number[], about: numbe
  * Where limbs may have gone while ink is left over, one limb at a time: the likeliest swing of each, the best
  * first, where it accounts for more of the ink than leaving it. Empty for what is no figure.
  */
-export function swungLimbs(result: Refined, model: LineModel, skeleton: Skeleton, ink: Ink): Stance[] {
+export function swungLimbs(result: Refined, model: LineModel, skeleton: Skeleton, ink: Ink): Swung[] {
   if (skeleton.lines) return [];
   const left = (1 - result.explained) * ink.count * ink.step;
   const assignment = new Assignment(model, skeleton, ink);
@@ -75,12 +78,11 @@ export function swungLimbs(result: Refined, model: LineModel, skeleton: Skeleton
       for (const bend of far === undefined ? [0] : BENDS) {
         const stance = bend === 0 || far === undefined ? whole : swung(whole, [far], near, bend);
         const gain = assignment.at(stance.jx, stance.jy, WIDTH).likelihood - before;
-        if (gain > Math.max(LEAST_GAIN, best?.gain ?? 0)) best = { stance, gain };
+        if (gain > Math.max(LEAST_GAIN, best?.gain ?? 0)) best = { stance, long, gain };
       }
     }
     return best ? [best] : [];
   })
     .sort((a, b) => b.gain - a.gain)
-    .slice(0, MOST)
-    .map(({ stance }) => stance);
+    .slice(0, MOST);
 }
