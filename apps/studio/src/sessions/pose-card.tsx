@@ -12,6 +12,7 @@ import { useStart } from '../data/use-start';
 import { PaperCard } from '../ui/paper-card';
 import { usePalette } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
+import type { Said } from './sheet-says';
 
 /** Below this share of its cell's height a figure stands small in it. */
 const SMALL = 0.6;
@@ -51,7 +52,7 @@ interface PoseCardProps {
   readonly height: number;
   readonly width: number | '100%' | '48%';
   /** What the desk saw in it first; null where that is not to be said, or not yet. */
-  readonly said: { readonly sentence: string; readonly off: boolean } | null;
+  readonly said: Said | null;
   /** How it is laid over its picture, page millimetres to pixels; null where it is shown as it is. */
   readonly laid: Affine | null;
   /** Opens its replay, note and more. */
@@ -102,6 +103,11 @@ export function PoseCard({ session, pose, place, height, width, said, laid, onOp
           {said ? (
             <Text size={13} testID="said" soft={!said.off} colour={said.off ? palette.redline : undefined}>
               {said.sentence}
+            </Text>
+          ) : null}
+          {said?.change ? (
+            <Text size={13} testID="change">
+              {said.change}
             </Text>
           ) : null}
           {pose.note ? <Text size={12}>{pose.note}</Text> : null}

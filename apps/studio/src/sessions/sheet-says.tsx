@@ -9,14 +9,20 @@ import { Text } from '../ui/text';
 import type { Sheet, Told } from './use-sheet';
 import { CANNOT_TELL, NOTHING_CLEAR, NOTHING_CAME_BACK, SHEET_FOLDED } from './words';
 
-/** What is said of one drawing on its card: whether it is off, and in what. */
-export function saidOf(told: Told | undefined): { readonly sentence: string; readonly off: boolean } | null {
+/** What is said of one drawing on its card: whether it is off, in what, and what changed from its first. */
+export interface Said {
+  readonly sentence: string;
+  readonly off: boolean;
+  readonly change: string | null;
+}
+
+export function saidOf(told: Told | undefined): Said | null {
   if (!told || told === 'empty') return null;
-  if (told === 'failed') return { sentence: CANNOT_TELL, off: false };
-  const { findings, averageMiss, sides } = told.report;
-  const [first] = findings;
-  if (first) return { sentence: findingSentence(first, sides), off: true };
-  return { sentence: averageMiss ? NOTHING_CLEAR : CANNOT_TELL, off: false };
+  if (told === 'failed') return { sentence: CANNOT_TELL, off: false, change: null };
+  const { change, report } = told;
+  const [first] = report.findings;
+  if (first) return { sentence: findingSentence(first, report.sides), off: true, change };
+  return { sentence: report.averageMiss ? NOTHING_CLEAR : CANNOT_TELL, off: false, change };
 }
 
 /** How a drawing is laid over its picture; null where it cannot be told. */

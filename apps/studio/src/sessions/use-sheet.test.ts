@@ -1,6 +1,6 @@
 import type { Pose } from '@deft/contract';
 import { cameBack, saidOf } from './sheet-says';
-import { judgedOf, type Told } from './use-sheet';
+import { firstOf, judgedOf, type Told } from './use-sheet';
 import { CANNOT_TELL, NOTHING_CLEAR } from './words';
 
 const pose = (id: string, more: Partial<Pose> & { picture?: number; source?: string } = {}): Pose =>
@@ -20,7 +20,10 @@ const finding = {
   sure: 'clearly',
 };
 const told = (findings: object[], averageMiss: object | null = {}): Told =>
-  ({ report: { findings, perhaps: [], averageMiss, sides: 'sitter facing' } }) as unknown as Told;
+  ({
+    change: null,
+    report: { findings, perhaps: [], averageMiss, sides: 'sitter facing' },
+  }) as unknown as Told;
 
 test('what was drawn is judged, skipped or not; the first drawing from knowledge is not, the second is', () => {
   const poses = [
@@ -32,13 +35,19 @@ test('what was drawn is judged, skipped or not; the first drawing from knowledge
     pose('alone', { source: 'knowledge', picture: 4 }),
   ];
   expect(judgedOf(poses).map(({ id }) => id)).toEqual(['drawn', 'left', 'after', 'alone']);
+  expect(judgedOf(poses).map((p) => firstOf(poses, p)?.id)).toEqual([
+    undefined,
+    undefined,
+    'before',
+    undefined,
+  ]);
 });
 
 test('a card says what is off first, that nothing is, or that it cannot be told; of no drawing it says nothing', () => {
-  expect(saidOf(told([finding]))).toEqual({ sentence: 'Head 27 % too large', off: true });
-  expect(saidOf(told([]))).toEqual({ sentence: NOTHING_CLEAR, off: false });
-  expect(saidOf(told([], null))).toEqual({ sentence: CANNOT_TELL, off: false });
-  expect(saidOf('failed')).toEqual({ sentence: CANNOT_TELL, off: false });
+  expect(saidOf(told([finding]))).toEqual({ sentence: 'Head 27 % too large', off: true, change: null });
+  expect(saidOf(told([]))).toEqual({ sentence: NOTHING_CLEAR, off: false, change: null });
+  expect(saidOf(told([], null))).toMatchObject({ sentence: CANNOT_TELL, off: false });
+  expect(saidOf('failed')).toMatchObject({ sentence: CANNOT_TELL, off: false });
   expect([saidOf('empty'), saidOf(undefined)]).toEqual([null, null]);
 });
 

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { type CheckedPages } from '@deft/core/findings';
+import { changeBetween, type CheckedPages } from '@deft/core/findings';
 import { drawnLines, thingsOfType, withinRegion, type Id } from '@deft/core/page';
 import type { Pose, Reference } from '@deft/contract';
 import { checkPage } from '../data/check-page';
@@ -8,8 +8,12 @@ import { referencesApi } from '../data/references-api';
 import { useDeskDispatch, type DeskDispatch } from '../data/store';
 import { useLatest } from '../ui/use-latest';
 
-/** What the desk saw in one drawing; `failed` where it could not look, `empty` where nothing was drawn. */
-export type Told = CheckedPages | 'failed' | 'empty';
+/** What the desk saw in one drawing, and what changed from the first, drawn from knowledge. */
+export interface Seen extends CheckedPages {
+  readonly change: string | null;
+}
+/** That, or `failed` where the desk could not look, and `empty` where nothing was drawn. */
+export type Told = Seen | 'failed' | 'empty';
 
 export interface Sheet {
   readonly told: ReadonlyMap<Id, Told>;
@@ -26,20 +30,24 @@ const LOOSELY = 300;
 const secondsOf = ({ step }: Pose): number =>
   step.source === 'memory' ? Math.min(step.seconds, LOOSELY) : step.seconds;
 
+/** Whether two poses are the two drawings of one picture from knowledge. */
+const isPair = (first: Pose | undefined, second: Pose | undefined): boolean =>
+  first?.step.source === 'knowledge' &&
+  second?.step.source === 'knowledge' &&
+  first.step.picture === second.step.picture;
+
+/** What was drawn of a pose's picture before the picture was seen; null where it is no second drawing. */
+export function firstOf(poses: readonly Pose[], pose: Pose): Pose | null {
+  const before = poses[poses.findIndex(({ id }) => id === pose.id) - 1];
+  return before && before.drawnMs !== null && isPair(before, pose) ? before : null;
+}
+
 /**
  * The poses that are judged: those that were drawn, less what was drawn from knowledge before the picture was
  * seen.
  */
 export function judgedOf(poses: readonly Pose[]): Pose[] {
-  return poses.filter((pose, i) => {
-    if (pose.drawnMs === null) return false;
-    const next = poses[i + 1];
-    return !(
-      pose.step.source === 'knowledge' &&
-      next?.step.source === 'knowledge' &&
-      next.step.picture === pose.step.picture
-    );
-  });
+  return poses.filter((pose, i) => pose.drawnMs !== null && !isPair(pose, poses[i + 1]));
 }
 
 async function referenceAt(dispatch: DeskDispatch, { reference }: Pose): Promise<Reference> {
@@ -61,7 +69,7 @@ export function useSheet(poses: readonly Pose[], wanted: boolean): Sheet {
   const [state, setState] = useState({ key, told: NOTHING });
   const [stopped, setStopped] = useState(false);
   const told = state.key === key ? state.told : NOTHING;
-  const latest = useLatest({ judged, told });
+  const latest = useLatest({ judged, poses, told });
   useEffect(() => {
     if (!wanted || stopped) return;
     let gone = false;
@@ -72,7 +80,10 @@ export function useSheet(poses: readonly Pose[], wanted: boolean): Sheet {
         if (gone) return;
         if (latest.current.told.has(pose.id)) continue;
         const reference = references[i];
-        const one = reference ? await checkOne(pose, reference, references).catch(() => FAILED) : FAILED;
+        const first = firstOf(latest.current.poses, pose);
+        const one = reference
+          ? await tellOne(pose, first, reference, references).catch(() => FAILED)
+          : FAILED;
         if (gone) return;
         setState((before) => ({
           key,
@@ -101,7 +112,25 @@ const FAILED = 'failed' as const;
 const isEmpty = (things: Awaited<ReturnType<typeof readPage>>): boolean =>
   drawnLines(things).length === 0 && !thingsOfType(things, 'placement').some(({ of }) => of === 'paper');
 
-async function checkOne(pose: Pose, reference: Reference, all: readonly (Reference | null)[]): Promise<Told> {
+/** What is seen in a pose's drawing, and beside it what its first drawing was, where there is one. */
+async function tellOne(
+  pose: Pose,
+  first: Pose | null,
+  reference: Reference,
+  all: readonly (Reference | null)[],
+): Promise<Told> {
+  const second = await checkOne(pose, reference, all);
+  if (second === 'empty') return 'empty';
+  const before = first && (await checkOne(first, reference, all));
+  const change = before && before !== 'empty' ? changeBetween(before.report, second.report) : null;
+  return { ...second, change };
+}
+
+async function checkOne(
+  pose: Pose,
+  reference: Reference,
+  all: readonly (Reference | null)[],
+): Promise<CheckedPages | 'empty'> {
   const page = await readPage(pose.page);
   if (isEmpty(withinRegion(page, pose.region))) return 'empty';
   return checkPage(page, {

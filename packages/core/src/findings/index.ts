@@ -1,4 +1,5 @@
 export * from './came-back.ts';
+export { changeBetween } from './change-between.ts';
 export * from './check.ts';
 export { doubtAmong } from './doubt.ts';
 export * from './from-pages.ts';
