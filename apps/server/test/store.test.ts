@@ -205,11 +205,12 @@ describe('sessions', () => {
     const plan = { title: 'Two', blocks: [newBlock(1, 60), newBlock(3, 30, { ground: 'on a grid' })] };
     const steps = expandPlan(plan);
     const made = await store.keepSession(
-      { id: newId(), set: set!.id, plan, choice: 'in order', flip: false, seed: 7 },
+      { id: newId(), set: set!.id, plan, choice: 'in order', flip: false, seed: 7, inMind: 'Watch: the head.' },
       steps.map((step) => ({ reference: reference.id, revision: 0, flipped: false, step })),
     );
     const [pose, ...cells] = made.poses;
     assert.deepEqual([made.over, pose!.drawnMs, pose!.step.seconds, pose!.region], [false, null, 60, null]);
+    assert.equal((await store.readSession(made.id)).inMind, 'Watch: the head.');
     // The poses of a grid share a page, each with a cell of its own.
     assert.equal(new Set(cells.map(({ page }) => page)).size, 1);
     assert.equal(new Set(cells.map(({ region }) => JSON.stringify(region))).size, 3);

@@ -77,6 +77,8 @@ export interface Session extends Omit<SessionBrief, 'count' | 'drawnMs' | 'starr
   readonly choice: Choice;
   readonly flip: boolean;
   readonly seed: number;
+  /** What the student means to watch in it, a sentence; empty for nothing. */
+  readonly inMind: string;
   /** The running clock as the core keeps it. */
   readonly clock: Clock | null;
   readonly poses: readonly Pose[];
@@ -107,6 +109,8 @@ export interface NewSession {
   readonly flip?: boolean;
   /** Decides what chance decides; another each time where none is given. */
   readonly seed?: number;
+  /** What to watch in it, a sentence. */
+  readonly inMind?: string;
   /** Just these, in this order, instead of choosing. */
   readonly pictures?: readonly { readonly id: Id; readonly revision: number; readonly flipped: boolean }[];
 }
@@ -119,6 +123,7 @@ export const newSessionSchema = Joi.object<NewSession>({
     .integer()
     .min(0)
     .max(2 ** 32 - 1),
+  inMind: Joi.string().trim().max(300),
   pictures: Joi.array()
     .items(
       Joi.object({

@@ -51,11 +51,11 @@ async function chosenFrom(
  * @throws Malformed where the set is empty
  */
 export async function startSession(context: Starting, wanted: NewSession): Promise<Session> {
-  const { set, plan, choice = 'least drawn', flip = false, seed = randomInt(2 ** 32) } = wanted;
+  const { set, plan, choice = 'least drawn', flip = false, seed = randomInt(2 ** 32), inMind = '' } = wanted;
   const pictures = wanted.pictures ?? (await chosenFrom(context, wanted, seed));
   const made = expandPlan(plan).map((step) => {
     const { id: reference, revision, flipped } = pictures[step.picture % pictures.length] as Shown;
     return { reference, revision, flipped, step };
   });
-  return context.store.keepSession({ id: newId(), set, plan, choice, flip, seed }, made);
+  return context.store.keepSession({ id: newId(), set, plan, choice, flip, seed, inMind }, made);
 }

@@ -340,6 +340,7 @@ export const sessions = pgTable(
     flip: boolean('flip').notNull().default(false),
     seed: bigint('seed', { mode: 'number' }).notNull().default(0),
     lesson: text('lesson').notNull().default(''),
+    inMind: text('in_mind').notNull().default(''),
     clock: jsonb('clock').$type<Clock>(),
     over: boolean('over').notNull().default(false),
     createdAt: created(),

@@ -75,7 +75,7 @@ export async function readSession(database: Database, id: Id): Promise<Session> 
     shownPose,
   );
   const { sessions: session, sets: set } = row;
-  const { title, plan, choice, flip, seed, lesson, over, clock, createdAt } = session;
+  const { title, plan, choice, flip, seed, lesson, inMind, over, clock, createdAt } = session;
   return {
     id,
     set: { id: set.id, title: set.title },
@@ -85,6 +85,7 @@ export async function readSession(database: Database, id: Id): Promise<Session> 
     flip,
     seed,
     lesson,
+    inMind,
     createdAt: createdAt.getTime(),
     over,
     clock,
@@ -175,7 +176,7 @@ export interface MadePose {
  */
 export async function keepSession(
   database: Database,
-  session: { id: Id; set: Id; plan: Plan; choice: Choice; flip: boolean; seed: number },
+  session: { id: Id; set: Id; plan: Plan; choice: Choice; flip: boolean; seed: number; inMind: string },
   made: readonly MadePose[],
 ): Promise<Session> {
   await database.transaction(async (tx) => {

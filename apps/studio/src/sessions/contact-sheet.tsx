@@ -83,10 +83,11 @@ export function ContactSheet({ session }: { readonly session: Session }) {
   const wanted = sheetSays !== 'never' && (asked || sheetSays !== 'when asked');
   // Once all that was drawn is there.
   const sheet = useSheet(begun, wanted && sent > 0);
-  const againWith = (ids: readonly Id[]): void =>
+  const againWith = (ids: readonly Id[], inMind: string): void =>
     void start({
       set: set.id,
       plan: firstPictures(plan, ids.length),
+      inMind,
       pictures: session.poses
         .filter((pose) => ids.includes(pose.id))
         .map(({ reference, flipped }) => ({ id: reference.id, revision: reference.revision, flipped })),

@@ -9,8 +9,15 @@ import { Ticking } from './ticking';
 import type { Running } from './use-running';
 import { doingWords, minutesAndSeconds } from './words';
 
-/** Under the page: the time left in figures, which pose it is and what is to be done, and Hold. */
-export function RunningFoot({ running, pose }: { readonly running: Running; readonly pose: Pose }) {
+interface RunningFootProps {
+  readonly running: Running;
+  readonly pose: Pose;
+  /** What is to be watched in this session; empty for nothing. */
+  readonly inMind: string;
+}
+
+/** Under the page: what to watch, the time left, which pose it is and what is to be done, and Hold. */
+export function RunningFoot({ running, pose, inMind }: RunningFootProps) {
   const palette = usePalette();
   const { figures } = useDesk('timed').timed;
   const { clock, now, poses, say } = running;
@@ -18,33 +25,40 @@ export function RunningFoot({ running, pose }: { readonly running: Running; read
   const doing = doingWords(stretchOf(clock)?.doing ?? null, source, seconds);
   const place = `${clock.current + 1} of ${poses.length}, ${doing}`;
   return (
-    <View style={[styles.foot, { borderColor: palette.rule }]}>
-      <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 16, flexShrink: 1 }}>
-        {figures ? (
-          <Ticking
-            read={() => minutesAndSeconds(timeLeft(now.current))}
-            label="Time left"
-            size={ground === 'on paper' ? 26 : 21}
-          />
-        ) : null}
-        <Text size={13} soft lines={1} style={{ flexShrink: 1 }}>
-          {`${place}${pose.flipped ? ', the other way round' : ''}`}
+    <View style={{ borderTopWidth: 1, borderColor: palette.rule }}>
+      {inMind ? (
+        <Text size={13} kind="strong" style={styles.mind} testID="session-in-mind">
+          {inMind}
         </Text>
-      </View>
-      {clock.phase === 'running' ? (
-        <Act label="Hold" testID="hold" onPress={() => say({ kind: 'hold' })} style={{ minWidth: 84 }} />
       ) : null}
+      <View style={styles.foot}>
+        <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 16, flexShrink: 1 }}>
+          {figures ? (
+            <Ticking
+              read={() => minutesAndSeconds(timeLeft(now.current))}
+              label="Time left"
+              size={ground === 'on paper' ? 26 : 21}
+            />
+          ) : null}
+          <Text size={13} soft lines={1} style={{ flexShrink: 1 }}>
+            {`${place}${pose.flipped ? ', the other way round' : ''}`}
+          </Text>
+        </View>
+        {clock.phase === 'running' ? (
+          <Act label="Hold" testID="hold" onPress={() => say({ kind: 'hold' })} style={{ minWidth: 84 }} />
+        ) : null}
+      </View>
     </View>
   );
 }
 
 const styles = StyleSheet.create({
+  mind: { paddingHorizontal: 16, paddingTop: 6 },
   foot: {
     minHeight: 54,
     flexDirection: 'row',
     alignItems: 'center',
     justifyContent: 'space-between',
     paddingHorizontal: 16,
-    borderTopWidth: 1,
   },
 });

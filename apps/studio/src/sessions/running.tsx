@@ -50,7 +50,7 @@ export function Running({ session }: { readonly session: Session }) {
           />
         ) : null}
       </View>
-      <RunningFoot running={running} pose={pose} />
+      <RunningFoot running={running} pose={pose} inMind={session.inMind} />
     </View>
   );
 }

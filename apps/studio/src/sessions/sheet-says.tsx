@@ -38,6 +38,10 @@ export function cameBack(told: ReadonlyMap<Id, Told>): CameBack<Id> | null {
   );
 }
 
+/** What one means to watch, as it stands under a pose: "Watch the head: it is too large." */
+export const inMindOf = ({ about, words }: Pick<CameBack<Id>, 'about' | 'words'>): string =>
+  `Watch the ${about}: ${words.replace(`the ${about}`, 'it')}.`;
+
 interface SheetSaysProps {
   readonly sheet: Sheet;
   /** Open from the beginning; else behind one line. */
@@ -47,7 +51,7 @@ interface SheetSaysProps {
   readonly shown: readonly Id[] | null;
   readonly onShow: (poses: readonly Id[] | null) => void;
   /** Starts a session with these pictures, to watch this. */
-  readonly onAgain: (poses: readonly Id[]) => void;
+  readonly onAgain: (poses: readonly Id[], inMind: string) => void;
 }
 
 /** On top of the sheet: what came back most, and how far the looking is. */
@@ -85,7 +89,7 @@ export function SheetSays({ sheet, open, onOpen, shown, onShow, onAgain }: Sheet
                 testID="see-those"
               />
             ) : null}
-            <Act label="Again, with this in mind" onPress={() => onAgain(back.drawings)} />
+            <Act label="Again, with this in mind" onPress={() => onAgain(back.drawings, inMindOf(back))} />
           </View>
         </View>
       ) : going || of < 2 ? null : (

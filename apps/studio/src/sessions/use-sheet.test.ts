@@ -1,5 +1,5 @@
 import type { Pose } from '@deft/contract';
-import { cameBack, saidOf } from './sheet-says';
+import { cameBack, inMindOf, saidOf } from './sheet-says';
 import { firstOf, judgedOf, type Told } from './use-sheet';
 import { CANNOT_TELL, NOTHING_CLEAR } from './words';
 
@@ -60,4 +60,5 @@ test('what came back is counted over the drawings that could be told', () => {
     ['e', 'empty'],
   ]);
   expect(cameBack(all)).toMatchObject({ words: 'the head is too large', drawings: ['a', 'b'], of: 2 });
+  expect(inMindOf(cameBack(all)!)).toBe('Watch the head: it is too large.');
 });

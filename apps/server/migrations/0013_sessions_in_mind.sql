@@ -1,0 +1,1 @@
+ALTER TABLE "sessions" ADD COLUMN "in_mind" text DEFAULT '' NOT NULL;
