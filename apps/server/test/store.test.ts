@@ -205,7 +205,15 @@ describe('sessions', () => {
     const plan = { title: 'Two', blocks: [newBlock(1, 60), newBlock(3, 30, { ground: 'on a grid' })] };
     const steps = expandPlan(plan);
     const made = await store.keepSession(
-      { id: newId(), set: set!.id, plan, choice: 'in order', flip: false, seed: 7, inMind: 'Watch: the head.' },
+      {
+        id: newId(),
+        set: set!.id,
+        plan,
+        choice: 'in order',
+        flip: false,
+        seed: 7,
+        inMind: 'Watch: the head.',
+      },
       steps.map((step) => ({ reference: reference.id, revision: 0, flipped: false, step })),
     );
     const [pose, ...cells] = made.poses;

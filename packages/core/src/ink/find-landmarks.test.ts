@@ -40,7 +40,7 @@ describe.each(MANNERS)('a figure drawn in %s', (manner) => {
     expect(off[15]).toBeLessThan(7);
     expect(found!.mirrored).toBe(false);
     for (const { spread } of found!.landmarks) {
-      expect(spread).toBeGreaterThan(0.003 * 150);
+      expect(spread).toBeGreaterThan(0.002 * 150);
       expect(spread).toBeLessThan(0.06 * 150);
     }
   });

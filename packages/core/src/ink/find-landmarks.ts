@@ -43,12 +43,17 @@ export interface InkReference {
   readonly sticks?: readonly (readonly string[])[];
 }
 
-/** The body that a reference is held against a drawing as; null where too little is known of it. */
-export const bodyOf = ({ landmarks, height, lines, sticks }: InkReference): Skeleton | null =>
-  lines ? netSkeleton(landmarks, lines, height, sticks) : figureSkeleton(landmarks, height);
-
 /** The manners in which a body is drawn, as models of lines. */
 export const modelsOf = (body: Skeleton): LineModel[] => (body.lines ? netModels(body) : figureModels(body));
+
+/**
+ * The body that a reference is held against a drawing as; null where too little is known of it: no landmarks,
+ * or a picture in which no line is to be seen.
+ */
+export function bodyOf({ landmarks, height, lines, sticks }: InkReference): Skeleton | null {
+  const body = lines ? netSkeleton(landmarks, lines, height, sticks) : figureSkeleton(landmarks, height);
+  return body && modelsOf(body).length > 0 ? body : null;
+}
 
 /** A landmark where the desk sees it in a drawing. */
 export interface FoundLandmark {

@@ -79,6 +79,13 @@ test('without a landmark it is laid by its lines alone', () => {
     ).toBeLessThan(0.03);
 });
 
+test('where no line is to be seen in the picture and none runs through its landmarks, nothing is told', () => {
+  const blank = { landmarks: LANDMARKS, height: 420, lines: [] };
+  expect(findLandmarks(drawn(SOMEWHERE), blank)).toMatchObject({ found: null, why: 'no landmarks' });
+  const dot = { points: [at(5, 5), at(5, 5)], weight: 1 };
+  expect(findLandmarks(drawn(SOMEWHERE), { ...blank, lines: [dot] }).found).toBeNull();
+});
+
 test('something else is not told, but where the student has laid it the rest is found from there', () => {
   const star = [0, 1, 2, 3, 4].map((i) => [
     at(100 + 60 * Math.cos(2.5 * i), 100 + 60 * Math.sin(2.5 * i)),
