@@ -74,10 +74,12 @@ function desk(see = async ({ id }: { id: string }): Promise<PeopleSeen> => SEEN[
   return store;
 }
 let stores: Store[] = [];
-afterEach(() => {
+afterEach(async () => {
   for (const { dispatch } of stores) dispatch(api.util.resetApiState());
   stores = [];
   changed.splice(0);
+  // The store tells its listeners in the next frame.
+  await new Promise((done) => requestAnimationFrame(done));
 });
 const reading = (store: Store) => selectReading(store.getState());
 const ended = (store: Store): Promise<void> =>
