@@ -230,7 +230,17 @@ if (!only) fullPages();
 
 /** Changes planted in drawings of which only the ink is known, and what the check then says. */
 const PLANTED = Number(env['DEFT_INK_PLANTED'] ?? 400);
-const said = { planted: 0, named: 0, hips: 0, hipsNamed: 0, clearly: 0, falseClearly: 0, bare: 0, bareSays: 0, untold: 0 };
+const said = {
+  planted: 0,
+  named: 0,
+  hips: 0,
+  hipsNamed: 0,
+  clearly: 0,
+  falseClearly: 0,
+  bare: 0,
+  bareSays: 0,
+  untold: 0,
+};
 for (let i = 0; i < PLANTED * 1.5; i += 1) {
   // Every third drawing is a copy, moved, scaled, and flipped by chance.
   const copy = i % 3 === 2;
