@@ -20,11 +20,18 @@ export const launch = (): Promise<Browser> =>
     ],
   });
 
-async function post<T>(desk: Desk, path: string, data: unknown): Promise<T> {
+/** Asks the desk for something, or for something to be made. @throws Error where it refuses */
+export async function ask<T>(
+  desk: Desk,
+  method: 'GET' | 'POST' | 'PUT',
+  path: string,
+  data?: unknown,
+): Promise<T> {
   const response = await fetch(`${desk.address}/api${path}`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify(data),
+    method,
+    ...(data === undefined
+      ? {}
+      : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(data) }),
   });
   if (!response.ok) throw new Error(await response.text());
   return (await response.json()) as T;
@@ -61,8 +68,8 @@ export async function drawnStudy(
   reference: string,
   count: number,
 ): Promise<{ address: string; page: string }> {
-  const { id } = await post<Study>(desk, '/studies', { reference });
-  const study = await post<Study>(desk, `/studies/${id}/traces`, {});
+  const { id } = await ask<Study>(desk, 'POST', '/studies', { reference });
+  const study = await ask<Study>(desk, 'POST', `/studies/${id}/traces`, {});
   const page = study.traces[0]!.page;
   const { operations } = (await (
     await fetch(`${desk.address}/api/pages/${page}/operations?after=0`)
@@ -83,7 +90,7 @@ export async function drawnStudy(
       kind: 'change',
       body: { add: [somewhere(from + k, ink.id)] },
     }));
-    await post(desk, `/pages/${page}/operations`, { after: 1e9, operations: batch });
+    await ask(desk, 'POST', `/pages/${page}/operations`, { after: 1e9, operations: batch });
   }
   return { address: `${desk.address}/studies/${id}`, page };
 }

@@ -12,6 +12,7 @@ const PARTS = {
   person: 'bench/person.ts',
   ink: 'bench/ink.ts',
   things: 'bench/things.ts',
+  sheet: 'bench/sheet.ts',
   findings: 'bench/findings.ts',
   changes: 'bench/changes.ts',
   pen: 'bench/pen.ts',
