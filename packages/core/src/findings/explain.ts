@@ -179,7 +179,7 @@ function pruned(stand: Stand, task: Task): Stand {
  * By how much more must speak for what rests on places that were found, where the finding may have gone
  * wrong.
  */
-const CAUTION = 1.6;
+const CAUTION = 2;
 const cautionOf = ({ pairs }: Topic, { doubt = NO_DOUBT }: ModelOptions): number =>
   pairs.some(({ drawn }) => doubt.ids.includes(drawn.id)) ? CAUTION : 1;
 
