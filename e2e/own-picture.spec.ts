@@ -62,6 +62,10 @@ async function bring(page: Page, files: readonly { name: string; buffer: Buffer 
   return items.map(({ id }) => id);
 }
 
+/** A figure with its right arm turned, degrees. */
+const swung = (places: ReadonlyMap<string, Point>, by: number): Map<string, Point> =>
+  planted(places, { kind: 'turn', limb: 'right arm', by });
+
 for (const { name, viewport, pointer, hasTouch } of SIZES) {
   test.describe(name, () => {
     test.use({ viewport, hasTouch });
@@ -133,8 +137,9 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       const places = new Map(
         reference.marks.flatMap((m) => (m.kind === 'landmark' ? [[m.name, m.at] as const] : [])),
       );
-      const change = { kind: 'turn', limb: 'right arm', by: 40 } as const;
-      const { lines } = drawFigure(planted(places, change), reference.height * 0.8, {
+      const out = (by: number): number =>
+        Math.abs(swung(places, by).get('right wrist')!.x - places.get('pit of the neck')!.x);
+      const { lines } = drawFigure(swung(places, out(40) > out(-40) ? 40 : -40), reference.height * 0.8, {
         manner: 'axes',
         wobble: 0.3,
         random: seeded(5),
