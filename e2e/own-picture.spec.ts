@@ -73,7 +73,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
     test('landmarks are found in pictures of one’s own, taken with one touch, and a drawing is told what is off', async ({
       page,
     }) => {
-      test.setTimeout(120_000);
+      test.setTimeout(180_000);
       const strange = watch(page, desk.address);
       const person = await own('walking-away.webp', name === 'phone' ? 700 : 720);
       const kettle = await own('kettle.webp', name === 'phone' ? 500 : 520);

@@ -189,8 +189,13 @@ test.describe('wide', () => {
       'mouse',
       4,
     );
-    // A hip that is put aside alone turns its thigh too: either says it.
-    await expect(page.getByTestId('todo')).toHaveText(/left (hip|thigh)/);
+    // A hip that is put aside alone turns its thigh too: either says it. A hurried drawing may be off more.
+    await expect(
+      page
+        .getByTestId('finding')
+        .filter({ hasText: /left (hip|thigh)/i })
+        .first(),
+    ).toBeVisible();
     await expect(page.getByTestId('summary')).toContainText('Average miss');
     await expect(page.getByTestId('laid-ink')).toHaveCount(1);
   });

@@ -44,6 +44,7 @@ test.describe('wide', () => {
     await expect(page.getByRole('alert')).toContainText('The sheet “Ink” is locked.');
     // What it offers lets the same gesture go through.
     await control(page, 'Unlock it and go on', false).click();
+    await expect(page.getByRole('alert')).toHaveCount(0);
     await scribble(page, 60, 60);
     await expect.poll(() => strokesOf(pageId)).toBe(2);
     await page.getByTestId('sheets').click();
