@@ -34,7 +34,8 @@ export async function ask<T>(
       : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(data) }),
   });
   if (!response.ok) throw new Error(await response.text());
-  return (await response.json()) as T;
+  const text = await response.text();
+  return (text === '' ? undefined : JSON.parse(text)) as T;
 }
 
 /** A stroke of about sixty points somewhere on an A5 page. */
