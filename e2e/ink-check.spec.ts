@@ -3,13 +3,13 @@ import { boxOf } from '@deft/core/geometry';
 import { strokePoints, thingBox } from '@deft/core/page';
 import { seeded } from '@deft/core/random';
 import { newBlock } from '@deft/core/session';
-import type { Reference, Study } from '@deft/contract';
+import type { Reference } from '@deft/contract';
 import { drawFigure, planted, type Change } from '../packages/core/src/testing/drawn-figure.ts';
 import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { newSession } from './clock-run.ts';
 import { control, type At, type Pointer } from './hands.ts';
-import { drawing, look, lying, saved, SIZES, takeHand, watch } from './trace.ts';
+import { askDesk, beginAttempt, drawing, look, lying, saved, SIZES, takeHand, watch } from './trace.ts';
 
 const WRONG_ARM = /right (upper arm|arm|elbow|wrist)/i;
 
@@ -20,22 +20,12 @@ test.beforeAll(async () => {
 });
 test.afterAll(async () => close());
 
-async function ask<T>(page: Page, method: 'get' | 'post', path: string, data?: unknown): Promise<T> {
-  const answer = await page.request[method](`${desk.address}/api${path}`, data ? { data } : {});
-  expect(answer.ok()).toBe(true);
-  return (await answer.json()) as T;
-}
+const ask = <T>(page: Page, method: 'get' | 'post', path: string, data?: unknown): Promise<T> =>
+  askDesk<T>(page, desk, method, path, data);
 
 /** A study of the waving man with an empty attempt, open at Build with the pen in hand. */
 async function attempt(page: Page): Promise<{ reference: Reference; pageId: string }> {
-  const { items } = await ask<{ items: { id: string }[] }>(page, 'get', '/references?q=Man%20waving');
-  const reference = await ask<Reference>(page, 'get', `/references/${items[0]!.id}`);
-  const { id } = await ask<Study>(page, 'post', '/studies', { reference: reference.id });
-  const study = await ask<Study>(page, 'post', `/studies/${id}/attempts`, {});
-  await page.request.patch(`${desk.address}/api/studies/${id}`, { data: { pass: 'build' } });
-  await page.goto(`${desk.address}/studies/${id}`);
-  await takeHand(page, 'Draw');
-  await saved(page);
+  const { reference, study } = await beginAttempt(page, desk, 'Man waving');
   return { reference, pageId: study.attempts.at(-1)!.page };
 }
 

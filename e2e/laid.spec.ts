@@ -7,7 +7,7 @@ import type { Attempt, KeptReport, Reference, Study } from '@deft/contract';
 import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { control, Fingers, type At } from './hands.ts';
-import { drawing, look, saved, SIZES, takeHand, watch } from './trace.ts';
+import { askDesk, beginAttempt, drawing, look, saved, SIZES, takeHand, watch } from './trace.ts';
 
 let desk: Desk;
 let close: () => Promise<void>;
@@ -16,11 +16,8 @@ test.beforeAll(async () => {
 });
 test.afterAll(async () => close());
 
-async function ask<T>(page: Page, method: 'get' | 'post', path: string, data?: unknown): Promise<T> {
-  const answer = await page.request[method](`${desk.address}/api${path}`, data ? { data } : {});
-  expect(answer.ok()).toBe(true);
-  return (await answer.json()) as T;
-}
+const ask = <T>(page: Page, method: 'get' | 'post', path: string, data?: unknown): Promise<T> =>
+  askDesk<T>(page, desk, method, path, data);
 
 /** How large the picture is drawn, page millimetres a pixel, and where its corner comes to lie. */
 const HEIGHT = 150;
@@ -43,23 +40,6 @@ async function linesOf(file: string, reference: Reference): Promise<At[][]> {
         .filter((_, i) => i % every === 0 || i === points.length - 1)
         .map(({ x, y }) => ({ x: CORNER.x + x * by, y: CORNER.y + y * by }));
     });
-}
-
-/** A study of a picture with an empty attempt, open at Build with the pen in hand. */
-async function begin(page: Page, title: string): Promise<{ reference: Reference; study: string }> {
-  const { items } = await ask<{ items: { id: string }[] }>(
-    page,
-    'get',
-    `/references?q=${encodeURIComponent(title)}`,
-  );
-  const reference = await ask<Reference>(page, 'get', `/references/${items[0]!.id}`);
-  const { id } = await ask<Study>(page, 'post', '/studies', { reference: reference.id });
-  await ask(page, 'post', `/studies/${id}/attempts`, {});
-  await page.request.patch(`${desk.address}/api/studies/${id}`, { data: { pass: 'build' } });
-  await page.goto(`${desk.address}/studies/${id}`);
-  await takeHand(page, 'Draw');
-  await saved(page);
-  return { reference, study: id };
 }
 
 const newest = async (page: Page, study: string): Promise<Attempt> =>
@@ -97,7 +77,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
     }) => {
       test.setTimeout(90_000);
       const strange = watch(page, desk.address);
-      const { reference, study } = await begin(page, 'Tin trunk');
+      const { reference, study } = await beginAttempt(page, desk, 'Tin trunk');
       const { stroke } = await drawing(page);
       const lines = await linesOf('tin-trunk.webp', reference);
       for (const line of lines) await stroke(line, pointer);
@@ -136,33 +116,33 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(await trouble(page)).toEqual([]);
       await look(page, 'lay-by-hand');
       await page.getByTestId('laid').click();
-      await expect.poll(async () => (await newest(page, study)).laid).not.toBeNull();
-      const kept = (await newest(page, study)).laid!;
+      await expect.poll(async () => (await newest(page, study.id)).laid).not.toBeNull();
+      const kept = (await newest(page, study.id)).laid!;
       kept.forEach((value, i) => expect(value).toBeCloseTo(carried[i]!, 1));
 
       await page.getByTestId('lay-by-hand').click();
       await control(page, 'Let the desk lay it').click();
-      await expect.poll(async () => (await newest(page, study)).laid).toBeNull();
+      await expect.poll(async () => (await newest(page, study.id)).laid).toBeNull();
       await expect.poll(async () => off(await laidOnScreen(page), reference)).toBeLessThan(0.04);
       expect(strange).toEqual([]);
     });
 
     test('what a check said stays to be read after the drawing was changed', async ({ page }) => {
       test.setTimeout(90_000);
-      const { reference, study } = await begin(page, 'Barrel');
+      const { reference, study } = await beginAttempt(page, desk, 'Barrel');
       const { stroke } = await drawing(page);
       for (const line of await linesOf('barrel.webp', reference)) await stroke(line, pointer);
       await saved(page);
       await page.getByTestId('next-pass').click();
       await expect(page.getByTestId('todo')).toBeVisible({ timeout: 20_000 });
       const reports = async () =>
-        ask<KeptReport[]>(page, 'get', `/studies/attempts/${(await newest(page, study)).id}/reports`);
+        ask<KeptReport[]>(page, 'get', `/studies/attempts/${(await newest(page, study.id)).id}/reports`);
       await expect.poll(async () => (await reports()).length).toBe(1);
       const said = await page.getByTestId('todo').innerText();
       await expect(page.getByTestId('earlier-checks')).toHaveCount(0);
 
-      await page.request.patch(`${desk.address}/api/studies/${study}`, { data: { pass: 'build' } });
-      await page.goto(`${desk.address}/studies/${study}`);
+      await page.request.patch(`${desk.address}/api/studies/${study.id}`, { data: { pass: 'build' } });
+      await page.goto(`${desk.address}/studies/${study.id}`);
       await takeHand(page, 'Draw');
       const again = await drawing(page);
       await again.stroke(

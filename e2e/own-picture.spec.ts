@@ -9,7 +9,7 @@ import { drawFigure, planted } from '../packages/core/src/testing/drawn-figure.t
 import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { control } from './hands.ts';
-import { drawing, look, saved, SIZES, takeHand, watch } from './trace.ts';
+import { askDesk, drawing, look, saved, SIZES, takeHand, watch } from './trace.ts';
 
 let desk: Desk;
 let close: () => Promise<void>;
@@ -37,11 +37,8 @@ async function own(file: string, width: number): Promise<{ buffer: Buffer; truth
   };
 }
 
-async function ask<T>(page: Page, method: 'get' | 'post', path: string, data?: unknown): Promise<T> {
-  const answer = await page.request[method](`${desk.address}/api${path}`, data ? { data } : {});
-  expect(answer.ok()).toBe(true);
-  return (await answer.json()) as T;
-}
+const ask = <T>(page: Page, method: 'get' | 'post', path: string, data?: unknown): Promise<T> =>
+  askDesk<T>(page, desk, method, path, data);
 
 /** Brings files in, and gives back what became references. */
 async function bring(page: Page, files: readonly { name: string; buffer: Buffer }[]): Promise<string[]> {

@@ -7,7 +7,7 @@ import {
   type Thing,
   type ThingOf,
 } from '@deft/core/page';
-import type { Study } from '@deft/contract';
+import type { Reference, Study } from '@deft/contract';
 import type { Desk } from './desk.ts';
 import { control, Fingers, pageOnScreen, type At, type Pointer } from './hands.ts';
 
@@ -37,6 +37,37 @@ export async function lying<T extends Thing['type']>(
 export async function takeHand(page: Page, hand: string): Promise<void> {
   await page.getByTestId('hand').click();
   await control(page.getByRole('radiogroup', { name: 'Hands' }), hand, false).click();
+}
+
+/** Asks the desk through the page's own browser, and answers what it answered. */
+export async function askDesk<T>(
+  page: Page,
+  desk: Desk,
+  method: 'get' | 'post',
+  path: string,
+  data?: unknown,
+): Promise<T> {
+  const answer = await page.request[method](`${desk.address}/api${path}`, data ? { data } : {});
+  expect(answer.ok()).toBe(true);
+  return (await answer.json()) as T;
+}
+
+/** A study of a picture of the demo with an empty attempt, open at Build with the pen in hand. */
+export async function beginAttempt(
+  page: Page,
+  desk: Desk,
+  title: string,
+): Promise<{ reference: Reference; study: Study }> {
+  const path = `/references?q=${encodeURIComponent(title)}`;
+  const { items } = await askDesk<{ items: { id: string }[] }>(page, desk, 'get', path);
+  const reference = await askDesk<Reference>(page, desk, 'get', `/references/${items[0]!.id}`);
+  const { id } = await askDesk<Study>(page, desk, 'post', '/studies', { reference: reference.id });
+  const study = await askDesk<Study>(page, desk, 'post', `/studies/${id}/attempts`, {});
+  await page.request.patch(`${desk.address}/api/studies/${id}`, { data: { pass: 'build' } });
+  await page.goto(`${desk.address}/studies/${id}`);
+  await takeHand(page, 'Draw');
+  await saved(page);
+  return { reference, study };
 }
 
 /** Keeps a picture of the screen to be looked at, where DEFT_LOOK names a folder for such. */

@@ -5,7 +5,6 @@ import { inkOf, STEP, type Ink } from './ink.ts';
 import {
   ALONE_BELIEF,
   beliefIn,
-  beliefInNet,
   bonesDrawn,
   evidenceOf,
   LEAST_BELIEF,
@@ -228,10 +227,11 @@ function scoreOfRival({ ink, skeleton, frame, model }: Rival): number {
 const acrossFrames = (score: number, { scale, weight }: Frame): number =>
   score - 2 * weight * Math.log(scale);
 
-/** A limb is swung for this gain of the score, and this much ink newly accounted for: parts of the height, */
-const [SWING_GAIN, SWING_INK] = [6, 0.07];
-/** and parts of its own length. */
-const SWING_SHARE = 0.3;
+/**
+ * A limb is swung for this gain of the score, and this much ink newly accounted for: parts of the height, and
+ * as a share of the limb's own length.
+ */
+const [SWING_GAIN, SWING_INK, SWING_SHARE] = [6, 0.07, 0.3];
 /** Whether a reading with a limb swung is so much better that it was drawn there, and not left out. */
 function isWorthSwinging(before: Try, after: Try, { count, step }: Ink, long: number): boolean {
   const newly = (after.result.explained - before.result.explained) * count * step;
@@ -346,7 +346,7 @@ export function findLandmarks(
   const drawn = bonesDrawn(result, model, skeleton);
   const missing = new Set(notDrawn(skeleton, drawn));
   const evidence = evidenceOf(result, model, skeleton, drawn, start.flipped);
-  const belief = skeleton.lines ? beliefInNet(evidence) : beliefIn(evidence);
+  const belief = beliefIn(evidence, skeleton.lines ? 'net' : 'figure');
   const own = acrossFrames(coarse.score, frame);
   const told = set.length > 0 || laid !== null;
   const doubtful = belief < SURE_BELIEF && !told;

@@ -144,6 +144,9 @@ export const LEAST_BELIEF = -1.5;
 export const SURE_BELIEF = 4;
 /** From this on where no rivals are known. */
 export const ALONE_BELIEF = 0;
+/** And from this on where the student has set a landmark, and so said that it is this figure. */
+export const TOLD_BELIEF = -2.5;
+
 /**
  * Where less than these shares of a figure's lines are drawn, or of the ink are accounted for, nothing is
  * told: a single line lies on any body, and any body lies in a scribble.
@@ -152,38 +155,48 @@ const [LEAST_COVERED, LEAST_EXPLAINED] = [0.4, 0.45];
 /** Whether so much of a figure is drawn, and so little beside it, that it may be told at all. */
 export const mayBeTold = ({ covered, explained }: Evidence): boolean =>
   covered >= LEAST_COVERED && explained >= LEAST_EXPLAINED;
-/** And from this on where the student has set a landmark, and so said that it is this figure. */
-export const TOLD_BELIEF = -2.5;
 
+type Weights = Readonly<Record<keyof Evidence | 'all', number>>;
 /**
- * How much speaks for a reading, as log odds against another pose or no figure at all: logistic regression on
- * 371 made drawings of their own seeds, half of them of another pose or of nothing, an eighth with a limb far
- * away.
+ * Logistic regression on 371 made drawings of their own seeds, half of them of another pose or of nothing, an
+ * eighth with a limb far away.
  */
-export function beliefIn({ explained, covered, strain, bent, size, scatter }: Evidence): number {
-  return (
-    16.1 * explained +
-    6.3 * covered -
-    2.71 * Math.log(1 + strain) -
-    0.605 * bent -
-    9.5 * Math.abs(Math.log(Math.max(0.2, size))) +
-    696 * scatter -
-    14.7
-  );
-}
+const OF_FIGURES: Weights = {
+  explained: 16.1,
+  covered: 6.3,
+  strain: -2.71,
+  bent: -0.605,
+  size: -9.5,
+  scatter: 696,
+  all: -14.7,
+};
+/**
+ * The same on 219 made drawings of the demo's heads, animals, boxes, buildings and things, a third of them of
+ * another picture, on seeds of their own.
+ */
+const OF_NETS: Weights = {
+  explained: 8.7,
+  covered: 1.8,
+  strain: -1.44,
+  bent: -0.006,
+  size: -3.8,
+  scatter: -152,
+  all: -2.7,
+};
 
-/**
- * The same for what is no figure: logistic regression on 219 made drawings of the demo's heads, animals,
- * boxes, buildings and things, a third of them of another picture, on seeds of their own.
- */
-export function beliefInNet({ explained, covered, strain, bent, size, scatter }: Evidence): number {
+/** How much speaks for a reading, as log odds against another pose or picture, or no such thing at all. */
+export function beliefIn(
+  { explained, covered, strain, bent, size, scatter }: Evidence,
+  of: 'figure' | 'net',
+): number {
+  const weights = of === 'figure' ? OF_FIGURES : OF_NETS;
   return (
-    8.7 * explained +
-    1.8 * covered -
-    1.44 * Math.log(1 + strain) -
-    0.006 * bent -
-    3.8 * Math.abs(Math.log(Math.max(0.2, size))) -
-    152 * scatter -
-    2.7
+    weights.explained * explained +
+    weights.covered * covered +
+    weights.strain * Math.log(1 + strain) +
+    weights.bent * bent +
+    weights.size * Math.abs(Math.log(Math.max(0.2, size))) +
+    weights.scatter * scatter +
+    weights.all
   );
 }

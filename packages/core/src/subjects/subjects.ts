@@ -285,7 +285,6 @@ const building: Subject = {
   ...box,
   key: 'building',
   title: 'Building',
-  sided: false,
   landmarks: [
     'near corner, top',
     'near corner, bottom',
