@@ -1,6 +1,6 @@
 import { check, toleranceOf } from '@deft/core/findings';
 import { about, compose, rotation, scaling, translation, type Affine } from '@deft/core/geometry';
-import { SUBJECTS, hangingOn } from '@deft/core/subjects';
+import { SUBJECTS, hangingOn, subjectIn } from '@deft/core/subjects';
 import { FIGURE_HEIGHT, drawFrom, tracedFigure, unsteady } from '../packages/core/src/testing/figure.ts';
 import { seeded } from '@deft/core/random';
 import { row } from './table.ts';
@@ -14,9 +14,11 @@ const SEEDS = 300;
 const SPREAD = 0.4;
 const trace = tracedFigure();
 const PAGE = compose(translation(20, 12), scaling(0.15));
-const figure = SUBJECTS.figure;
 const centre = (name: string) => trace.find((i) => i.name === name && i.kind !== 'landmark')!.centre;
-const mark = (name: string) => trace.find((i) => i.name === name && i.kind === 'landmark')!.centre;
+const landmark = (name: string) => trace.find((i) => i.name === name && i.kind === 'landmark');
+const mark = (name: string) => landmark(name)!.centre;
+/** What hangs on what in this picture: the lowest foot goes with the leg that it is on. */
+const figure = subjectIn(SUBJECTS.figure, (name) => landmark(name)?.centre ?? null);
 
 interface Planted {
   readonly says: string;

@@ -12,6 +12,7 @@ import { topicsOf, type Candidate, type Topic } from './causes.ts';
 import { moveDoubt, NO_DOUBT, type Doubt } from './doubt.ts';
 import { errorOf, explain, sizeOf, type Explanation } from './explain.ts';
 import type { Finding, Mark } from './finding.ts';
+import { isOnlyFound } from './found.ts';
 import { hasTilt, meanRadius, moveItem, type Item } from './item.ts';
 import { measureTopic } from './measure.ts';
 import { averageMiss, type AverageMiss } from './miss.ts';
@@ -20,7 +21,7 @@ import type { Degree } from './sureness.ts';
 import { isJudged, toleranceOf } from './tolerance.ts';
 
 /** Raised with every change that can alter a report. */
-export const CHECK_VERSION = 2;
+export const CHECK_VERSION = 3;
 
 export interface CheckInput {
   /** Page millimetres. */
@@ -276,16 +277,6 @@ function others(explanation: Explanation, ground: Ground): { folded: Finding[]; 
 }
 
 /**
- * Whether a finding may be no more than where in its lines a place was found: a single landmark that stands
- * off, or the length of a line across that may not be drawn at all. It accounts for that, and is not told.
- */
-function isOnlyFound({ kind, about, drawn }: Finding, subject: Subject, { ids }: Doubt): boolean {
-  if (!drawn.every((id) => ids.includes(id))) return false;
-  const across = subject.axes.some((axis) => axis.name === about && axis.kind === 'line');
-  return kind === 'place' || (kind === 'proportion' && across);
-}
-
-/**
  * Checks a drawing against its reference: lays it on by the best fit of its landmarks and forms,
  * and says what is off, by how much, which way and how surely. Where the data cannot carry an
  * answer the report says so and why.
@@ -361,7 +352,8 @@ export function check(input: CheckInput): CheckReport {
   const { folded, unsure } = others(explanation, ground);
   const worthSaying = (f: Finding): boolean => isJudged(f.kind, seconds, f.size, f.reference);
   const causes = listed(explanation, ground).filter(worthSaying);
-  const said = causes.filter((f) => !isOnlyFound(f, subject, doubt));
+  const untold = topics.filter((topic) => isOnlyFound(topic, subject, doubt)).map(({ id }) => id);
+  const said = causes.filter((f) => !untold.includes(f.id));
   return {
     ...base,
     toReference,

@@ -2,6 +2,7 @@ import { invert, type Affine } from '../geometry/affine.ts';
 import type { Subject } from '../subjects/subject.ts';
 import { candidatesFor, type Candidate, type Topic } from './causes.ts';
 import { moveDoubt, NO_DOUBT } from './doubt.ts';
+import { cautionOf, isOnlyFound, perhapsShare } from './found.ts';
 import { moveItem } from './item.ts';
 import { believable, chance, SHARES, type Degree } from './sureness.ts';
 import { measureTopic } from './measure.ts';
@@ -10,6 +11,8 @@ import { toleranceOf } from './tolerance.ts';
 
 /** What a further number in a cause must earn before it is preferred over a simpler cause. */
 const PRICE = 10;
+/** The same of what is never told: another cause that accounts for nearly as much is taken before it. */
+const UNTOLD = 12;
 const MOST_CAUSES = 12;
 /**
  * Turns within this much of the best explain a drawing as well: the one is taken that is seen best
@@ -76,6 +79,8 @@ interface Stand {
 interface Task {
   readonly pairs: readonly ItemPair[];
   readonly candidates: readonly Candidate[];
+  /** What a cause must earn before it is taken. */
+  readonly priceOf: (cause: Candidate) => number;
   readonly options: ModelOptions & { readonly seconds: number | null };
 }
 
@@ -83,8 +88,8 @@ const isPast = (cause: Candidate, values: readonly number[], seconds: number | n
   Math.abs(sizeOf(cause, values)) >= toleranceOf(cause.topic.kind, seconds);
 
 /** How unlikely a gain must be to be believed where so many causes stand and so many could. */
-const limitFor = (standing: number, { candidates }: Task): number =>
-  (SHARES.perhaps * standing) / candidates.length;
+const limitFor = ({ topic }: Candidate, standing: number, { candidates, options }: Task): number =>
+  (perhapsShare(topic, options.doubt) * standing) / candidates.length;
 
 /** Two ways to say what is off in one thing: neither speaks against the other. */
 const isAboutTheSame = (a: Topic, b: Topic): boolean =>
@@ -98,16 +103,16 @@ function withOneMore(
   task: Task,
   except: Topic | null = null,
 ): (Stand & { readonly worth: number }) | null {
-  const { pairs, candidates, options } = task;
-  const limit = limitFor(causes.length + 1, task);
+  const { pairs, candidates, priceOf, options } = task;
   const promising = candidates
     .filter(({ topic }) => !causes.some((cause) => cause.topic.id === topic.id))
     .filter(({ topic }) => !except || !isAboutTheSame(topic, except))
     .map((cause) => ({ cause, expected: fit.gainOf(cause) }))
-    .sort((x, y) => y.expected - PRICE * y.cause.count - (x.expected - PRICE * x.cause.count))
+    .sort((x, y) => y.expected - priceOf(y.cause) - (x.expected - priceOf(x.cause)))
     .slice(0, CLOSELY);
   const tries: { cause: Candidate; fit: ModelFit; worth: number; seen: number }[] = [];
   for (const { cause, expected } of promising) {
+    const limit = limitFor(cause, causes.length + 1, task);
     if (chance(2 * expected, cause.count) > limit) continue;
     const tried = fitModel(pairs, [...causes, cause], options);
     const gain = fit.chi2 - tried.chi2;
@@ -116,7 +121,7 @@ function withOneMore(
     tries.push({
       cause,
       fit: tried,
-      worth: gain - PRICE * cause.count,
+      worth: gain - priceOf(cause),
       seen: Math.abs(sizeOf(cause, values)) / ownError(cause.topic, options),
     });
   }
@@ -145,7 +150,7 @@ function exchanged(stand: Stand, task: Task): Stand {
   for (let i = 0; i < now.causes.length; i += 1) {
     const less = without(now, i, task);
     const own = now.causes[i] as Candidate;
-    const kept = less.fit.chi2 - now.fit.chi2 - PRICE * own.count;
+    const kept = less.fit.chi2 - now.fit.chi2 - task.priceOf(own);
     const other = withOneMore(less, task);
     if (other && other.worth > kept + BETTER) now = { causes: other.causes, fit: other.fit };
   }
@@ -156,7 +161,7 @@ function exchanged(stand: Stand, task: Task): Stand {
 function hasRival(stand: Stand, i: number, task: Task): boolean {
   const less = without(stand, i, task);
   const own = stand.causes[i] as Candidate;
-  const kept = less.fit.chi2 - stand.fit.chi2 - PRICE * own.count;
+  const kept = less.fit.chi2 - stand.fit.chi2 - task.priceOf(own);
   const other = withOneMore(less, task, own.topic);
   return other !== null && other.worth > kept - AS_LIKELY;
 }
@@ -168,20 +173,12 @@ function pruned(stand: Stand, task: Task): Stand {
     const less = without(now, i, task);
     const cause = now.causes[i] as Candidate;
     const stays =
-      chance(less.fit.chi2 - now.fit.chi2, cause.count) <= limitFor(now.causes.length, task) &&
+      chance(less.fit.chi2 - now.fit.chi2, cause.count) <= limitFor(cause, now.causes.length, task) &&
       isPast(cause, now.fit.values[i] as readonly number[], task.options.seconds);
     if (!stays) now = less;
   }
   return now;
 }
-
-/**
- * By how much more must speak for what rests on places that were found, where the finding may have gone
- * wrong.
- */
-const CAUTION = 2;
-const cautionOf = ({ pairs }: Topic, { doubt = NO_DOUBT }: ModelOptions): number =>
-  pairs.some(({ drawn }) => doubt.ids.includes(drawn.id)) ? CAUTION : 1;
 
 /**
  * Finds the fewest causes that account for a drawing: again and again the one that explains the
@@ -196,10 +193,12 @@ export function explain(
   subject: Subject,
   options: ModelOptions & { seconds: number | null },
 ): Explanation {
-  const { height, freedom } = options;
+  const { height, freedom, doubt = NO_DOUBT } = options;
   const open = topics.filter((topic) => topic.thing !== 'whole' || freedom !== 'move scale turn');
   const candidates = open.flatMap((topic) => candidatesFor(topic, pairs, subject, height));
-  const task: Task = { pairs, candidates, options };
+  const priceOf = ({ topic, count }: Candidate): number =>
+    PRICE * count + (isOnlyFound(topic, subject, doubt) ? UNTOLD : 0);
+  const task: Task = { pairs, candidates, priceOf, options };
   let stand: Stand = { causes: [], fit: fitModel(pairs, [], options) };
   const grow = (): void => {
     while (stand.causes.length < MOST_CAUSES) {
@@ -218,7 +217,7 @@ export function explain(
   stand = pruned(stand, task);
   const { causes, fit } = stand;
   const chances = causes.map((cause, i) =>
-    chance((without(stand, i, task).fit.chi2 - fit.chi2) / cautionOf(cause.topic, options), cause.count),
+    chance((without(stand, i, task).fit.chi2 - fit.chi2) / cautionOf(cause.topic, doubt), cause.count),
   );
   const clear = believable(chances, candidates.length, SHARES.clearly);
   const sure = causes.map((_, i): Degree => (clear[i] && !hasRival(stand, i, task) ? 'clearly' : 'perhaps'));

@@ -2,7 +2,7 @@
 export type Degree = 'clearly' | 'perhaps';
 
 /** Of what is said in each degree, as large a share may be false. */
-export const SHARES: Readonly<Record<Degree, number>> = { clearly: 0.005, perhaps: 0.02 };
+export const SHARES: Readonly<Record<Degree, number>> = { clearly: 0.005, perhaps: 0.01 };
 
 /** The complementary error function to 1.2e-7 of itself (Press and others, Numerical Recipes, 6.2.2). */
 function erfc(x: number): number {

@@ -18,6 +18,7 @@ import { landmarkDoubts } from './doubts.ts';
 import { figureModels, flippedModel, type LineModel } from './line-model.ts';
 import {
   COARSE,
+  ENDING,
   FINE,
   POINT_WEIGHT,
   refine,
@@ -26,6 +27,7 @@ import {
   type Refined,
   type Stance,
 } from './refine.ts';
+import { lineEnds } from './line-ends.ts';
 import { swungLimbs } from './reach.ts';
 import { findStarts, roughCost, startsNear, type Pose, type Start } from './search.ts';
 import { netModels, netSkeleton } from './net-body.ts';
@@ -111,6 +113,8 @@ const ALIKE = 4;
 const RIVAL = 5;
 /** So many of the references that it might be of are looked at closely. */
 const RIVALS = 3;
+/** How often the ends of lines are looked for, each time from where the limbs lie then. */
+const END_ROUNDS = 2;
 /** Fewer points than this are no drawing. */
 const FEWEST_POINTS = 24;
 
@@ -142,8 +146,9 @@ interface Framed {
 }
 
 interface Readings {
-  /** The best first. */
-  readonly fine: readonly Try[];
+  readonly best: Try;
+  /** The same, its limbs as long as their lines are: for where landmarks are, no matter what it is. */
+  readonly ended: () => Refined;
   /** The best of the coarse round. */
   readonly coarse: Try;
   /** By how much the best reading is better than the best of the other handedness. */
@@ -259,6 +264,16 @@ function readings(
     const result = refine(model, skeleton, on, from, start.flipped, widths, pins);
     return { start, model, result, score: scoreOf(result, start, frame) };
   };
+  const ended = ({ start: { flipped: way }, model, result }: Try): Refined => {
+    let now = result;
+    for (let round = 0; round < END_ROUNDS; round += 1) {
+      const ends = lineEnds(now, result, model, skeleton, ink).filter(
+        ({ joint }) => !pins.some((p) => p.joint === joint),
+      );
+      now = refine(model, skeleton, ink, now, way, ENDING, [...pins, ...ends]);
+    }
+    return now;
+  };
   const better = (a: Try, b: Try): number => b.score - a.score;
   /** The same with limbs swung to where they are drawn, as long as that accounts for the ink better. */
   const reached = (first: Try): Try => {
@@ -288,7 +303,12 @@ function readings(
   const fine = taken.map(({ start, result }) => reached(bend(start, result, ink, FINE))).sort(better);
   const best = fine[0] as Try;
   const other = fine.find((t) => t.start.flipped !== best.start.flipped);
-  return { fine, coarse: first, otherWay: other ? best.score - other.score : Infinity };
+  return {
+    best,
+    ended: () => ended(best),
+    coarse: first,
+    otherWay: other ? best.score - other.score : Infinity,
+  };
 }
 
 export interface FindOptions {
@@ -341,11 +361,15 @@ export function findLandmarks(
     const [x, y] = [(at.x - frame.middle.x) / frame.scale, (at.y - frame.middle.y) / frame.scale];
     return [{ joint, x, y, spread: Math.max(spread / frame.scale, 0.002) }];
   });
-  const { fine, coarse, otherWay } = readings(framed, pins, laid && laidPose(laid, framed, reference.height));
-  const { result, model, start } = fine[0] as Try;
-  const drawn = bonesDrawn(result, model, skeleton);
+  const { best, ended, coarse, otherWay } = readings(
+    framed,
+    pins,
+    laid && laidPose(laid, framed, reference.height),
+  );
+  const { model, start } = best;
+  const drawn = bonesDrawn(best.result, model, skeleton);
   const missing = new Set(notDrawn(skeleton, drawn));
-  const evidence = evidenceOf(result, model, skeleton, drawn, start.flipped);
+  const evidence = evidenceOf(best.result, model, skeleton, drawn, start.flipped);
   const belief = beliefIn(evidence, skeleton.lines ? 'net' : 'figure');
   const own = acrossFrames(coarse.score, frame);
   const told = set.length > 0 || laid !== null;
@@ -360,6 +384,7 @@ export function findLandmarks(
     .map((name, i) => ({ name, i }))
     .filter(({ name }) => !missing.has(name));
   const rows = given.flatMap(({ i }) => [2 * i, 2 * i + 1]);
+  const result = ended();
   const settled = result.settled();
   const covariance = landmarkDoubts(result, settled, model, skeleton)
     .selection(rows, rows)

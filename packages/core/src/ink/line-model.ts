@@ -34,15 +34,18 @@ export interface ModelLine {
 }
 
 /** Half widths, parts of the figure's height, at a limb's near and far end. */
-const HALF_WIDTHS: Readonly<Record<string, readonly [number, number]>> = {
+export const HALF_WIDTHS: Readonly<Record<string, readonly [number, number]>> = {
   'upper arm': [0.031, 0.024],
   forearm: [0.024, 0.016],
   thigh: [0.052, 0.035],
   shin: [0.035, 0.021],
 };
+/** And those of the trunk, at its chest, waist and pelvis. */
 const CHEST = 0.095;
 const WAIST = 0.075;
 const PELVIS = 0.085;
+/** Within this of its middle line whatever lies behind it is hidden. */
+export const TRUNK_HALF = WAIST;
 
 const along = (a: Point, b: Point, t: number): Point => ({
   x: a.x + t * (b.x - a.x),
@@ -72,8 +75,10 @@ function ovalOn(a: Point, b: Point, half: number): Point[] {
   });
 }
 
-const limbOf = (bone: Bone): readonly [number, number] | undefined =>
-  HALF_WIDTHS[bone.name.replace(/^(left|right) /, '')];
+/** What a bone is called on either side. */
+export const partOf = (name: string): string => name.replace(/^(left|right) /, '');
+
+const limbOf = (bone: Bone): readonly [number, number] | undefined => HALF_WIDTHS[partOf(bone.name)];
 
 interface Placed {
   readonly bone: number;

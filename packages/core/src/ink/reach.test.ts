@@ -16,7 +16,7 @@ test.each([
   const { lines } = drawFigure(drawn, 1000, { manner: 'axes', wobble: 0.3, random: seeded(11) });
   const { found } = findLandmarks(lines, reference);
   const at = new Map(found!.landmarks.map((l) => [l.name, l.at]));
-  for (const name of joints) expect(distance(at.get(name)!, drawn.get(name)!)).toBeLessThan(40);
+  for (const name of joints) expect(distance(at.get(name)!, drawn.get(name)!)).toBeLessThan(50);
 });
 
 test('a limb that is left out stays left out', () => {

@@ -29,12 +29,14 @@ export interface Settled extends Stance {
   readonly covariance: Matrix;
 }
 
-/** A joint held where the student put it. */
+/** A joint held where the student put it; or along a direction only, where its lines end. */
 export interface Pin {
   readonly joint: number;
   readonly x: number;
   readonly y: number;
   readonly spread: number;
+  /** Of unit length. What is told by lines may be wrong, and holds less the farther off it is. */
+  readonly along?: readonly [number, number];
 }
 
 /** How much a bone's length and turn vary from one drawing to the next: shares of its own length. */
@@ -44,6 +46,8 @@ const TURN_SD = 0.14;
 const BONE_FLOOR = 0.008;
 /** Degrees of freedom of Student's t for a bone's departure: a planted change stays cheap. */
 const TAILS = 2;
+/** The same of where a limb's lines were seen to end. */
+const END_TAILS = 4;
 /** Rounds in which a bone's weight and the similarity about it settle. */
 const BONE_ROUNDS = 4;
 /** A point's pull along its line beside that across it: ends and joints still find their place. */
@@ -65,6 +69,8 @@ const ROUNDS = 2;
 
 export const COARSE = [0.05, 0.04, 0.032, 0.026, 0.021] as const;
 export const FINE = [0.021, 0.016, 0.013, 0.0105, 0.009, 0.008] as const;
+/** From where it lies already, while its limbs are drawn to where their lines end. */
+export const ENDING = [0.013, 0.0105, 0.009, 0.008] as const;
 const SCATTER_WIDTH = 0.02;
 
 /** Where a body lies before it bends. */
@@ -202,10 +208,24 @@ class Bending {
   private addHolds(equations: NormalEquations, { jx, jy, turn }: Stance, loose = 1): BoneState {
     const state = weighBones(this.skeleton, this.rest, bonesAt(this.skeleton, jx, jy), turn);
     this.addBones(equations, { ...state, weight: state.weight.map((w) => w / (loose * loose)) });
-    for (const { joint, x, y, spread } of this.pins)
-      this.addPlace(equations, joint, x, y, 1 / (spread * spread));
+    for (const pin of this.pins)
+      this.addPin(equations, pin, jx[pin.joint] as number, jy[pin.joint] as number);
     jx.forEach((x, joint) => this.addPlace(equations, joint, x, jy[joint] as number, HOLD));
     return state;
+  }
+
+  private addPin(
+    equations: NormalEquations,
+    { joint, x, y, spread, along }: Pin,
+    nowX: number,
+    nowY: number,
+  ): void {
+    const weight = 1 / (spread * spread);
+    if (!along) return this.addPlace(equations, joint, x, y, weight);
+    const [ux, uy] = along;
+    const off = (ux * (x - nowX) + uy * (y - nowY)) / spread;
+    const held = (weight * (END_TAILS + 1)) / (END_TAILS + off * off);
+    equations.add([2 * joint, 2 * joint + 1], [ux, uy], 2, ux * x + uy * y, held);
   }
 
   private addPlace(equations: NormalEquations, joint: number, x: number, y: number, weight: number): void {
