@@ -47,7 +47,8 @@ export async function askDesk<T>(
   path: string,
   data?: unknown,
 ): Promise<T> {
-  const answer = await page.request[method](`${desk.address}/api${path}`, data ? { data } : {});
+  // A kept connection that has been idle may be closed by the desk just then: it is asked once more.
+  const answer = await page.request[method](`${desk.address}/api${path}`, { data, maxRetries: 1 });
   expect(answer.ok()).toBe(true);
   return (await answer.json()) as T;
 }

@@ -264,12 +264,14 @@ function readings(
     const result = refine(model, skeleton, on, from, start.flipped, widths, pins);
     return { start, model, result, score: scoreOf(result, start, frame) };
   };
+  /** The same, forearms and shins drawn to where their lines end. */
   const ended = ({ start: { flipped: way }, model, result }: Try): Refined => {
     let now = result;
     for (let round = 0; round < END_ROUNDS; round += 1) {
       const ends = lineEnds(now, result, model, skeleton, ink).filter(
         ({ joint }) => !pins.some((p) => p.joint === joint),
       );
+      if (ends.length === 0) break;
       now = refine(model, skeleton, ink, now, way, ENDING, [...pins, ...ends]);
     }
     return now;
