@@ -47,8 +47,11 @@ const EDGES = { factor: 2.2, steadiest: 0.0098 };
 const STEADIEST = 0.0032;
 /** The scatter at which the fit's own covariance holds, parts of the height. */
 const UNIT = 0.01;
-/** Usual unsteadiness, squared in that unit: how far a drawing departs from it is half believed. */
-const USUAL = 0.45;
+/**
+ * Usual unsteadiness, squared in that unit: how far a steady drawing departs from it is half believed. From
+ * `UNSTEADY` on the hand is so unsteady that all of it counts, and somewhat more.
+ */
+const [USUAL, UNSTEADY, MORE] = [0.45, 0.75, 1.6];
 
 /**
  * The direction of the limb that a joint ends; of its own line where it ends none; upright without either.
@@ -78,7 +81,9 @@ export function landmarkDoubts(
   if (n === 0) return Matrix.zeros(0, 0);
   const { factor, steadiest } = manner === 'axes' ? SINGLE : EDGES;
   const seen = Math.max(STEADIEST ** 2, scatter ** 2 - steadiest ** 2) / UNIT ** 2;
-  const unsteady = skeleton.lines ? seen : Math.sqrt(seen * USUAL);
+  const unsteady = skeleton.lines
+    ? seen
+    : Math.max(Math.sqrt(seen * USUAL), Math.min(MORE * seen, 2 * MORE * (seen - UNSTEADY)));
   const covariance = settled.covariance.subMatrix(0, n - 1, 0, n - 1).mul(factor * unsteady);
   const shares = skeleton.names.slice(0, skeleton.landmarks).flatMap((name) => {
     const [single, edges] = SHARE[name.split(' ').at(-1) ?? ''] ?? [1, 1];
