@@ -74,10 +74,10 @@ const shapesOf = (skeleton: Skeleton, at: readonly Point[]): Shape[] =>
   });
 
 function isWithin({ from, to, half }: Shape, p: Point): boolean {
-  const [run, to_] = [subtract(to, from), subtract(p, from)];
+  const [run, reach] = [subtract(to, from), subtract(p, from)];
   const square = Math.max(run.x ** 2 + run.y ** 2, 1e-9);
-  const t = (to_.x * run.x + to_.y * run.y) / square;
-  const off = Math.abs(to_.x * run.y - to_.y * run.x) / Math.sqrt(square);
+  const t = (reach.x * run.x + reach.y * run.y) / square;
+  const off = Math.abs(reach.x * run.y - reach.y * run.x) / Math.sqrt(square);
   return t >= 0 && t <= 1 && off < half[0] + t * (half[1] - half[0]);
 }
 
@@ -179,10 +179,10 @@ export function lineEnds(
     if (long < SHORTEST) return [];
     const along = scale(run, 1 / long);
     const half = HALF_WIDTHS[partOf(name)] as readonly [number, number];
-    const before = skeleton.bones.findIndex(
+    const previous = skeleton.bones.findIndex(
       (b) => b.to.joints.length === 1 && b.to.joints[0] === from.joints[0],
     );
-    const others = shapes.filter((shape) => shape.bone !== bone && shape.bone !== before);
+    const others = shapes.filter((shape) => shape.bone !== bone && shape.bone !== previous);
     const stations: Station[] = [];
     for (let t = FROM; t < TO; t += APART / long)
       for (const side of single ? [0] : [1, -1]) {
