@@ -22,7 +22,8 @@ const OWN: Readonly<Record<string, readonly [number, number]>> = {
 /**
  * Standard deviations as shares of all that, in single lines and in edges: a head's oval is drawn well, and
  * where the lines of a forearm or a shin leave off says where they end (240 made drawings on seeds of their
- * own, by the likelihood of what they are off under Student's t with five degrees of freedom, an eighth wider).
+ * own, by the likelihood of what they are off under Student's t with five degrees of freedom, and an eighth
+ * wider).
  */
 const SHARE: Readonly<Record<string, readonly [number, number]>> = {
   crown: [0.8, 0.64],
