@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Pressable, View, StyleSheet } from 'react-native';
 import { LARGEST_PAPER, SMALLEST_PAPER } from '@deft/contract';
-import { pageOf, type Change } from '@deft/core/page';
+import { pageOf, type Change, type Page } from '@deft/core/page';
 import { useThings } from '../../data/use-page';
 import { Act } from '../../ui/acts';
 import { Choice, Option } from '../../ui/choice';
@@ -43,21 +43,26 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
   const { width, height } = paper;
   const unit = inches ? MM_PER_INCH : 1;
   const shown = (mm: number): string => String(Math.round((mm / unit) * 100) / 100);
-  const change = (made: Change | null): void => {
+  // From the paper as it lies when its turn comes: a second touch may be quicker than the first is shown.
+  const change = async (make: (paper: Page) => Change | null): Promise<void> => {
+    let refused = false;
+    await keeper.commit((now) => {
+      const paper = pageOf(now);
+      const made = paper ? make(paper) : null;
+      refused = made === null;
+      return made;
+    });
+    if (!refused) setTyped(null);
     setSentence(
-      made
-        ? null
-        : `Paper is between ${shown(SMALLEST_PAPER)} and ${shown(LARGEST_PAPER)} ${inches ? 'inches' : 'mm'} a side.`,
+      refused
+        ? `Paper is between ${shown(SMALLEST_PAPER)} and ${shown(LARGEST_PAPER)} ${inches ? 'inches' : 'mm'} a side.`
+        : null,
     );
-    if (made) {
-      setTyped(null);
-      void keeper.commit(made);
-    }
   };
   const upright = height >= width;
   const take = (name: PaperSize): void => {
     const [w, h] = PAPER_SIZES[name];
-    change(resizing(paper, upright ? w : h, upright ? h : w));
+    void change((now) => (now.height >= now.width ? resizing(now, w, h) : resizing(now, h, w)));
   };
   const { columns = 1, rows = 1 } = paper.cells ?? {};
   const field = (key: 'width' | 'height', label: string) => (
@@ -69,13 +74,13 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
       onChangeText={(text) => setTyped({ width: shown(width), height: shown(height), ...typed, [key]: text })}
     />
   );
-  const count = (label: string, value: number, to: (n: number) => Change) => (
+  const count = (label: string, value: number, to: (now: Page, more: number) => Change) => (
     <View style={{ flexDirection: 'row', alignItems: 'center' }}>
       <Act
         label="−"
         spoken={`− one ${label}`}
         disabled={value <= 1}
-        onPress={() => change(to(value - 1))}
+        onPress={() => void change((now) => to(now, -1))}
         style={{ minWidth: 34 }}
       />
       <Text size={13}>{`${value} ${label}`}</Text>
@@ -83,7 +88,7 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
         label="+"
         spoken={`+ one ${label}`}
         disabled={value >= 12}
-        onPress={() => change(to(value + 1))}
+        onPress={() => void change((now) => to(now, 1))}
         style={{ minWidth: 34 }}
       />
     </View>
@@ -99,7 +104,7 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
         <Act
           label={upright ? 'Turn landscape' : 'Turn portrait'}
           disabled={width === height}
-          onPress={() => change(resizing(paper, height, width))}
+          onPress={() => void change((now) => resizing(now, now.height, now.width))}
         />
       </Acts>
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center', marginBottom: 6 }}>
@@ -110,9 +115,9 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
           disabled={!typed}
           onPress={() =>
             typed &&
-            change(
+            void change((now) =>
               resizing(
-                paper,
+                now,
                 Math.round(readNumber(typed.width) * unit * 100) / 100,
                 Math.round(readNumber(typed.height) * unit * 100) / 100,
               ),
@@ -135,7 +140,7 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
             key={side}
             label={side[0]?.toUpperCase() + side.slice(1)}
             spoken={`${side}: more paper at the ${side}`}
-            onPress={() => change(growing(paper, side, STEP))}
+            onPress={() => void change((now) => growing(now, side, STEP))}
           />
         ))}
       </Acts>
@@ -146,7 +151,7 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
             role="radio"
             aria-checked={paper.colour === hex}
             aria-label={`${name} paper`}
-            onPress={() => change(colouring(paper, hex))}
+            onPress={() => void change((now) => colouring(now, hex))}
             style={[
               styles.swatch,
               {
@@ -159,8 +164,12 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
         ))}
       </View>
       <Acts about="Cells, one pose each">
-        {count('across', columns, (n) => parting(paper, n, rows))}
-        {count('down', rows, (n) => parting(paper, columns, n))}
+        {count('across', columns, (now, more) =>
+          parting(now, (now.cells?.columns ?? 1) + more, now.cells?.rows ?? 1),
+        )}
+        {count('down', rows, (now, more) =>
+          parting(now, now.cells?.columns ?? 1, (now.cells?.rows ?? 1) + more),
+        )}
       </Acts>
       {sentence ? (
         <Text size={13} live>
