@@ -8,6 +8,8 @@ import type { Skeleton } from './skeleton.ts';
  */
 const STRAY = 0.12;
 const STRAY_AREA = 0.35;
+/** Density of strays. */
+export const STRAYS = STRAY / STRAY_AREA;
 /** How much ink in another direction counts against a point of the model. */
 const DIRECTION = 3;
 /** A point takes ink from this much farther along its line than across it. */
@@ -29,11 +31,12 @@ export interface Assigned {
   readonly support: Float64Array;
 }
 
+export const weightOf = ({ weight }: LineModel): number => weight.reduce((sum, w) => sum + w, 0);
+
 /** Ink softly assigned to the points of a model, with a class for strays. */
 export class Assignment {
   /** Where the model's points lie since the last assignment. */
   readonly places: ModelPlaces;
-  private readonly total: number;
   private readonly close: Int32Array;
   private readonly near: Int32Array;
   private readonly share: Float64Array;
@@ -43,9 +46,10 @@ export class Assignment {
     private readonly model: LineModel,
     private readonly skeleton: Skeleton,
     private readonly ink: Ink,
+    /** Weight of the whole, where `model` is a part of it. */
+    private readonly total = weightOf(model),
   ) {
     this.places = emptyPlaces(model);
-    this.total = model.weight.reduce((sum, w) => sum + w, 0);
     this.close = new Int32Array(model.count);
     this.near = new Int32Array(model.count);
     this.share = new Float64Array(model.count);
@@ -70,7 +74,8 @@ export class Assignment {
     const along = Math.max(LONGER * width, model.spacing);
     const buckets = new Buckets(model.count, places.x, places.y, CUT_OFF * along);
     for (let i = 0; i < ink.count; i += 1) {
-      const { used, sum } = this.sharesOf(i, buckets, width, along);
+      const { used, sum: own } = this.sharesOf(i, buckets, width, along);
+      const sum = STRAYS + own;
       likelihood += Math.log(sum);
       for (let k = 0; k < used; k += 1) {
         const own = (share[k] as number) / sum;
@@ -89,6 +94,19 @@ export class Assignment {
     };
   }
 
+  /**
+   * How likely the model's points make each point of ink, for joints at `jx`, `jy`; strays beside them are
+   * `STRAYS`.
+   * @param width as in `at`
+   */
+  densities(jx: Float64Array, jy: Float64Array, width: number): Float64Array {
+    const { model, ink, places } = this;
+    placeModel(model, this.skeleton, jx, jy, places);
+    const along = Math.max(LONGER * width, model.spacing);
+    const buckets = new Buckets(model.count, places.x, places.y, CUT_OFF * along);
+    return Float64Array.from({ length: ink.count }, (_, i) => this.sharesOf(i, buckets, width, along).sum);
+  }
+
   /** Writes down which points of the model have a part in a point of ink, and how large; their sum. */
   private sharesOf(
     i: number,
@@ -103,7 +121,7 @@ export class Assignment {
     // Density of one unit of the model's weight on its line, against strays spread over their area.
     const norm = (1 - STRAY) / (this.total * 2 * Math.PI * across * along);
     let used = 0;
-    let sum = STRAY / STRAY_AREA;
+    let sum = 0;
     const found = buckets.near(x, y, close);
     for (let a = 0; a < found; a += 1) {
       const j = close[a] as number;

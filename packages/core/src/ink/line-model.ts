@@ -328,3 +328,25 @@ export const emptyPlaces = (model: LineModel): ModelPlaces => ({
   dx: new Float64Array(model.count),
   dy: new Float64Array(model.count),
 });
+
+/** The points of a model that hang on any of some joints, or those that hang on none of them. */
+export function pointsOn(model: LineModel, joints: readonly number[], hang: boolean): LineModel {
+  const kept: number[] = [];
+  for (let j = 0; j < model.count; j += 1) {
+    const own = model.joint.subarray(j * SLOTS, (j + 1) * SLOTS);
+    if (joints.some((joint) => own.includes(joint)) === hang) kept.push(j);
+  }
+  const slots = kept.flatMap((j) => Array.from({ length: SLOTS }, (_, k) => j * SLOTS + k));
+  const take = (list: Float64Array, at: readonly number[]): Float64Array =>
+    Float64Array.from(at, (i) => list[i] as number);
+  return {
+    ...model,
+    count: kept.length,
+    bone: Int16Array.from(kept, (j) => model.bone[j] as number),
+    joint: Int16Array.from(slots, (k) => model.joint[k] as number),
+    re: take(model.re, slots),
+    im: take(model.im, slots),
+    turn: take(model.turn, kept),
+    weight: take(model.weight, kept),
+  };
+}

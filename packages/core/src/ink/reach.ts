@@ -1,6 +1,6 @@
-import { Assignment } from './assignment.ts';
+import { Assignment, STRAYS, weightOf } from './assignment.ts';
 import type { Ink } from './ink.ts';
-import type { LineModel } from './line-model.ts';
+import { pointsOn, type LineModel } from './line-model.ts';
 import type { Refined, Stance } from './refine.ts';
 import type { Skeleton } from './skeleton.ts';
 
@@ -48,6 +48,15 @@ function swung({ jx, jy, turn }: Stance, joints: readonly number[], about: numbe
   return { jx: x, jy: y, turn };
 }
 
+/** Mean log likelihood of ink, from what the parts of a model say of it. */
+function likelihoodOf(still: Float64Array, first: Float64Array, second?: Float64Array): number {
+  let sum = 0;
+  still.forEach((density, i) => {
+    sum += Math.log(STRAYS + density + (first[i] as number) + (second?.[i] ?? 0));
+  });
+  return sum / still.length;
+}
+
 /**
  * Where limbs may have gone while ink is left over, one limb at a time: the likeliest swing of each, the best
  * first, where it accounts for more of the ink than leaving it. Empty for what is no figure.
@@ -55,8 +64,11 @@ function swung({ jx, jy, turn }: Stance, joints: readonly number[], about: numbe
 export function swungLimbs(result: Refined, model: LineModel, skeleton: Skeleton, ink: Ink): Swung[] {
   if (skeleton.lines) return [];
   const left = (1 - result.explained) * ink.count * ink.step;
-  const assignment = new Assignment(model, skeleton, ink);
-  const before = assignment.at(result.jx, result.jy, WIDTH).likelihood;
+  const before = new Assignment(model, skeleton, ink).at(result.jx, result.jy, WIDTH).likelihood;
+  const densities = (part: LineModel) => {
+    const assignment = new Assignment(part, skeleton, ink, weightOf(model));
+    return ({ jx, jy }: Stance): Float64Array => assignment.densities(jx, jy, WIDTH);
+  };
   return LIMBS.flatMap((joints): Swung[] => {
     const [at, near, far] = joints.map((name) => skeleton.names.indexOf(name));
     if (at === undefined || near === undefined || at < 0 || near < 0 || far === -1) return [];
@@ -72,12 +84,19 @@ export function swungLimbs(result: Refined, model: LineModel, skeleton: Skeleton
       );
     }, 0);
     if (left < LEFT_OVER * long) return [];
+    // What does not move is looked at once, the first bone once a swing.
+    const moving = pointsOn(model, chain.slice(1), true);
+    const still = densities(pointsOn(model, chain.slice(1), false))(result);
+    const ofFirst = densities(far === undefined ? moving : pointsOn(moving, [far], false));
+    const ofSecond = far === undefined ? null : densities(pointsOn(moving, [far], true));
     let best: Swung | null = null;
     for (const swing of SWINGS) {
       const whole = swung(result, chain.slice(1), at, swing);
+      const first = ofFirst(whole);
       for (const bend of far === undefined ? [0] : BENDS) {
         const stance = bend === 0 || far === undefined ? whole : swung(whole, [far], near, bend);
-        const gain = assignment.at(stance.jx, stance.jy, WIDTH).likelihood - before;
+        const second = ofSecond?.(stance);
+        const gain = likelihoodOf(still, first, second) - before;
         if (gain > Math.max(LEAST_GAIN, best?.gain ?? 0)) best = { stance, long, gain };
       }
     }

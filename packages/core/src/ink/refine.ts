@@ -3,6 +3,7 @@ import { Assignment, type Assigned } from './assignment.ts';
 import { NormalEquations } from './normal-equations.ts';
 import { STEP, type Ink } from './ink.ts';
 import { SLOTS, type LineModel } from './line-model.ts';
+import { SparseSum } from './sparse-sum.ts';
 import type { Start } from './search.ts';
 import { bonesAt, type Bones, type Skeleton } from './skeleton.ts';
 
@@ -133,8 +134,8 @@ function weighBones(
 class Bending {
   private readonly rest: Bones;
   private readonly assignment: Assignment;
-  private readonly index = new Int32Array(2 * SLOTS);
-  private readonly value = new Float64Array(2 * SLOTS);
+  private readonly index: Int32Array;
+  private readonly value: Float64Array;
 
   constructor(
     private readonly model: LineModel,
@@ -150,6 +151,9 @@ class Bending {
       Float64Array.from(skeleton.at, ({ y }) => y),
     );
     this.assignment = new Assignment(model, skeleton, ink);
+    const most = 2 * Math.max(SLOTS, skeleton.names.length);
+    this.index = new Int32Array(most);
+    this.value = new Float64Array(most);
   }
 
   /** One round: ink assigned, bones weighed, all joints solved for at once. */
@@ -235,16 +239,25 @@ class Bending {
 
   /** Across its line a point of the model is drawn to its ink, and less so along it. */
   private addInk(equations: NormalEquations, { jx, jy }: Stance, width: number, weight: number): void {
-    const { ink, index, value, assignment } = this;
+    const { ink, index, value, assignment, model } = this;
     const across = weight / (width * width);
-    this.assignment.at(jx, jy, width, (i, j, share) => {
+    // All the ink of one point of the model pulls along the same two directions: its mean is enough.
+    const sum = new Float64Array(model.count);
+    const [x, y] = [new Float64Array(model.count), new Float64Array(model.count)];
+    assignment.at(jx, jy, width, (i, j, share) => {
+      sum[j]! += share;
+      x[j]! += share * (ink.x[i] as number);
+      y[j]! += share * (ink.y[i] as number);
+    });
+    sum.forEach((shares, j) => {
+      if (shares === 0) return;
       const [dx, dy] = [assignment.places.dx[j] as number, assignment.places.dy[j] as number];
       for (const [ux, uy, w] of [
         [-dy, dx, across],
         [dx, dy, ALONG * across],
       ] as const) {
         const used = this.rowOf(j, ux, uy);
-        equations.add(index, value, used, ux * (ink.x[i] as number) + uy * (ink.y[i] as number), share * w);
+        equations.add(index, value, used, (ux * x[j]! + uy * y[j]!) / shares, shares * w);
       }
     });
   }
@@ -253,15 +266,19 @@ class Bending {
    * For each piece of ink the variance, over the points that it may belong to, of how it pulls the joints.
    */
   private takeUnknown(equations: NormalEquations, { jx, jy }: Stance, width: number, weight: number): void {
-    const { ink, index, value, assignment } = this;
-    const n = 2 * this.skeleton.names.length;
+    const { ink, index, value, assignment, model } = this;
     const square = width * width;
-    const mean = new Float64Array(n);
-    const all = Int32Array.from({ length: n }, (_, i) => i);
+    const mean = new SparseSum(2 * this.skeleton.names.length);
+    // For each point of the model how its ink pulls it: the sum of squares, as a symmetric two by two matrix.
+    const [xx, xy, yy] = [0, 1, 2].map(() => new Float64Array(model.count)) as [
+      Float64Array,
+      Float64Array,
+      Float64Array,
+    ];
     let piece = -1;
     const flush = (): void => {
-      equations.add(all, mean, n, 0, weight);
-      mean.fill(0);
+      const used = mean.take(index, value);
+      equations.add(index, value, used, 0, weight);
     };
     assignment.at(jx, jy, width, (i, j, share) => {
       if (i !== piece && piece >= 0) flush();
@@ -270,14 +287,22 @@ class Bending {
       const ex = (ink.x[i] as number) - (assignment.places.x[j] as number);
       const ey = (ink.y[i] as number) - (assignment.places.y[j] as number);
       const [v, u] = [(ey * dx - ex * dy) / square, (ALONG * (ex * dx + ey * dy)) / square];
-      const used = this.rowOf(j, dx * u - dy * v, dy * u + dx * v);
-      equations.add(index, value, used, 0, -weight * share);
-      for (let k = 0; k < used; k += 1) {
-        const at = index[k] as number;
-        mean[at] = (mean[at] as number) + share * (value[k] as number);
-      }
+      const [gx, gy] = [dx * u - dy * v, dy * u + dx * v];
+      xx[j]! += share * gx * gx;
+      xy[j]! += share * gx * gy;
+      yy[j]! += share * gy * gy;
+      mean.add(index, value, this.rowOf(j, gx, gy), share);
     });
     if (piece >= 0) flush();
+    // Two directions have the same sum of squares (Cholesky).
+    xx.forEach((square, j) => {
+      if (square === 0 && yy[j] === 0) return;
+      const first = Math.sqrt(square);
+      const skew = first > 0 ? xy[j]! / first : 0;
+      equations.add(index, value, this.rowOf(j, first, skew), 0, -weight);
+      const rest = Math.max(0, yy[j]! - skew * skew);
+      if (rest > 0) equations.add(index, value, this.rowOf(j, 0, Math.sqrt(rest)), 0, -weight);
+    });
   }
 
   /** How a point of the model moves in a direction with the joints, into `index` and `value`: how many. */

@@ -25,7 +25,11 @@ const TURNS = [-10, 0, 10];
 const SHIFTS = [-0.14, -0.07, 0, 0.07, 0.14];
 /** Looked at in the first, coarse round: every so many-th point. */
 const STRIDE = 6;
+/** And in the last. */
+const FINE_STRIDE = 2;
 const KEPT = 40;
+/** So many of them go on to the shorter steps. */
+const CLOSELY = 6;
 /** The same where many references are only ranked. */
 const ROUGH_CELL = 0.02;
 const ROUGH_STRIDE = 12;
@@ -70,11 +74,18 @@ function costOf(
   return there / sum + back / n;
 }
 
-/** Steps downhill in size, turn and place, halving the steps. */
-function settle(side: Side, ink: Lines, grid: Side['grid'], from: Pose): Pose & { cost: number } {
+/** Steps downhill in size, turn and place, each round of steps shorter than the one before. */
+function settle(
+  side: Side,
+  ink: Lines,
+  grid: Side['grid'],
+  from: Pose,
+  steps: readonly number[],
+  stride: number,
+): Pose & { cost: number } {
   const { size, turn, x, y } = from;
-  let best = { size, turn, x, y, cost: costOf(side, ink, grid, from, 2) };
-  for (const step of [1, 0.5, 0.25]) {
+  let best = { size, turn, x, y, cost: costOf(side, ink, grid, from, stride) };
+  for (const step of steps) {
     for (let round = 0; round < 3; round += 1) {
       const before = best.cost;
       for (const [key, by] of [
@@ -85,7 +96,7 @@ function settle(side: Side, ink: Lines, grid: Side['grid'], from: Pose): Pose & 
       ] as const)
         for (const sign of [1, -1]) {
           const next = { ...best, [key]: best[key] + sign * by * step };
-          const cost = costOf(side, ink, grid, next, 2);
+          const cost = costOf(side, ink, grid, next, stride);
           if (cost < best.cost) best = { ...next, cost };
         }
       if (best.cost >= before) break;
@@ -95,7 +106,7 @@ function settle(side: Side, ink: Lines, grid: Side['grid'], from: Pose): Pose & 
 }
 
 /** A model's lines for one handedness, ready to be laid on ink. */
-function sideOf(model: LineModel, index: number, skeleton: Skeleton, flipped: boolean): Side {
+function sideOf(model: LineModel, index: number, skeleton: Skeleton, flipped: boolean, cell = CELL): Side {
   const places = emptyPlaces(model);
   const jx = Float64Array.from(skeleton.at, ({ x }) => (flipped ? -x : x));
   const jy = Float64Array.from(skeleton.at, ({ y }) => y);
@@ -107,7 +118,7 @@ function sideOf(model: LineModel, index: number, skeleton: Skeleton, flipped: bo
     places,
     weight: model.weight,
     angle,
-    grid: distanceGrid({ count: model.count, x: places.x, y: places.y, angle }, CELL, MOST),
+    grid: distanceGrid({ count: model.count, x: places.x, y: places.y, angle }, cell, MOST),
   };
 }
 
@@ -154,7 +165,10 @@ export function findStarts(
         .sort((a, b) => a.cost - b.cost)
         .slice(0, KEPT)
         .filter((_, i) => i < 4 || i % 4 === 0)
-        .map((t) => settle(side, lines, grid, t))
+        .map((t) => settle(side, lines, grid, t, [1], STRIDE))
+        .sort((a, b) => a.cost - b.cost)
+        .slice(0, CLOSELY)
+        .map((t) => settle(side, lines, grid, t, [0.5, 0.25], FINE_STRIDE))
         .sort((a, b) => a.cost - b.cost);
       const apart: (Pose & { cost: number })[] = [];
       for (const pose of settled)
@@ -179,7 +193,7 @@ export function startsNear(
   const grid = distanceGrid(lines, CELL, MOST);
   return models
     .map((model, index) => ({
-      ...settle(sideOf(model, index, skeleton, pose.flipped), lines, grid, pose),
+      ...settle(sideOf(model, index, skeleton, pose.flipped), lines, grid, pose, [1, 0.5, 0.25], FINE_STRIDE),
       model: index,
       flipped: pose.flipped,
     }))
@@ -191,7 +205,9 @@ export function roughCost(ink: Ink, skeleton: Skeleton, model: LineModel): numbe
   const lines = linesOf(ink);
   const grid = distanceGrid(lines, ROUGH_CELL, MOST);
   const costs = [false, true].flatMap((flipped) =>
-    triesOf(sideOf(model, 0, skeleton, flipped), lines, grid, ROUGH_STRIDE, SIZES).map(({ cost }) => cost),
+    triesOf(sideOf(model, 0, skeleton, flipped, ROUGH_CELL), lines, grid, ROUGH_STRIDE, SIZES).map(
+      ({ cost }) => cost,
+    ),
   );
   return Math.min(...costs);
 }
