@@ -48,7 +48,7 @@ export async function build() {
     'scripts/build-server.mjs',
   ];
   const server = hashOf(sources);
-  if (!existsSync(join(root, 'apps/server/build/fresh.tar')) || !stampIs('server', server)) {
+  if (!existsSync(join(root, 'apps/server/build/fresh')) || !stampIs('server', server)) {
     await must('Building the server', process.execPath, ['scripts/build-server.mjs']);
     stamp('server', server);
   }

@@ -24,7 +24,7 @@ async function openContext({ root, data, log }: Environment): Promise<ServerCont
   const store = await startStore({
     folder: join(data, 'database'),
     migrations: join(root, 'apps/server/migrations'),
-    template: join(root, 'apps/server/build/fresh.tar'),
+    template: join(root, 'apps/server/build/fresh'),
   });
   return {
     store,

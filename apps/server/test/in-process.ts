@@ -37,7 +37,7 @@ export async function openContext(
       {
         folder: join(folder, 'database'),
         migrations: join(ROOT, 'apps/server/migrations'),
-        template: join(ROOT, 'apps/server/build/fresh.tar'),
+        template: join(ROOT, 'apps/server/build/fresh'),
       },
       built('thread.js'),
     ),

@@ -4,8 +4,8 @@ import { madeCase, madeConditions, madePhoto } from '@deft/camera';
 import { findPage, layFlat, liftInk, loopsRound } from '@deft/core/paper';
 import { agreement } from '../../../packages/core/src/paper/agreement.ts';
 
-/** Three of the three hundred that the bench goes through, one of each kind of layout. */
-const SEEDS = [1001, 1002, 1003];
+/** One of the three hundred that the bench goes through. */
+const SEEDS = [1001];
 
 for (const seed of SEEDS) {
   test(`made photo ${seed}: the page is found to a thousandth of the diagonal, and its ink lifted`, () => {

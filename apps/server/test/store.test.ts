@@ -1,10 +1,11 @@
 import assert from 'node:assert/strict';
+import { execFileSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import { pathToFileURL } from 'node:url';
-import { brotliDecompressSync, gzipSync } from 'node:zlib';
+import { brotliDecompressSync } from 'node:zlib';
 import { idOf, OPERATION_VERSION, pageOf, reducePage, sheetsOf, type Operation } from '@deft/core/page';
 import { expandPlan, newBlock, newClock } from '@deft/core/session';
 import type { ServerContext } from '../src/context.ts';
@@ -32,6 +33,7 @@ before(async () => {
   store = await startStore({
     folder: join(folder, 'database'),
     migrations: join(ROOT, 'apps/server/migrations'),
+    template: join(ROOT, 'apps/server/build/fresh'),
   });
   context = {
     store,
@@ -338,16 +340,12 @@ describe('databases of earlier desks', () => {
   };
   for (const name of readdirSync(fixtures)) {
     test(`${name} opens, is brought up to date, and has everything in it`, async () => {
-      const template = join(folder, `${name}.tar.gz`);
-      writeFileSync(
-        template,
-        gzipSync(brotliDecompressSync(readFileSync(join(fixtures, name))), { level: 1 }),
-      );
-      const old = await startStore({
-        folder: join(folder, name, 'database'),
-        migrations: join(ROOT, 'apps/server/migrations'),
-        template,
+      const database = join(folder, name, 'database');
+      mkdirSync(database, { recursive: true });
+      execFileSync('tar', ['-x', '-C', database], {
+        input: brotliDecompressSync(readFileSync(join(fixtures, name))),
       });
+      const old = await startStore({ folder: database, migrations: join(ROOT, 'apps/server/migrations') });
       const [brief] = await old.listStudies();
       assert.ok(brief?.attempts === 1 && brief.last?.page, 'the study is listed with its last attempt');
       const study = await old.readStudy(brief.id);

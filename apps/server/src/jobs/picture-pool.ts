@@ -39,9 +39,10 @@ export function startPicturePool(
 ): PicturePool {
   const pool = new Piscina({
     filename: worker.href,
-    minThreads: 1,
+    // None before there is a picture: opening the desk is quicker without.
+    minThreads: 0,
     maxThreads: threads,
-    idleTimeout: 60_000,
+    idleTimeout: 600_000,
   });
   // Piscina does not count tasks that may be aborted towards its own limit.
   let unfinished = 0;
