@@ -52,7 +52,8 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
       refused = made === null;
       return made;
     });
-    if (!refused) setTyped(null);
+    // What is typed meanwhile stays.
+    if (!refused) setTyped((now) => (now === typed ? null : now));
     setSentence(
       refused
         ? `Paper is between ${shown(SMALLEST_PAPER)} and ${shown(LARGEST_PAPER)} ${inches ? 'inches' : 'mm'} a side.`
