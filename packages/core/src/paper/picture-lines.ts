@@ -12,6 +12,10 @@ const SHORTEST = 0.035;
 const NEAR = 0.012;
 /** Inner edges are drawn by some: how likely beside the outline. */
 const INNER = 0.5;
+/** A piece lies along the outline where more than this share of it does. */
+const OUTLINE = 0.5;
+/** Where less than this share of all edges lies on what was guessed to be the thing, it is not the thing. */
+const LEAST_SEEN = 0.5;
 /** A guess of the thing that fills less or more of the picture than this is none. */
 const [LEAST_FILLED, MOST_FILLED] = [0.02, 0.85];
 
@@ -22,16 +26,20 @@ export interface SeenLine {
   readonly weight: number;
 }
 
-/** Edges that hold on to a strong one (hysteresis, Canny 1986), small pieces left out. */
-function heldEdges({ width, height, strength }: Edges): Mask {
+/**
+ * Edges that hold on to a strong one (hysteresis, Canny 1986) or lie along the outline, small pieces left out.
+ */
+function heldEdges({ width, height, strength }: Edges, onOutline: (i: number) => boolean): Mask {
   const present = strength.filter((s) => s > 0).sort();
   const strong = present[Math.floor(STRONG * present.length)] ?? Infinity;
   const mask = emptyMask(width, height);
+  const shortest = SHORTEST * Math.max(width, height);
   const all: Mask = { width, height, bits: Uint8Array.from(strength, (s) => (s > 0 ? 1 : 0)) };
   for (const region of regions(all, 1.5))
     if (
-      region.length >= SHORTEST * Math.max(width, height) &&
-      region.some((i) => (strength[i] as number) >= strong)
+      region.length >= shortest &&
+      (region.some((i) => (strength[i] as number) >= strong) ||
+        region.filter(onOutline).length > Math.max(OUTLINE * region.length, 2 * shortest))
     )
       for (const i of region) mask.bits[i] = 1;
   return mask;
@@ -75,12 +83,19 @@ export function pictureLines(rgba: Uint8ClampedArray, width: number, height: num
   const data = new Uint8ClampedArray(3 * width * height);
   for (let i = 0; i < width * height; i += 1)
     for (let c = 0; c < 3; c += 1) data[3 * i + c] = rgba[4 * i + c] as number;
-  const lines = centreLines(heldEdges(edgesOf({ width, height, data })));
+  const edges = edgesOf({ width, height, data });
   const thing = guessFigure(rgba, width, height);
   const filled = thing.bits.reduce((sum, bit) => sum + bit, 0) / thing.bits.length;
-  if (!(filled > LEAST_FILLED && filled < MOST_FILLED)) return lines.map((points) => ({ points, weight: 1 }));
   const [toRim, toThing] = [squaredDistances(rimOf(thing)), squaredDistances(thing)];
   const near = (NEAR * Math.max(width, height)) ** 2;
+  const isThing = filled > LEAST_FILLED && filled < MOST_FILLED;
+  const held = heldEdges(edges, (i) => isThing && (toRim[i] as number) <= near);
+  const lines = centreLines(held);
+  const [seen, onIt] = held.bits.reduce(
+    ([all, on], bit, i) => (bit ? [all + 1, on + ((toThing[i] as number) <= near ? 1 : 0)] : [all, on]),
+    [0, 0],
+  );
+  if (!isThing || onIt < LEAST_SEEN * seen) return lines.map((points) => ({ points, weight: 1 }));
   const within = (of: Float64Array, { x, y }: Point): boolean =>
     (of[Math.floor(y) * width + Math.floor(x)] ?? Infinity) <= near;
   return lines.flatMap((points) =>

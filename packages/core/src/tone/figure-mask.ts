@@ -7,6 +7,8 @@ const LEVELS = 64;
 /** Least and most difference (CIEDE2000) at which something may be told from the background. */
 const SMALLEST_THRESHOLD = 6;
 const LARGEST_DIFFERENCE = 40;
+/** Quantile of the background's own differences, and so many times as much is something else. */
+const [UNREST, CALM] = [0.95, 2];
 
 /**
  * A guess of the figure in a picture: what differs from the background, which is told row by row
@@ -35,15 +37,27 @@ export function guessFigure(rgba: Uint8ClampedArray, width: number, height: numb
         a: left.a + (right.a - left.a) * t,
         b: left.b + (right.b - left.b) * t,
       };
-      off[y * width + x] = colourDifference(at(x, y), ground);
+      const own = at(x, y);
+      // A shadow that lies in one of the strips is not what lies behind the whole row.
+      const first = colourDifference(own, ground);
+      off[y * width + x] =
+        first <= SMALLEST_THRESHOLD
+          ? first
+          : Math.min(first, colourDifference(own, left), colourDifference(own, right));
     }
   }
-  const threshold = split(off);
+  const threshold = Math.min(split(off), Math.max(SMALLEST_THRESHOLD, CALM * unrestOf(off, width, strip)));
   const bits = Uint8Array.from(off, (d) => (d > threshold ? 1 : 0));
   const [largest] = regions({ width, height, bits }).sort((p, q) => q.length - p.length);
   const made = new Uint8Array(width * height);
   for (const i of largest ?? []) made[i] = 1;
   return { width, height, bits: made };
+}
+
+/** How much the background differs from what it is told to be: a high quantile within its own strips. */
+function unrestOf(off: Float64Array, width: number, strip: number): number {
+  const own = off.filter((_, i) => i % width < strip || i % width >= width - strip).sort();
+  return own[Math.floor(UNREST * own.length)] ?? 0;
 }
 
 /** Otsu's split of differences, kept within what an eye would call different. */
