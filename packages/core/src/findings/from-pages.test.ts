@@ -2,6 +2,7 @@ import { newPage } from '../page/new-page.ts';
 import { encodeStroke } from '../page/stroke-code.ts';
 import { seeded } from '../random/seeded.ts';
 import { drawFigure, planted, type Places } from '../testing/drawn-figure.ts';
+import type { Point } from '../geometry/point.ts';
 import { FIGURE_HEIGHT, figurePlaces } from '../testing/figure.ts';
 import type { Landmark, Thing } from '../page/things.ts';
 import { checkPages, lackingLandmarks, mendPage, type CheckedReference } from './from-pages.ts';
@@ -82,9 +83,12 @@ test('it asks for the landmarks the attempt has said nothing of, the telling one
   expect(lackingLandmarks(page('attempt', []), null, made)).toEqual(['chin']);
 });
 
-/** A figure in single lines on an attempt's page, 140 mm tall. */
-function inkedPage(places: Places): Map<string, Thing> {
-  const { lines } = drawFigure(places, FIGURE_HEIGHT, { manner: 'axes', wobble: 0.5, random: seeded(2) });
+/** A figure in single lines. */
+const figureLines = (places: Places): Point[][] =>
+  drawFigure(places, FIGURE_HEIGHT, { manner: 'axes', wobble: 0.5, random: seeded(2) }).lines;
+
+/** Lines on an attempt's page, a figure's height 140 mm. */
+function inkedPage(lines: readonly (readonly Point[])[]): Map<string, Thing> {
   const inked = page('attempt', []);
   const ink = [...inked.values()].find((t) => t.type === 'sheet' && t.kind === 'ink')!.id;
   lines.forEach((line, i) =>
@@ -107,7 +111,7 @@ function inkedPage(places: Places): Map<string, Thing> {
 
 describe('a drawing of which only the lines are there', () => {
   const places = figurePlaces();
-  const inked = inkedPage(places);
+  const inked = inkedPage(figureLines(places));
   const made = (hidden: readonly string[]): CheckedReference => ({
     ...own,
     figureHeight: FIGURE_HEIGHT,
@@ -133,7 +137,7 @@ describe('a drawing of which only the lines are there', () => {
   });
 
   test('a head too large is taken hold of by its own line alone, and its ghost lies where it should', () => {
-    const attempt = inkedPage(planted(places, { kind: 'head', by: 0.5 }));
+    const attempt = inkedPage(figureLines(planted(places, { kind: 'head', by: 0.5 })));
     const input = { attempt, trace: null, reference: made([]) };
     const checked = checkPages({ ...input, seconds: null });
     const [finding] = checked.report.findings;
@@ -149,14 +153,17 @@ describe('a drawing of which only the lines are there', () => {
     expect(nothing).toEqual({ ids: [], ghost: [] });
   });
 
-  test('nothing drawn is nothing seen', () => {
-    const { seen, report } = checkPages({
-      attempt: page('attempt', []),
-      trace: null,
-      reference: made([]),
-      seconds: null,
-    });
+  test('nothing drawn is nothing seen, and it is said that nothing, or too little, is drawn', () => {
+    const told = (attempt: Map<string, Thing>, trace: Map<string, Thing> | null = null) =>
+      checkPages({ attempt, trace, reference: trace ? own : made([]), seconds: null });
+    const { seen, report } = told(page('attempt', []));
     expect(seen).toBeNull();
-    expect(report.cannotSay[0]).toContain('set a few landmarks');
+    expect(report.cannotSay).toEqual([expect.stringContaining('Nothing is drawn here yet')]);
+    // So it is where the picture has too few landmarks to be looked for.
+    expect(told(page('attempt', []), page('trace', points)).report.cannotSay).toEqual(report.cannotSay);
+    const dash = [0, 0.5].map((x) => ({ x: 300 + x, y: 300 }));
+    expect(told(inkedPage([dash])).report.cannotSay).toEqual([
+      expect.stringContaining('Too little is drawn here'),
+    ]);
   });
 });

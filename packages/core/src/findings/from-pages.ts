@@ -207,6 +207,8 @@ const OTHER_POSE =
   'The desk cannot tell: in its lines this looks like another pose. Set a few landmarks, and it can.';
 const OTHER_THING =
   'The desk cannot tell: in its lines this looks like something else. Set a few landmarks, and it can.';
+const NOTHING_DRAWN = 'Nothing is drawn here yet. Draw it, and the desk can tell what is off.';
+const TOO_LITTLE = 'Too little is drawn here to tell yet. Draw on, or set a few landmarks.';
 const ONLY_LAID =
   'Your drawing lies on the picture by its lines. Set a few landmarks in both, and the desk can tell what is off.';
 
@@ -216,10 +218,13 @@ function laidByLines(
   answer: InkAnswer,
   { subject }: CheckedReference,
   laid: Affine | null,
+  isEmpty: boolean,
 ): Partial<CheckReport> {
   if (toReference || pairs.length > 0) return {};
+  if (isEmpty) return { cannotSay: [NOTHING_DRAWN] };
   if (answer.found) return { toReference: invert(answer.found.toDrawing), cannotSay: [ONLY_LAID] };
   if (laid) return { toReference: laid, cannotSay: [ONLY_LAID] };
+  if (answer.why === 'no ink') return { cannotSay: [TOO_LITTLE] };
   if (answer.why !== 'other') return {};
   return { cannotSay: [subject === 'figure' ? OTHER_POSE : OTHER_THING] };
 }
@@ -244,17 +249,14 @@ export function checkPages(input: {
   const items = referenceItems(trace, reference);
   const height = figureHeightOf(reference, items);
   const own = itemsOn(attempt);
-  const answer = findLandmarks(
-    [...drawnLines(attempt).map(({ points }) => points), ...lines],
-    inkReference(items, reference, height),
-    {
-      set: own.flatMap(({ kind, name, centre, spread }) =>
-        kind === 'landmark' && name !== null ? [{ name, at: centre, spread }] : [],
-      ),
-      rivals,
-      laid,
-    },
-  );
+  const drawn = [...drawnLines(attempt).map(({ points }) => points), ...lines];
+  const answer = findLandmarks(drawn, inkReference(items, reference, height), {
+    set: own.flatMap(({ kind, name, centre, spread }) =>
+      kind === 'landmark' && name !== null ? [{ name, at: centre, spread }] : [],
+    ),
+    rivals,
+    laid,
+  });
   const seen = answer.found ? shownOf(answer.found, items) : null;
   const answered = new Set(thingsOfType(attempt, 'landmark').map((l) => l.name));
   const open = seen && onlyOf(seen, ({ name }) => !answered.has(name));
@@ -273,7 +275,7 @@ export function checkPages(input: {
     ),
   });
   const placement = trace && placementOf(trace, reference.id);
-  const said = { ...report, ...laidByLines(report, answer, reference, laid) };
+  const said = { ...report, ...laidByLines(report, answer, reference, laid, drawn.length === 0) };
   return {
     report: said,
     height,

@@ -171,17 +171,17 @@ const OF_FIGURES: Weights = {
   all: -14.7,
 };
 /**
- * The same on 219 made drawings of the demo's heads, animals, boxes, buildings and things, a third of them of
+ * The same on 240 made drawings of the demo's heads, animals, boxes, buildings and things, a third of them of
  * another picture, on seeds of their own.
  */
 const OF_NETS: Weights = {
-  explained: 8.7,
-  covered: 1.8,
-  strain: -1.44,
-  bent: -0.006,
-  size: -3.8,
-  scatter: -152,
-  all: -2.7,
+  explained: 15.2,
+  covered: 1.6,
+  strain: -0.81,
+  bent: -0.35,
+  size: -2.7,
+  scatter: 9.5,
+  all: -8.4,
 };
 
 /** How much speaks for a reading, as log odds against another pose or picture, or no such thing at all. */

@@ -27,7 +27,8 @@ export interface SeenLine {
 }
 
 /**
- * Edges that hold on to a strong one (hysteresis, Canny 1986) or lie along the outline, small pieces left out.
+ * Edges that hold on to a strong one (hysteresis, Canny 1986) or lie along the outline; small pieces left
+ * out.
  */
 function heldEdges({ width, height, strength }: Edges, onOutline: (i: number) => boolean): Mask {
   const present = strength.filter((s) => s > 0).sort();
