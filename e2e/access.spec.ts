@@ -3,7 +3,8 @@ import type { ReferenceSet, Session, Study } from '@deft/contract';
 import { newBlock, newClock } from '@deft/core/session';
 import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
-import { SIZES } from './trace.ts';
+import { arc } from './hands.ts';
+import { beginAttempt, drawing, saved, SIZES } from './trace.ts';
 
 const { env } = process;
 let desk: Desk;
@@ -56,12 +57,16 @@ async function placesOf(page: Page): Promise<Place[]> {
   });
   expect(told.ok(), await told.text()).toBe(true);
   const paper = await made<Session>(page, '/sessions', plan('on paper'));
-  const checked = await made<Study>(page, '/studies', { reference: set!.first[1]!.id });
-  await made(page, `/studies/${checked.id}/attempts`, {});
-  const sent = await page.request.patch(`${desk.address}/api/studies/${checked.id}`, {
-    data: { pass: 'check' },
-  });
-  expect(sent.ok(), await sent.text()).toBe(true);
+  const inCheck = (study: Study): Promise<unknown> =>
+    page.request.patch(`${desk.address}/api/studies/${study.id}`, { data: { pass: 'check' } });
+  // Hardly drawn, so that the landmarks are asked for; and not drawn at all.
+  const { study: checked } = await beginAttempt(page, desk, 'Tin trunk');
+  await (await drawing(page)).stroke(arc(74, 100, 4, 4), 'mouse');
+  await saved(page);
+  await inCheck(checked);
+  const empty = await made<Study>(page, '/studies', { reference: set!.first[1]!.id });
+  await made(page, `/studies/${empty.id}/attempts`, {});
+  await inCheck(empty);
   const at = `/references/${reference.id}`;
   const studied = `/studies/${study.id}`;
   return [
@@ -94,6 +99,7 @@ async function placesOf(page: Page): Promise<Place[]> {
     { name: 'sheets', path: studied, there: 'sheets', open: 'sheets' },
     { name: 'quick run', path: `/studies/${checked.id}`, there: 'asks' },
     { name: 'check', path: `/studies/${checked.id}`, there: 'skip-run', open: 'skip-run' },
+    { name: 'check of nothing', path: `/studies/${empty.id}`, there: 'draw-it' },
     { name: 'door', path: '/door', there: 'open-door' },
   ];
 }

@@ -28,11 +28,12 @@ import { WhereOnReference } from './where-on-reference';
 
 interface CheckedProps extends ToCheck {
   readonly onAnew: (inMind: InMind | null) => void;
+  readonly onDraw: () => void;
 }
 
 /** Check, once there is something to check. */
 export function CheckPass() {
-  const { study, attempt, keeper, trace, beginAnew } = useStudy();
+  const { study, attempt, keeper, trace, beginAnew, goOnDrawing } = useStudy();
   if (!attempt || !keeper) return null;
   return (
     <Checked
@@ -42,12 +43,13 @@ export function CheckPass() {
       keeper={keeper}
       trace={trace}
       onAnew={beginAnew}
+      onDraw={goOnDrawing}
     />
   );
 }
 
 /**
- * The drawing laid over its reference with what is off. Where the desk sees nothing in its lines, the
+ * The drawing laid over its reference with what is off. Where the desk sees nothing in what is drawn, the
  * landmarks that are lacking are asked for first.
  */
 function Checked(props: CheckedProps) {
@@ -107,7 +109,7 @@ function Checked(props: CheckedProps) {
     );
   const lacking = lackingLandmarks(things, trace ? traceThings : null, reference, result.seen);
   // Decided once, by the first answer: what is set meanwhile does not end the run.
-  if (run === null) setRun(result.seen ? [] : lacking);
+  if (run === null) setRun(result.seen || result.isEmpty ? [] : lacking);
   const said = new Set(thingsOfType(things, 'landmark').map(({ name }) => name));
   const asked = (run ?? []).filter((name) => !said.has(name));
   if (asked.length > 0) {
@@ -130,7 +132,7 @@ function Checked(props: CheckedProps) {
       result={result}
       onMend={mending.begin}
       onLay={() => setLaying(true)}
-      onLandmarks={lacking.length > 0 ? () => setRun(lacking) : null}
+      onLandmarks={lacking.length > 0 && !result.isEmpty ? () => setRun(lacking) : null}
     />
   );
 }

@@ -29,6 +29,8 @@ import { useOther } from './use-other';
 
 interface FindingsProps extends ToCheck {
   readonly onAnew: (inMind: InMind | null) => void;
+  /** Goes on drawing this attempt. */
+  readonly onDraw: () => void;
   /** Takes hold of what is off on the page itself. */
   readonly onMend: (finding: Finding) => void;
   /** Lays the drawing on the picture by hand. */
@@ -159,7 +161,7 @@ function FindingsList(props: FindingsListProps) {
               onPress={onLandmarks}
             />
           ) : null}
-          <Act label="Lay it by hand" onPress={onLay} testID="lay-by-hand" />
+          {result.isEmpty ? null : <Act label="Lay it by hand" onPress={onLay} testID="lay-by-hand" />}
           <EarlierAct attempt={attempt} onOpen={onEarlier} />
         </View>
         <View style={styles.first}>
@@ -175,9 +177,10 @@ function FindingsList(props: FindingsListProps) {
 }
 
 /** Mend it here, or try again: what is chosen, else what is off most. */
-function WhatNext({ attempt, result: { report }, chosen, onMend, onAnew }: FindingsListProps) {
+function WhatNext({ attempt, result, chosen, onMend, onAnew, onDraw }: FindingsListProps) {
   const palette = usePalette();
   const wide = useWide();
+  const { report, isEmpty } = result;
   const said = [...report.findings, ...report.perhaps];
   const finding = said.find(({ id }) => id === chosen) ?? said[0] ?? null;
   const sentence = finding && thingToDo([finding], report.sides);
@@ -187,7 +190,11 @@ function WhatNext({ attempt, result: { report }, chosen, onMend, onAnew }: Findi
   if (!mendable)
     return (
       <View style={[styles.next, { padding: wide ? 20 : 10, borderColor: palette.rule }]}>
-        <MainAct label="Try again" onPress={again} testID="try-again" />
+        {isEmpty ? (
+          <MainAct label="Draw it" onPress={onDraw} testID="draw-it" />
+        ) : (
+          <MainAct label="Try again" onPress={again} testID="try-again" />
+        )}
       </View>
     );
   // On a phone both lie side by side: what they are about is what is chosen, or the headline.

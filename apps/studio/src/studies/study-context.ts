@@ -17,6 +17,8 @@ export interface OpenedStudy {
   /** Whether the attempt before lies faintly over the page. */
   readonly before: boolean;
   readonly setBefore: (before: boolean) => void;
+  /** Goes on drawing the attempt that is shown. */
+  readonly goOnDrawing: () => void;
   /** Begins a new attempt, on a page of its own, with something to watch in it. */
   readonly beginAnew: (inMind: InMind | null) => void;
 }

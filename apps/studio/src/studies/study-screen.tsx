@@ -43,6 +43,7 @@ function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: As
   const opened: OpenedStudy = {
     ...{ study, attempt, keeper, trace, beginAnew },
     ...{ board, setBoard, before, setBefore },
+    goOnDrawing: () => go('build'),
   };
   const choose = (to: PassKey): void => {
     setPassesOpen(false);

@@ -156,12 +156,14 @@ describe('a drawing of which only the lines are there', () => {
   test('nothing drawn is nothing seen, and it is said that nothing, or too little, is drawn', () => {
     const told = (attempt: Map<string, Thing>, trace: Map<string, Thing> | null = null) =>
       checkPages({ attempt, trace, reference: trace ? own : made([]), seconds: null });
-    const { seen, report } = told(page('attempt', []));
+    const { seen, report, isEmpty } = told(page('attempt', []));
+    expect(isEmpty).toBe(true);
     expect(seen).toBeNull();
     expect(report.cannotSay).toEqual([expect.stringContaining('Nothing is drawn here yet')]);
     // So it is where the picture has too few landmarks to be looked for.
     expect(told(page('attempt', []), page('trace', points)).report.cannotSay).toEqual(report.cannotSay);
     const dash = [0, 0.5].map((x) => ({ x: 300 + x, y: 300 }));
+    expect(told(inkedPage([dash])).isEmpty).toBe(false);
     expect(told(inkedPage([dash])).report.cannotSay).toEqual([
       expect.stringContaining('Too little is drawn here'),
     ]);

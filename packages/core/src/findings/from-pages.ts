@@ -198,6 +198,8 @@ export interface CheckedPages {
   readonly height: number;
   /** How large the whole drawing is beside the reference as the trace lays it; null without a trace. */
   readonly scale: number | null;
+  /** Whether nothing at all is drawn. */
+  readonly isEmpty: boolean;
   /** What the desk sees in the drawing's lines; null where it sees no such figure. */
   readonly seen: FoundInInk | null;
 }
@@ -275,11 +277,13 @@ export function checkPages(input: {
     ),
   });
   const placement = trace && placementOf(trace, reference.id);
-  const said = { ...report, ...laidByLines(report, answer, reference, laid, drawn.length === 0) };
+  const isEmpty = drawn.length === 0 && own.length === 0;
+  const said = { ...report, ...laidByLines(report, answer, reference, laid, isEmpty) };
   return {
     report: said,
     height,
     scale: said.toReference && placement ? takenOut(said.toReference, placement).scale : null,
+    isEmpty,
     seen,
   };
 }
