@@ -78,6 +78,11 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       test.setTimeout(90_000);
       const strange = watch(page, desk.address);
       const { reference, study } = await beginAttempt(page, desk, 'Tin trunk');
+      // Nothing is asked about a page with nothing on it.
+      await page.getByTestId('next-pass').click();
+      await expect(page.getByTestId('todo')).toHaveText(/^Nothing is drawn here yet/);
+      await page.getByTestId('draw-it').click();
+      await takeHand(page, 'Draw');
       const { stroke } = await drawing(page);
       const lines = await linesOf('tin-trunk.webp', reference);
       for (const line of lines) await stroke(line, pointer);
