@@ -57,8 +57,10 @@ async function placesOf(page: Page): Promise<Place[]> {
   });
   expect(told.ok(), await told.text()).toBe(true);
   const paper = await made<Session>(page, '/sessions', plan('on paper'));
-  const inCheck = (study: Study): Promise<unknown> =>
-    page.request.patch(`${desk.address}/api/studies/${study.id}`, { data: { pass: 'check' } });
+  const inCheck = async ({ id }: Study): Promise<void> => {
+    const sent = await page.request.patch(`${desk.address}/api/studies/${id}`, { data: { pass: 'check' } });
+    expect(sent.ok(), await sent.text()).toBe(true);
+  };
   // Hardly drawn, so that the landmarks are asked for; and not drawn at all.
   const { study: checked } = await beginAttempt(page, desk, 'Tin trunk');
   await (await drawing(page)).stroke(arc(74, 100, 4, 4), 'mouse');

@@ -5,30 +5,28 @@ import { findPage, layFlat, liftInk, loopsRound } from '@deft/core/paper';
 import { agreement } from '../../../packages/core/src/paper/agreement.ts';
 
 /** One of the three hundred that the bench goes through. */
-const SEEDS = [1001];
+const SEED = 1001;
 
-for (const seed of SEEDS) {
-  test(`made photo ${seed}: the page is found to a thousandth of the diagonal, and its ink lifted`, () => {
-    const { page, photo } = madeCase(seed);
-    const rgb = { width: photo.width, height: photo.height, data: photo.rgb };
-    const found = findPage(rgb);
-    if (!found || !photo.corners) assert.fail('no page was found');
-    const diagonal = Math.hypot(photo.width, photo.height);
-    const off =
-      Math.max(
-        ...found.corners.map(({ x, y }, i) => Math.hypot(x - photo.corners![i]!.x, y - photo.corners![i]!.y)),
-      ) / diagonal;
-    assert.ok(off < 0.001, `corners are off by ${(100 * off).toFixed(3)} %`);
-    const { mask } = liftInk(layFlat(rgb, found.corners, page));
-    const truth = {
-      width: page.width,
-      height: page.height,
-      bits: Uint8Array.from(page.dark, (d) => (d > 0.4 ? 1 : 0)),
-    };
-    const { f1 } = agreement(mask, truth, 2);
-    assert.ok(f1 >= 0.9, `F1 is ${f1.toFixed(3)}`);
-  });
-}
+test(`made photo ${SEED}: the page is found to a thousandth of the diagonal, and its ink lifted`, () => {
+  const { page, photo } = madeCase(SEED);
+  const rgb = { width: photo.width, height: photo.height, data: photo.rgb };
+  const found = findPage(rgb);
+  if (!found || !photo.corners) assert.fail('no page was found');
+  const diagonal = Math.hypot(photo.width, photo.height);
+  const off =
+    Math.max(
+      ...found.corners.map(({ x, y }, i) => Math.hypot(x - photo.corners![i]!.x, y - photo.corners![i]!.y)),
+    ) / diagonal;
+  assert.ok(off < 0.001, `corners are off by ${(100 * off).toFixed(3)} %`);
+  const { mask } = liftInk(layFlat(rgb, found.corners, page));
+  const truth = {
+    width: page.width,
+    height: page.height,
+    bits: Uint8Array.from(page.dark, (d) => (d > 0.4 ? 1 : 0)),
+  };
+  const { f1 } = agreement(mask, truth, 2);
+  assert.ok(f1 >= 0.9, `F1 is ${f1.toFixed(3)}`);
+});
 
 test('a desk without a page is said to have none', () => {
   for (let seed = 1; seed <= 4; seed += 1) {

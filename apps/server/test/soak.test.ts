@@ -110,7 +110,7 @@ test(
     const seeds = Array.from({ length: PAGES }, (_, seed) => seed);
     // Two pages at a time; the desk dies under both.
     const lane = async (own: readonly number[]): Promise<void> => {
-      for (const seed of own) await soak(seed, seed % 5 === 0 ? 2 : 0);
+      for (const seed of own) await soak(seed, seed === 0 || seed === 5 ? 2 : 0);
     };
     await Promise.all([0, 1].map((one) => lane(seeds.filter((seed) => seed % 2 === one))));
   },

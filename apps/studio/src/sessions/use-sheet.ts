@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
-import { changeBetween, type CheckedPages } from '@deft/core/findings';
-import { drawnLines, thingsOfType, withinRegion, type Id } from '@deft/core/page';
+import { changeBetween, isBlank, type CheckedPages } from '@deft/core/findings';
+import { thingsOfType, withinRegion, type Id } from '@deft/core/page';
 import type { Pose, Reference } from '@deft/contract';
 import { checkPage } from '../data/check-page';
 import { readPage } from '../data/read-page';
@@ -108,9 +108,9 @@ export function useSheet(poses: readonly Pose[], wanted: boolean): Sheet {
 const NOTHING: ReadonlyMap<Id, Told> = new Map();
 const FAILED = 'failed' as const;
 
-/** Whether there is nothing to judge: no line, and no ink that was lifted from paper. */
+/** Whether there is nothing to judge: nothing drawn, and no ink that was lifted from paper. */
 const isEmpty = (things: Awaited<ReturnType<typeof readPage>>): boolean =>
-  drawnLines(things).length === 0 && !thingsOfType(things, 'placement').some(({ of }) => of === 'paper');
+  isBlank(things) && !thingsOfType(things, 'placement').some(({ of }) => of === 'paper');
 
 /** What is seen in a pose's drawing, and beside it what its first drawing was, where there is one. */
 async function tellOne(

@@ -204,6 +204,10 @@ export interface CheckedPages {
   readonly seen: FoundInInk | null;
 }
 
+/** Whether a page has no line, form or landmark on it. Ink lifted from paper is not asked about. */
+export const isBlank = (attempt: Things): boolean =>
+  drawnLines(attempt).length === 0 && itemsOn(attempt).length === 0;
+
 /** Why a drawing cannot be told from its lines, as one would say it. */
 const OTHER_POSE =
   'The desk cannot tell: in its lines this looks like another pose. Set a few landmarks, and it can.';
@@ -277,7 +281,7 @@ export function checkPages(input: {
     ),
   });
   const placement = trace && placementOf(trace, reference.id);
-  const isEmpty = drawn.length === 0 && own.length === 0;
+  const isEmpty = lines.length === 0 && isBlank(attempt);
   const said = { ...report, ...laidByLines(report, answer, reference, laid, isEmpty) };
   return {
     report: said,

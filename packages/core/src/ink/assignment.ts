@@ -8,7 +8,7 @@ import type { Skeleton } from './skeleton.ts';
  */
 const STRAY = 0.12;
 const STRAY_AREA = 0.35;
-/** Density of strays. */
+/** Density of strays: one over squared heights. */
 export const STRAYS = STRAY / STRAY_AREA;
 /** How much ink in another direction counts against a point of the model. */
 const DIRECTION = 3;
@@ -31,6 +31,7 @@ export interface Assigned {
   readonly support: Float64Array;
 }
 
+/** Weight of all points of a model together; 0 for none. */
 export const weightOf = ({ weight }: LineModel): number => weight.reduce((sum, w) => sum + w, 0);
 
 /** Ink softly assigned to the points of a model, with a class for strays. */
@@ -67,15 +68,13 @@ export class Assignment {
     width: number,
     take?: (i: number, j: number, share: number) => void,
   ): Assigned {
-    const { model, ink, places, near, share, square } = this;
-    placeModel(model, this.skeleton, jx, jy, places);
+    const { model, ink, near, share, square } = this;
+    const { along, buckets } = this.place(jx, jy, width);
     const support = new Float64Array(model.count);
     let [likelihood, explained, scatter] = [0, 0, 0];
-    const along = Math.max(LONGER * width, model.spacing);
-    const buckets = new Buckets(model.count, places.x, places.y, CUT_OFF * along);
     for (let i = 0; i < ink.count; i += 1) {
-      const { used, sum: own } = this.sharesOf(i, buckets, width, along);
-      const sum = STRAYS + own;
+      const { used, sum: density } = this.sharesOf(i, buckets, width, along);
+      const sum = STRAYS + density;
       likelihood += Math.log(sum);
       for (let k = 0; k < used; k += 1) {
         const own = (share[k] as number) / sum;
@@ -95,16 +94,24 @@ export class Assignment {
   }
 
   /**
-   * How likely the model's points make each point of ink, for joints at `jx`, `jy`; strays beside them are
-   * `STRAYS`.
+   * How likely the model's points make each point of ink, for joints at `jx`, `jy`: a density in one over
+   * squared heights, 0 where none is near. That of strays is `STRAYS`.
    * @param width as in `at`
    */
   densities(jx: Float64Array, jy: Float64Array, width: number): Float64Array {
-    const { model, ink, places } = this;
+    const { along, buckets } = this.place(jx, jy, width);
+    return Float64Array.from(
+      { length: this.ink.count },
+      (_, i) => this.sharesOf(i, buckets, width, along).sum,
+    );
+  }
+
+  /** Lays the model's points by its joints: how far they reach along lines, and where they are found. */
+  private place(jx: Float64Array, jy: Float64Array, width: number): { along: number; buckets: Buckets } {
+    const { model, places } = this;
     placeModel(model, this.skeleton, jx, jy, places);
     const along = Math.max(LONGER * width, model.spacing);
-    const buckets = new Buckets(model.count, places.x, places.y, CUT_OFF * along);
-    return Float64Array.from({ length: ink.count }, (_, i) => this.sharesOf(i, buckets, width, along).sum);
+    return { along, buckets: new Buckets(model.count, places.x, places.y, CUT_OFF * along) };
   }
 
   /** Writes down which points of the model have a part in a point of ink, and how large; their sum. */

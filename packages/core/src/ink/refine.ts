@@ -270,16 +270,11 @@ class Bending {
     const square = width * width;
     const mean = new SparseSum(2 * this.skeleton.names.length);
     // For each point of the model how its ink pulls it: the sum of squares, as a symmetric two by two matrix.
-    const [xx, xy, yy] = [0, 1, 2].map(() => new Float64Array(model.count)) as [
-      Float64Array,
-      Float64Array,
-      Float64Array,
-    ];
+    const xx = new Float64Array(model.count);
+    const xy = new Float64Array(model.count);
+    const yy = new Float64Array(model.count);
     let piece = -1;
-    const flush = (): void => {
-      const used = mean.take(index, value);
-      equations.add(index, value, used, 0, weight);
-    };
+    const flush = (): void => equations.add(index, value, mean.take(index, value), 0, weight);
     assignment.at(jx, jy, width, (i, j, share) => {
       if (i !== piece && piece >= 0) flush();
       piece = i;
@@ -295,9 +290,9 @@ class Bending {
     });
     if (piece >= 0) flush();
     // Two directions have the same sum of squares (Cholesky).
-    xx.forEach((square, j) => {
-      if (square === 0 && yy[j] === 0) return;
-      const first = Math.sqrt(square);
+    xx.forEach((across, j) => {
+      if (across === 0 && yy[j] === 0) return;
+      const first = Math.sqrt(across);
       const skew = first > 0 ? xy[j]! / first : 0;
       equations.add(index, value, this.rowOf(j, first, skew), 0, -weight);
       const rest = Math.max(0, yy[j]! - skew * skew);

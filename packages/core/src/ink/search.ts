@@ -23,14 +23,16 @@ const SIZES = [0.8, 0.88, 0.95, 1.03, 1.12, 1.25];
 const NET_SIZES = [0.66, 0.73, ...SIZES, 1.38, 1.52];
 const TURNS = [-10, 0, 10];
 const SHIFTS = [-0.14, -0.07, 0, 0.07, 0.14];
-/** Looked at in the first, coarse round: every so many-th point. */
+/** Every so many-th point is looked at while steps are long, and while they are short. */
 const STRIDE = 6;
-/** And in the last. */
 const FINE_STRIDE = 2;
+/** Steps downhill, in parts of the longest. */
+const LONG_STEPS = [1];
+const SHORT_STEPS = [0.5, 0.25];
 const KEPT = 40;
-/** So many of them go on to the shorter steps. */
+/** So many of them go on to the short steps. */
 const CLOSELY = 6;
-/** The same where many references are only ranked. */
+/** Cell and stride where many references are only ranked. */
 const ROUGH_CELL = 0.02;
 const ROUGH_STRIDE = 12;
 
@@ -165,10 +167,10 @@ export function findStarts(
         .sort((a, b) => a.cost - b.cost)
         .slice(0, KEPT)
         .filter((_, i) => i < 4 || i % 4 === 0)
-        .map((t) => settle(side, lines, grid, t, [1], STRIDE))
+        .map((t) => settle(side, lines, grid, t, LONG_STEPS, STRIDE))
         .sort((a, b) => a.cost - b.cost)
         .slice(0, CLOSELY)
-        .map((t) => settle(side, lines, grid, t, [0.5, 0.25], FINE_STRIDE))
+        .map((t) => settle(side, lines, grid, t, SHORT_STEPS, FINE_STRIDE))
         .sort((a, b) => a.cost - b.cost);
       const apart: (Pose & { cost: number })[] = [];
       for (const pose of settled)
@@ -193,7 +195,14 @@ export function startsNear(
   const grid = distanceGrid(lines, CELL, MOST);
   return models
     .map((model, index) => ({
-      ...settle(sideOf(model, index, skeleton, pose.flipped), lines, grid, pose, [1, 0.5, 0.25], FINE_STRIDE),
+      ...settle(
+        sideOf(model, index, skeleton, pose.flipped),
+        lines,
+        grid,
+        pose,
+        [...LONG_STEPS, ...SHORT_STEPS],
+        FINE_STRIDE,
+      ),
       model: index,
       flipped: pose.flipped,
     }))

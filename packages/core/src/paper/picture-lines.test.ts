@@ -57,3 +57,33 @@ test('a picture without an edge, and one of a single pixel, have no lines', () =
   ).toEqual([]);
   expect(pictureLines(new Uint8ClampedArray([9, 9, 9, 255]), 1, 1)).toEqual([]);
 });
+
+test('a pale thing on pale ground is outlined all round, though dark bars beside it stand out more', () => {
+  const lines = pictureLines(
+    picture((x, y) => {
+      if (fromCentre(x, y) < RADIUS) return 195;
+      return x >= 156 && x < 190 && x % 12 < 6 && y > 45 && y < 115 ? 40 : 165;
+    }),
+    WIDTH,
+    HEIGHT,
+  );
+  const round = lines
+    .flatMap(({ points }) => points)
+    .filter(({ x, y }) => Math.abs(fromCentre(x, y) - RADIUS) < 2.5);
+  const turns = new Set(round.map(({ x, y }) => Math.floor((8 * Math.atan2(y - 80, x - 100)) / Math.PI)));
+  expect(turns.size).toBe(16);
+});
+
+test('where most edges lie beside what was guessed to be the thing, all of them are given alike', () => {
+  // A dark square is what differs most from what lies at the margins, where stripes go on.
+  const lines = pictureLines(
+    picture((x, y) => {
+      if (x > 80 && x < 120 && y > 5 && y < 45) return 20;
+      return y > 55 && y % 20 < 10 ? 215 : 200;
+    }),
+    WIDTH,
+    HEIGHT,
+  );
+  expect(lines.filter(({ points }) => points.every(({ y }) => y > 50)).length).toBeGreaterThan(5);
+  for (const { weight } of lines) expect(weight).toBe(1);
+});

@@ -74,6 +74,36 @@ function runs(points: readonly Point[], answer: (p: Point) => boolean): { points
   return made.filter((run) => run.points.length > 1);
 }
 
+/** Which pixels lie on the thing in a picture, and which along its outline. */
+interface Thing {
+  readonly isThing: (pixel: number) => boolean;
+  readonly isOutline: (pixel: number) => boolean;
+}
+
+/** The thing in a picture as it is guessed; null where the guess fills too little or too much of it. */
+function thingIn(rgba: Uint8ClampedArray, width: number, height: number): Thing | null {
+  const guess = guessFigure(rgba, width, height);
+  const filled = guess.bits.reduce((sum, bit) => sum + bit, 0) / guess.bits.length;
+  if (!(filled > LEAST_FILLED && filled < MOST_FILLED)) return null;
+  const [toRim, toThing] = [squaredDistances(rimOf(guess)), squaredDistances(guess)];
+  const near = (NEAR * Math.max(width, height)) ** 2;
+  const within =
+    (distances: Float64Array) =>
+    (pixel: number): boolean =>
+      (distances[pixel] ?? Infinity) <= near;
+  return { isThing: within(toThing), isOutline: within(toRim) };
+}
+
+/** Which share of a mask's pixels an answer holds for; not a number for an empty mask. */
+function shareOf({ bits }: Mask, holds: (pixel: number) => boolean): number {
+  let [all, held] = [0, 0];
+  bits.forEach((bit, i) => {
+    all += bit;
+    held += bit && holds(i) ? 1 : 0;
+  });
+  return held / all;
+}
+
 /**
  * The lines that are to be seen in a picture of one thing: its outline and its inner edges, without what is
  * ground, as far as the thing can be told from it.
@@ -84,24 +114,15 @@ export function pictureLines(rgba: Uint8ClampedArray, width: number, height: num
   const data = new Uint8ClampedArray(3 * width * height);
   for (let i = 0; i < width * height; i += 1)
     for (let c = 0; c < 3; c += 1) data[3 * i + c] = rgba[4 * i + c] as number;
-  const edges = edgesOf({ width, height, data });
-  const thing = guessFigure(rgba, width, height);
-  const filled = thing.bits.reduce((sum, bit) => sum + bit, 0) / thing.bits.length;
-  const [toRim, toThing] = [squaredDistances(rimOf(thing)), squaredDistances(thing)];
-  const near = (NEAR * Math.max(width, height)) ** 2;
-  const isThing = filled > LEAST_FILLED && filled < MOST_FILLED;
-  const held = heldEdges(edges, (i) => isThing && (toRim[i] as number) <= near);
+  const thing = thingIn(rgba, width, height);
+  const held = heldEdges(edgesOf({ width, height, data }), thing?.isOutline ?? (() => false));
   const lines = centreLines(held);
-  const [seen, onIt] = held.bits.reduce(
-    ([all, on], bit, i) => (bit ? [all + 1, on + ((toThing[i] as number) <= near ? 1 : 0)] : [all, on]),
-    [0, 0],
-  );
-  if (!isThing || onIt < LEAST_SEEN * seen) return lines.map((points) => ({ points, weight: 1 }));
-  const within = (of: Float64Array, { x, y }: Point): boolean =>
-    (of[Math.floor(y) * width + Math.floor(x)] ?? Infinity) <= near;
+  if (!thing || shareOf(held, thing.isThing) < LEAST_SEEN)
+    return lines.map((points) => ({ points, weight: 1 }));
+  const pixel = ({ x, y }: Point): number => Math.floor(y) * width + Math.floor(x);
   return lines.flatMap((points) =>
-    runs(points, (p) => within(toRim, p)).flatMap(({ points: run, is }): SeenLine[] => {
-      const onThing = run.filter((p) => within(toThing, p)).length / run.length;
+    runs(points, (p) => thing.isOutline(pixel(p))).flatMap(({ points: run, is }): SeenLine[] => {
+      const onThing = run.filter((p) => thing.isThing(pixel(p))).length / run.length;
       return onThing < 0.5 ? [] : [{ points: run, weight: is ? 1 : INNER }];
     }),
   );

@@ -11,9 +11,10 @@ const LARGEST_DIFFERENCE = 40;
 const [UNREST, CALM] = [0.95, 2];
 
 /**
- * A guess of the figure in a picture: what differs from the background, which is told row by row
- * from the picture's own edges, parted at the split of least variance (Otsu 1979); the largest
- * region. Meant for one figure before a calm background; cast shadows may be taken in.
+ * A guess of the figure in a picture: what differs from the background, which is told row by row from the
+ * picture's own edges, by more than a calm background differs from itself, else from the split of least
+ * variance on (Otsu 1979); the largest region. Meant for one figure before a calm background; cast shadows
+ * may be taken in.
  * @param rgba four bytes a pixel
  */
 export function guessFigure(rgba: Uint8ClampedArray, width: number, height: number): Mask {

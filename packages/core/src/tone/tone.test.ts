@@ -12,6 +12,21 @@ const masked = (width: number, height: number, on: (x: number, y: number) => boo
 };
 const area = (mask: Mask): number => mask.bits.reduce((sum, bit) => sum + bit, 0);
 
+/** How many pixels of a mask and of what an answer holds for are in both, in either, and in the latter. */
+function overlap(
+  { width, bits }: Mask,
+  holds: (x: number, y: number) => boolean,
+): { both: number; either: number; truly: number } {
+  let [both, either, truly] = [0, 0, 0];
+  bits.forEach((bit, i) => {
+    const truth = holds(i % width, Math.floor(i / width));
+    both += truth && bit ? 1 : 0;
+    either += truth || bit ? 1 : 0;
+    truly += truth ? 1 : 0;
+  });
+  return { both, either, truly };
+}
+
 describe('colour', () => {
   test('known values of CIE L*a*b* and CIEDE2000', () => {
     expect(labOf(255, 255, 255).l).toBeCloseTo(100, 3);
@@ -164,13 +179,24 @@ describe('silhouettes and gaps', () => {
       const ground = 150 + y;
       rgba.set(inside(x, y) ? [150, 100, 70, 255] : [ground, ground + (i % 3), ground + 8, 255], 4 * i);
     }
-    const found = guessFigure(rgba, width, height);
-    let [both, either] = [0, 0];
-    for (let i = 0; i < found.bits.length; i += 1) {
-      const truth = inside(i % width, Math.floor(i / width));
-      both += truth && found.bits[i] ? 1 : 0;
-      either += truth || found.bits[i] ? 1 : 0;
-    }
+    const { both, either } = overlap(guessFigure(rgba, width, height), inside);
     expect(both / either).toBeGreaterThan(0.97);
+  });
+
+  test('a pale figure is found whole beside its own dark shadow, also where that reaches the picture’s side', () => {
+    const [width, height] = [120, 100];
+    const rgba = new Uint8ClampedArray(width * height * 4);
+    const figure = (x: number, y: number): boolean => Math.hypot(x - 60, y - 45) < 26;
+    const shadow = (x: number, y: number): boolean => !figure(x, y) && x > 70 && y > 62 && y < 74;
+    for (let i = 0; i < width * height; i += 1) {
+      const [x, y] = [i % width, Math.floor(i / width)];
+      const tone = figure(x, y) ? 195 : shadow(x, y) ? 60 : 165 + (i % 2);
+      rgba.set([tone, tone, tone - 20, 255], 4 * i);
+    }
+    const found = guessFigure(rgba, width, height);
+    const { both, truly } = overlap(found, figure);
+    expect(both / truly).toBeGreaterThan(0.97);
+    // Nor is the ground taken along where the shadow lies in the strip beside it.
+    expect(overlap(found, (x, y) => x < 30 && y > 62).both).toBe(0);
   });
 });

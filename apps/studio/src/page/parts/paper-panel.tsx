@@ -28,6 +28,10 @@ import { useShell } from '../shell/shell-context';
 import { Acts, Panel } from '../../ui/panel';
 
 const STEP = 20;
+/** How many cells a paper may have across, and down. */
+const MOST_CELLS = 12;
+type Cells = NonNullable<Page['cells']>;
+const cellsOf = ({ cells }: Page): Cells => cells ?? { columns: 1, rows: 1 };
 const SIDES: readonly Side[] = ['left', 'right', 'top', 'bottom'];
 
 /** Size, colour, growth and cells of the paper. */
@@ -47,8 +51,8 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
   const change = async (make: (paper: Page) => Change | null): Promise<void> => {
     let refused = false;
     await keeper.commit((now) => {
-      const paper = pageOf(now);
-      const made = paper ? make(paper) : null;
+      const lying = pageOf(now);
+      const made = lying ? make(lying) : null;
       refused = made === null;
       return made;
     });
@@ -65,7 +69,6 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
     const [w, h] = PAPER_SIZES[name];
     void change((now) => (now.height >= now.width ? resizing(now, w, h) : resizing(now, h, w)));
   };
-  const { columns = 1, rows = 1 } = paper.cells ?? {};
   const field = (key: 'width' | 'height', label: string) => (
     <Field
       label={`${label}, ${inches ? 'in' : 'mm'}`}
@@ -75,25 +78,34 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
       onChangeText={(text) => setTyped({ width: shown(width), height: shown(height), ...typed, [key]: text })}
     />
   );
-  const count = (label: string, value: number, to: (now: Page, more: number) => Change) => (
-    <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-      <Act
-        label="−"
-        spoken={`− one ${label}`}
-        disabled={value <= 1}
-        onPress={() => void change((now) => to(now, -1))}
-        style={{ minWidth: 34 }}
-      />
-      <Text size={13}>{`${value} ${label}`}</Text>
-      <Act
-        label="+"
-        spoken={`+ one ${label}`}
-        disabled={value >= 12}
-        onPress={() => void change((now) => to(now, 1))}
-        style={{ minWidth: 34 }}
-      />
-    </View>
-  );
+  const count = (label: string, side: keyof Cells) => {
+    const add = (by: number): void =>
+      void change((now) => {
+        const more = Math.max(1, Math.min(MOST_CELLS, cellsOf(now)[side] + by));
+        const cells: Cells = { ...cellsOf(now), [side]: more };
+        return parting(now, cells.columns, cells.rows);
+      });
+    const value = cellsOf(paper)[side];
+    return (
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}>
+        <Act
+          label="−"
+          spoken={`− one ${label}`}
+          disabled={value <= 1}
+          onPress={() => add(-1)}
+          style={{ minWidth: 34 }}
+        />
+        <Text size={13}>{`${value} ${label}`}</Text>
+        <Act
+          label="+"
+          spoken={`+ one ${label}`}
+          disabled={value >= MOST_CELLS}
+          onPress={() => add(1)}
+          style={{ minWidth: 34 }}
+        />
+      </View>
+    );
+  };
   return (
     <Panel title="Paper" onBack={onBack} onClose={onClose}>
       <Choice label="Size" shown>
@@ -165,12 +177,8 @@ export function PaperPanel({ onBack, onClose }: PassPanelProps) {
         ))}
       </View>
       <Acts about="Cells, one pose each">
-        {count('across', columns, (now, more) =>
-          parting(now, (now.cells?.columns ?? 1) + more, now.cells?.rows ?? 1),
-        )}
-        {count('down', rows, (now, more) =>
-          parting(now, now.cells?.columns ?? 1, (now.cells?.rows ?? 1) + more),
-        )}
+        {count('across', 'columns')}
+        {count('down', 'rows')}
       </Acts>
       {sentence ? (
         <Text size={13} live>
