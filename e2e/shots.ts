@@ -330,6 +330,9 @@ async function shots(desk: Desk, page: Page, size: keyof typeof SIZES, study: St
     await page.waitForTimeout(1200);
   };
   await show('/');
+  // The very first screen of a browser may take longer.
+  await page.getByTestId('start').waitFor();
+  await page.waitForTimeout(600);
   await take('desk');
   const [platform, , , , heads] = (await (await fetch(`${desk.address}/api/sets`)).json()) as ReferenceSet[];
   await show(`/references?set=${platform!.id}`);
