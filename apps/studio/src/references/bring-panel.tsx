@@ -8,9 +8,9 @@ import { setKeepLocation } from '../data/desk-slice';
 import { useSelector } from 'react-redux';
 import { useDesk, useDeskDispatch } from '../data/store';
 import { Act, MainAct } from '../ui/acts';
+import { Bar } from '../ui/bar';
 import { Choice, Option } from '../ui/choice';
 import { Panel } from '../ui/panel';
-import { usePalette } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import './import-listener';
 import { cleared, importFiles, selectImporting, stopImporting, type Item } from './importing-slice';
@@ -132,7 +132,6 @@ function Progress({
   readonly working: boolean;
   readonly children: React.ReactNode;
 }) {
-  const palette = usePalette();
   const zips = items.filter((item) => item.of > 0);
   const total =
     items.length - zips.length + zips.reduce((sum, item) => sum + Math.max(0, item.of - item.done), 0);
@@ -140,9 +139,7 @@ function Progress({
   const share = total > 0 ? done / total : 1;
   return (
     <View role="status" testID="bringing" style={{ gap: 4, marginTop: 8 }}>
-      <View style={{ height: 6, backgroundColor: palette.rule }}>
-        <View style={{ height: 6, width: `${100 * share}%`, backgroundColor: palette.verdigris }} />
-      </View>
+      <Bar share={share} height={6} />
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
         <Text>{working ? `${done} of ${total}` : `${countOf(done, 'file')} done`}</Text>
         {children}

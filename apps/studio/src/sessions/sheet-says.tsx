@@ -1,9 +1,9 @@
 import { StyleSheet, View } from 'react-native';
-import { ProgressBar } from 'react-native-paper';
 import { findingSentence, whatCameBack, type CameBack } from '@deft/core/findings';
 import type { Affine } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
 import { Act } from '../ui/acts';
+import { Bar } from '../ui/bar';
 import { usePalette } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import type { Sheet, Told } from './use-sheet';
@@ -100,11 +100,7 @@ export function SheetSays({ sheet, open, onOpen, shown, onShow, onAgain }: Sheet
       {going ? (
         <View style={styles.row} testID="sheet-going">
           <Text size={13} soft live>{`Checked ${done} of ${of}`}</Text>
-          <ProgressBar
-            progress={done / of}
-            color={palette.verdigris}
-            style={{ height: 3, minWidth: 80, backgroundColor: palette.rule }}
-          />
+          <Bar share={done / of} width={80} />
           <View style={styles.fill} />
           <Act small label={stopped ? 'Go on' : 'Stop'} onPress={stopped ? goOn : stop} testID="sheet-stop" />
         </View>

@@ -1,9 +1,8 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { ProgressBar } from 'react-native-paper';
 import { Act } from './acts';
+import { Bar } from './bar';
 import { Text } from './text';
-import { usePalette } from './use-desk-theme';
 
 interface SavingSignProps {
   readonly making: { readonly name: string; readonly done: number; readonly of: number } | null;
@@ -16,7 +15,6 @@ const SHORT = 500;
 
 /** How far a file is that the desk makes, with a way to stop it; afterwards, what became of it. */
 export function SavingSign({ making, sentence, onStop }: SavingSignProps) {
-  const palette = usePalette();
   const [long, setLong] = useState(false);
   const name = making?.name ?? null;
   useEffect(() => {
@@ -41,12 +39,7 @@ export function SavingSign({ making, sentence, onStop }: SavingSignProps) {
         <Text size={13} live>
           {of > 1 ? `Making ${making.name}: ${done} of ${of}` : `Making ${making.name} …`}
         </Text>
-        <ProgressBar
-          indeterminate={of <= 1}
-          progress={of > 1 ? done / of : 0}
-          color={palette.verdigris}
-          style={{ height: 3, backgroundColor: palette.rule }}
-        />
+        <Bar share={of > 1 ? done / of : null} />
       </View>
       <Act label="Stop" onPress={onStop} />
     </View>

@@ -1,6 +1,5 @@
 import { View } from 'react-native';
-import { ProgressBar } from 'react-native-paper';
-import { usePalette } from './use-desk-theme';
+import { Bar } from './bar';
 import { Text } from './text';
 
 interface WorkingProps {
@@ -11,18 +10,12 @@ interface WorkingProps {
 
 /** Something takes a few seconds: what it is, and that it goes on. */
 export function Working({ what, share = null }: WorkingProps) {
-  const palette = usePalette();
   return (
     <View style={{ gap: 4, minWidth: 150, flexShrink: 1 }}>
       <Text soft live>
         {what}
       </Text>
-      <ProgressBar
-        indeterminate={share === null}
-        animatedValue={share ?? undefined}
-        color={palette.verdigris}
-        style={{ height: 3, backgroundColor: palette.rule }}
-      />
+      <Bar share={share} />
     </View>
   );
 }
