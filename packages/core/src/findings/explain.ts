@@ -2,9 +2,9 @@ import { invert, type Affine } from '../geometry/affine.ts';
 import type { Subject } from '../subjects/subject.ts';
 import { candidatesFor, type Candidate, type Topic } from './causes.ts';
 import { moveDoubt, NO_DOUBT } from './doubt.ts';
-import { cautionOf, isOnlyFound, perhapsShare } from './found.ts';
+import { cautionOf, isOnlyFound, perhapsShare, widthOf } from './found.ts';
 import { moveItem } from './item.ts';
-import { believable, chance, SHARES, type Degree } from './sureness.ts';
+import { believable, chance, SHARE, type Degree } from './sureness.ts';
 import { measureTopic } from './measure.ts';
 import { fitModel, type ItemPair, type ModelOptions, type ModelFit } from './model.ts';
 import { toleranceOf } from './tolerance.ts';
@@ -25,7 +25,7 @@ const CLOSELY = 12;
 const BETTER = 0.5;
 const EXCHANGES = 3;
 /** Another cause that is worth this much less is as likely. */
-const AS_LIKELY = 16;
+const AS_LIKELY = 18;
 
 /** The causes a drawing shows, each with how far it goes. */
 export interface Explanation {
@@ -81,6 +81,8 @@ interface Task {
   readonly candidates: readonly Candidate[];
   /** What a cause must earn before it is taken. */
   readonly priceOf: (cause: Candidate) => number;
+  /** How likely a cause accounts for as much by chance. */
+  readonly chanceOf: (cause: Candidate, gain: number) => number;
   readonly options: ModelOptions & { readonly seconds: number | null };
 }
 
@@ -113,11 +115,11 @@ function withOneMore(
   const tries: { cause: Candidate; fit: ModelFit; worth: number; seen: number }[] = [];
   for (const { cause, expected } of promising) {
     const limit = limitFor(cause, causes.length + 1, task);
-    if (chance(2 * expected, cause.count) > limit) continue;
+    if (task.chanceOf(cause, 2 * expected) > limit) continue;
     const tried = fitModel(pairs, [...causes, cause], options);
     const gain = fit.chi2 - tried.chi2;
     const values = tried.values[causes.length] as readonly number[];
-    if (chance(gain, cause.count) > limit || !isPast(cause, values, options.seconds)) continue;
+    if (task.chanceOf(cause, gain) > limit || !isPast(cause, values, options.seconds)) continue;
     tries.push({
       cause,
       fit: tried,
@@ -173,7 +175,7 @@ function pruned(stand: Stand, task: Task): Stand {
     const less = without(now, i, task);
     const cause = now.causes[i] as Candidate;
     const stays =
-      chance(less.fit.chi2 - now.fit.chi2, cause.count) <= limitFor(cause, now.causes.length, task) &&
+      task.chanceOf(cause, less.fit.chi2 - now.fit.chi2) <= limitFor(cause, now.causes.length, task) &&
       isPast(cause, now.fit.values[i] as readonly number[], task.options.seconds);
     if (!stays) now = less;
   }
@@ -198,7 +200,9 @@ export function explain(
   const candidates = open.flatMap((topic) => candidatesFor(topic, pairs, subject, height));
   const priceOf = ({ topic, count }: Candidate): number =>
     PRICE * count + (isOnlyFound(topic, subject, doubt) ? UNTOLD : 0);
-  const task: Task = { pairs, candidates, priceOf, options };
+  const chanceOf = ({ topic, count }: Candidate, gain: number): number =>
+    chance(gain / widthOf(topic, subject, doubt), count);
+  const task: Task = { pairs, candidates, priceOf, chanceOf, options };
   let stand: Stand = { causes: [], fit: fitModel(pairs, [], options) };
   const grow = (): void => {
     while (stand.causes.length < MOST_CAUSES) {
@@ -217,9 +221,9 @@ export function explain(
   stand = pruned(stand, task);
   const { causes, fit } = stand;
   const chances = causes.map((cause, i) =>
-    chance((without(stand, i, task).fit.chi2 - fit.chi2) / cautionOf(cause.topic, doubt), cause.count),
+    chanceOf(cause, (without(stand, i, task).fit.chi2 - fit.chi2) / cautionOf(cause.topic, doubt)),
   );
-  const clear = believable(chances, candidates.length, SHARES.clearly);
+  const clear = believable(chances, candidates.length, SHARE);
   const sure = causes.map((_, i): Degree => (clear[i] && !hasRival(stand, i, task) ? 'clearly' : 'perhaps'));
   return { causes, sure, fit, toPage: fit.toPage };
 }
