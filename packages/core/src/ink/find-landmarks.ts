@@ -302,7 +302,10 @@ function readings(
   const rival = coarse.find((t) => t.start.flipped !== first.start.flipped);
   const taken = coarse.slice(0, FINELY);
   if (rival && first.score - rival.score < 4 * ALIKE && !taken.includes(rival)) taken.push(rival);
-  const fine = taken.map(({ start, result }) => reached(bend(start, result, ink, FINE))).sort(better);
+  const bent = taken.map(({ start, result }) => bend(start, result, ink, FINE)).sort(better);
+  // Limbs are looked for in the best reading of either handedness.
+  const bestOf = [true, false].flatMap((way) => bent.filter((t) => t.start.flipped === way).slice(0, 1));
+  const fine = bestOf.map(reached).sort(better);
   const best = fine[0] as Try;
   const other = fine.find((t) => t.start.flipped !== best.start.flipped);
   return {
@@ -375,12 +378,12 @@ export function findLandmarks(
   const belief = beliefIn(evidence, skeleton.lines ? 'net' : 'figure');
   const own = acrossFrames(coarse.score, frame);
   const told = set.length > 0 || laid !== null;
-  const doubtful = belief < SURE_BELIEF && !told;
-  const rival = doubtful ? bestRival(raw as Ink, rivals, model.manner) : -Infinity;
   const alone = rivals.length === 0 || skeleton.lines !== undefined;
   const least = told ? TOLD_BELIEF : alone ? ALONE_BELIEF : LEAST_BELIEF;
-  if ((!told && !skeleton.lines && !mayBeTold(evidence)) || belief < least || rival > own + RIVAL)
-    return { found: null, why: 'other', evidence };
+  const other = { found: null, why: 'other', evidence } as const;
+  if ((!told && !skeleton.lines && !mayBeTold(evidence)) || belief < least) return other;
+  const doubtful = belief < SURE_BELIEF && !told;
+  if (doubtful && bestRival(raw as Ink, rivals, model.manner) > own + RIVAL) return other;
   const given = skeleton.names
     .slice(0, skeleton.landmarks)
     .map((name, i) => ({ name, i }))

@@ -19,6 +19,8 @@ const LIMBS = (['left', 'right'] as const).flatMap((s) => [
 /** How far the first bone is swung, and the second beside it, degrees. */
 const SWINGS = [-90, -75, -60, -50, -40, -30, -20, 20, 30, 40, 50, 60, 75, 90];
 const BENDS = [-60, -40, -20, 0, 20, 40, 60];
+/** With so many swings of the first bone, the likeliest, the second is bent. */
+const LIKELIEST = 6;
 /** Width of the assignment by which places are compared, parts of the height. */
 const WIDTH = 0.026;
 /** Of a limb at least this share of what it is long must be left over as ink. */
@@ -89,10 +91,16 @@ export function swungLimbs(result: Refined, model: LineModel, skeleton: Skeleton
     const still = densities(pointsOn(model, chain.slice(1), false))(result);
     const ofFirst = densities(far === undefined ? moving : pointsOn(moving, [far], false));
     const ofSecond = far === undefined ? null : densities(pointsOn(moving, [far], true));
-    let best: Swung | null = null;
-    for (const swing of SWINGS) {
+    // Only where the first bone has ink is the second bent.
+    const likeliest = SWINGS.map((swing) => {
       const whole = swung(result, chain.slice(1), at, swing);
       const first = ofFirst(whole);
+      return { whole, first, likelihood: likelihoodOf(still, first) };
+    })
+      .sort((a, b) => b.likelihood - a.likelihood)
+      .slice(0, far === undefined ? SWINGS.length : LIKELIEST);
+    let best: Swung | null = null;
+    for (const { whole, first } of likeliest) {
       for (const bend of far === undefined ? [0] : BENDS) {
         const stance = bend === 0 || far === undefined ? whole : swung(whole, [far], near, bend);
         const second = ofSecond?.(stance);
