@@ -4,7 +4,7 @@ import { FIGURE_HEIGHT, figurePlaces } from '../testing/figure.ts';
 import { topicsOf } from './causes.ts';
 import { check } from './check.ts';
 import { doubtAmong, NO_DOUBT } from './doubt.ts';
-import { cautionOf, isOnlyFound, perhapsShare } from './found.ts';
+import { cautionOf, isOnlyFound, perhapsShare, widthOf } from './found.ts';
 import { landmarkItem } from './item.ts';
 
 const places = figurePlaces();
@@ -40,6 +40,14 @@ test('what was set is told, and nothing more is asked of it', () => {
   expect(cautionOf(knee)).toBe(1);
   expect(cautionOf(knee, all)).toBeGreaterThan(1);
   expect(perhapsShare(knee, all)).toBeGreaterThan(perhapsShare(knee));
+});
+
+test('a limb that was found must depart by more than a head or a line across; one that was set need not', () => {
+  const width = (id: string, doubt = all): number => widthOf(topic(id), SUBJECTS.figure, doubt);
+  expect(width('length:left shin')).toBeGreaterThan(1);
+  expect(width('length:right arm')).toBe(width('length:left shin'));
+  expect([width('size:head'), width('tilt:shoulder line')]).toEqual([1, 1]);
+  expect(width('length:left shin', NO_DOUBT)).toBe(1);
 });
 
 test('a head that was found too large is told, and no landmark of it', () => {

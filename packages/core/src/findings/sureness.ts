@@ -2,8 +2,8 @@
 export type Degree = 'clearly' | 'perhaps';
 
 /**
- * Of what is said clearly, as large a share may be false; the same of what is said at all, where places were set.
- * What is only a little less likely than that turned out false in three of ten made drawings.
+ * Of what is said clearly, as large a share may be false; the same of what is said at all, where places were
+ * set. What is only a little less likely than that turned out false in three of ten made drawings.
  */
 export const SHARE = 0.0035;
 
