@@ -13,9 +13,9 @@ const CAUTION = 2;
 /** As large a share may be false of what is said to be perhaps off: it is to be looked at, not yet done. */
 const PERHAPS = 0.4;
 /**
- * Where a limb was found, it errs by more than its doubts say: a factor of their squares. In made drawings one
- * of a hundred unchanged thighs and shins seemed off by over four of its own standard errors, and one of a
- * hundred heads and shoulder lines by over two and a half, as it should be.
+ * Where a limb was found, it errs by more than its doubts say: a factor of their squares. In made drawings
+ * one of a hundred unchanged thighs and shins seemed off by over four of its own standard errors, and one of
+ * a hundred heads and shoulder lines by over two and a half, as it should be.
  */
 const LIMB_ERRS = 1.8;
 
