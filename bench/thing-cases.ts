@@ -13,6 +13,7 @@ import {
 import { pictureLines } from '@deft/core/paper';
 import { gaussian, seeded } from '@deft/core/random';
 import { SUBJECTS, type SubjectKey } from '@deft/core/subjects';
+import { renderedForms } from './thing-forms.ts';
 
 /** Made drawings of what is no figure: the demo's heads, animals, boxes, buildings and other things. */
 
@@ -30,13 +31,15 @@ const { pictures } = JSON.parse(readFileSync(new URL('../demo/sets.json', import
 };
 export const things = pictures.filter(({ subject }) => subject !== 'figure');
 
-/** A picture's lines as seen at so many pixels, in its own pixels. */
-async function linesAt(file: string, side: number, blur: number) {
-  const picture = sharp(new URL(`../demo/${file}`, import.meta.url).pathname);
-  const { width: whole = 1 } = await picture.metadata();
-  const small = blur > 0 ? picture.blur(blur) : picture;
-  const { data, info } = await small
-    .resize(side, side, { fit: 'inside' })
+/** The side at which the studio looks at a picture. */
+const STUDIO_SIDE = 420;
+const inDemo = (file: string): string => new URL(`../demo/${file}`, import.meta.url).pathname;
+
+/** The lines seen in an image of a picture, in the picture's own pixels. */
+async function linesIn(file: string, image: string | Buffer) {
+  const { width: whole = 1 } = await sharp(inDemo(file)).metadata();
+  const { data, info } = await sharp(image)
+    .resize(STUDIO_SIDE, STUDIO_SIDE, { fit: 'inside' })
     .ensureAlpha()
     .raw()
     .toBuffer({ resolveWithObject: true });
@@ -47,14 +50,12 @@ async function linesAt(file: string, side: number, blur: number) {
   }));
 }
 
-/** The side at which the studio looks at a picture. */
-const STUDIO_SIDE = 420;
 const references = new Map<string, Promise<InkReference>>();
 /** A picture as the check holds it against a drawing. */
 export function referenceOf({ file, subject, truth }: Picture): Promise<InkReference> {
   const known = references.get(file);
   if (known) return known;
-  const made = linesAt(file, STUDIO_SIDE, 0).then((lines): InkReference => ({
+  const made = linesIn(file, inDemo(file)).then((lines): InkReference => ({
     landmarks: truth.landmarks,
     height: truth.height,
     lines,
@@ -62,6 +63,18 @@ export function referenceOf({ file, subject, truth }: Picture): Promise<InkRefer
   }));
   references.set(file, made);
   return made;
+}
+
+const keyOf = (file: string): string => file.replace('.webp', '');
+/** The lines of each thing's forms, which are drawn: an edge of the thing each, however it is lit. */
+const forms = renderedForms(
+  things.map(({ file }) => keyOf(file)),
+  STUDIO_SIDE,
+);
+async function formLines(file: string) {
+  const image = (await forms).get(keyOf(file));
+  if (!image) throw new Error(`${file} has no forms.`);
+  return linesIn(file, image);
 }
 
 export interface ThingCase {
@@ -76,13 +89,14 @@ export interface ThingCase {
 }
 
 /**
- * A drawing of a picture by its outline and some of its inner edges, as an unsteady hand follows them: seen
- * at another size and softer than the check sees them, in pieces, some left out, moved, turned and enlarged.
+ * A drawing of a picture by its outline and some of its inner edges, as an unsteady hand follows them: those
+ * of its forms, which are not what the check sees in the lit picture; in pieces, some left out, moved, turned
+ * and enlarged.
  * @param drawn the picture that is drawn: another one than is looked for in a trap
  */
 export async function thingCase(seed: number, of: Picture, drawn: Picture = of): Promise<ThingCase> {
   const random = seeded(seed);
-  const seen = await linesAt(drawn.file, Math.round(230 + 110 * random()), 2 + 4 * random());
+  const seen = await formLines(drawn.file);
   const { height } = drawn.truth;
   const mm = 60 + 90 * random();
   const toPage: Affine = compose(

@@ -14,6 +14,7 @@ import {
   PCFShadowMap,
   PerspectiveCamera,
   Scene as World,
+  ShaderMaterial,
   SphereGeometry,
   Vector3,
   WebGLRenderer,
@@ -282,11 +283,59 @@ function clutterOf(seed: number, middle: Vector3, extent: number, azimuth: numbe
   return group;
 }
 
-/** Renders a scene, one of ours by its key or another, and tells its truth in pixels of the picture. */
-export function renderScene(asked: string | Scene, quality: number): { picture: string; truth: unknown } {
+function sceneOf(asked: string | Scene): Scene {
   const scene =
     typeof asked === 'string' ? [...SCENES, ...SERVICE_SCENES].find((s) => s.key === asked) : asked;
   if (!scene) throw new RangeError(`There is no scene called ${String(asked)}.`);
+  return scene;
+}
+
+/**
+ * Renders a scene's thing alone by its forms, not by light: its colour says which way a surface looks and
+ * which part it is of, so that an edge in the picture is an edge of the thing. Round it all is black.
+ * @param side of the picture, the longer one, pixels
+ * @returns a PNG as a data address
+ */
+export function renderForms(asked: string | Scene, side: number): string {
+  const scene = sceneOf(asked);
+  const by = side / Math.max(...scene.size);
+  const [width, height] = scene.size.map((n) => Math.round(n * by)) as [number, number];
+  const renderer = new WebGLRenderer({ antialias: true, preserveDrawingBuffer: true });
+  renderer.setSize(width, height);
+  const world = new World();
+  world.background = new Color(0, 0, 0);
+  const shown = build(scene.thing);
+  let parts = 0;
+  shown.group.traverse((o) => {
+    if (!(o instanceof Mesh)) return;
+    o.visible = !o.userData['around'];
+    parts += 1;
+    o.material = new ShaderMaterial({
+      uniforms: { part: { value: new Color().setHSL((parts * 0.618) % 1, 0.6, 0.6) } },
+      vertexShader: `varying vec3 way;
+        void main() {
+          way = normalMatrix * normal;
+          gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.0);
+        }`,
+      fragmentShader: `varying vec3 way;
+        uniform vec3 part;
+        void main() {
+          gl_FragColor = vec4(mix(normalize(way) * 0.4 + 0.6, part, 0.35), 1.0);
+        }`,
+    });
+  });
+  world.add(shown.group);
+  const { camera } = stand(scene, verticesOf(shown.group, false), shown.facing, width / height);
+  renderer.render(world, camera);
+  const picture = renderer.domElement.toDataURL('image/png');
+  renderer.dispose();
+  renderer.forceContextLoss();
+  return picture;
+}
+
+/** Renders a scene, one of ours by its key or another, and tells its truth in pixels of the picture. */
+export function renderScene(asked: string | Scene, quality: number): { picture: string; truth: unknown } {
+  const scene = sceneOf(asked);
   const [width, height] = scene.size;
   const renderer = new WebGLRenderer({ antialias: true, preserveDrawingBuffer: true });
   renderer.setPixelRatio(2);
@@ -413,4 +462,4 @@ function stand(
   return { camera, from, at, azimuth: (Math.atan2(from.x - at.x, from.z - at.z) * 180) / Math.PI };
 }
 
-Object.assign(window, { renderScene });
+Object.assign(window, { renderScene, renderForms });
