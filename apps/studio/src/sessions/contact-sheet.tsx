@@ -18,7 +18,7 @@ import { useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import { PoseCard } from './pose-card';
 import { PosePanel } from './pose-panel';
-import { laidBy, saidOf, SheetSays } from './sheet-says';
+import { SheetSays } from './sheet-says';
 import { useSheet } from './use-sheet';
 import { spoken } from './words';
 
@@ -167,12 +167,11 @@ export function ContactSheet({ session }: { readonly session: Session }) {
               key={`${pose.id} ${sent}`}
               session={session}
               pose={pose}
-              said={speaks ? saidOf(sheet.told.get(pose.id)) : null}
-              laid={speaks ? laidBy(sheet.told.get(pose.id)) : null}
+              told={speaks ? sheet.told.get(pose.id) : undefined}
               place={i + 1}
               width={single ? '100%' : wide ? 340 : '100%'}
               height={single ? (wide ? 430 : 270) : wide ? 210 : 190}
-              onOpen={() => setOpen(pose.id)}
+              onOpen={setOpen}
             />
           ),
         )}

@@ -1,7 +1,6 @@
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import type { Affine } from '@deft/core/geometry';
-import { extentInCell } from '@deft/core/page';
+import { extentInCell, type Id } from '@deft/core/page';
 import { factsOf, type Pose, type Session } from '@deft/contract';
 import { previewOf } from '../data/addresses';
 import { useChangePoseMutation } from './api';
@@ -12,7 +11,8 @@ import { useStart } from '../data/use-start';
 import { PaperCard } from '../ui/paper-card';
 import { usePalette } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
-import type { Said } from './sheet-says';
+import { laidBy, saidOf } from './sheet-says';
+import type { Told } from './use-sheet';
 
 /** Below this share of its cell's height a figure stands small in it. */
 const SMALL = 0.6;
@@ -51,16 +51,20 @@ interface PoseCardProps {
   readonly place: number;
   readonly height: number;
   readonly width: number | '100%' | '48%';
-  /** What the desk saw in it first; null where that is not to be said, or not yet. */
-  readonly said: Said | null;
-  /** How it is laid over its picture, page millimetres to pixels; null where it is shown as it is. */
-  readonly laid: Affine | null;
-  /** Opens its replay, note and more. */
-  readonly onOpen: () => void;
+  /** What the desk saw in it; undefined where that is not to be said, or not yet. */
+  readonly told: Told | undefined;
+  /** Opens the pose's replay, note and more. */
+  readonly onOpen: (pose: Id) => void;
 }
 
-/** A pose on the contact sheet: picture beside drawing, and what can be done with it. */
-export function PoseCard({ session, pose, place, height, width, said, laid, onOpen }: PoseCardProps) {
+/**
+ * A pose on the contact sheet: picture beside drawing, and what can be done with it. Drawn anew only where
+ * something of its own changes, since the desk tells of one pose after the other.
+ */
+export const PoseCard = memo(function PoseCard(props: PoseCardProps) {
+  const { session, pose, place, height, width, told, onOpen } = props;
+  const [said, laid] = [saidOf(told), laidBy(told)];
+  const open = (): void => onOpen(pose.id);
   const palette = usePalette();
   const { study, busy } = useStart();
   const standing = useExtent(pose);
@@ -76,7 +80,7 @@ export function PoseCard({ session, pose, place, height, width, said, laid, onOp
       <Pressable
         role="button"
         aria-label={`${place}. ${reference.title}: its replay and note`}
-        onPress={onOpen}
+        onPress={open}
         style={[styles.pair, { height }]}
       >
         <View style={styles.half}>
@@ -123,13 +127,7 @@ export function PoseCard({ session, pose, place, height, width, said, laid, onOp
           testID="check-pose"
           onPress={() => void study({ attempt }, 'check')}
         />
-        <Act
-          small
-          label="Replay"
-          spoken={`Replay ${reference.title}`}
-          testID="replay-pose"
-          onPress={onOpen}
-        />
+        <Act small label="Replay" spoken={`Replay ${reference.title}`} testID="replay-pose" onPress={open} />
         <Act
           small
           label="Study"
@@ -141,7 +139,7 @@ export function PoseCard({ session, pose, place, height, width, said, laid, onOp
       </View>
     </PaperCard>
   );
-}
+});
 
 /** What one wants to find again. */
 export function StarAct({ session, pose }: { readonly session: Session; readonly pose: Pose }) {
