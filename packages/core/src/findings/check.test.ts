@@ -107,11 +107,12 @@ describe('marks placed as unsteadily as by a finger', () => {
       FIGURE_HEIGHT,
     );
 
-  // The head's change is real, but with marks as loose as 2 mm it is within what the marks leave open.
+  // Both changes are real, but with marks as loose as 2 mm the head's is within what the marks leave open, and
+  // the shoulders' 6° may in more than half be something else that is about as likely.
   test.each([
     ['head', head, 'proportion head', SPREAD, [0, 3]],
     ['head', head, 'proportion head', 0.3, [35, 40]],
-    ['shoulders', shoulders, 'tilt shoulder line', SPREAD, [18, 40]],
+    ['shoulders', shoulders, 'tilt shoulder line', SPREAD, [12, 40]],
   ] as const)(
     'the change of the %s is found or said to be too small to tell; hardly anything wrong is said clearly',
     (_, change, planted, spread, [least, most]) => {

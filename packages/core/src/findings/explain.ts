@@ -25,7 +25,7 @@ const CLOSELY = 12;
 const BETTER = 0.5;
 const EXCHANGES = 3;
 /** Another cause that is worth this much less is as likely. */
-const AS_LIKELY = 18;
+const AS_LIKELY = 20;
 
 /** The causes a drawing shows, each with how far it goes. */
 export interface Explanation {
