@@ -107,8 +107,8 @@ describe('marks placed as unsteadily as by a finger', () => {
       FIGURE_HEIGHT,
     );
 
-  // Both changes are real, but with marks as loose as 2 mm the head's is within what the marks leave open, and
-  // the shoulders' 6° may in more than half be something else that is about as likely.
+  // Both changes are real. With marks as loose as 2 mm the head's is within what they leave open, and the
+  // shoulders' 6° may in more than half be something else that is about as likely.
   test.each([
     ['head', head, 'proportion head', SPREAD, [0, 3]],
     ['head', head, 'proportion head', 0.3, [35, 40]],
