@@ -107,7 +107,8 @@ const FINELY = 2;
 const COARSE_STRIDE = 3;
 /**
  * By how much a flipped reading must be better: most drawings are not flipped. Of what is no figure, much is
- * nearly symmetric: of made drawings none that was not flipped seemed so by over 13, and all that were by 21.
+ * nearly symmetric: of made drawings none that was not flipped seemed so by over 13. Flipped ones did by 21
+ * and more, but for things as good as symmetric, whose flip is then not told.
  */
 const FLIP_PRICE = { figure: 3, net: 17 };
 /** Below this difference of scores a drawing fits as well either way round. */
