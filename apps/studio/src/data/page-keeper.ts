@@ -11,6 +11,7 @@ import { addressOf, API } from '@deft/contract';
 import { DeskRefused, refusalIn } from './refusals';
 import type { Journal } from './journal';
 import { newId } from './new-id';
+import { readOn } from './read-page';
 
 /** Whether all is on the desk, on its way there, or kept here until the desk answers again. */
 export type SaveState = 'saved' | 'saving' | 'kept here';
@@ -36,6 +37,7 @@ const BATCH_SIZE = 4_000_000;
 const PATIENCE = [300, 1000, 2000, 4000];
 
 export const sendToDesk: Send = async (page, after, operations) => {
+  if (operations.length === 0) return readOn(page, after);
   const response = await fetch(addressOf(API.pages.append, { page }), {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },

@@ -1,4 +1,4 @@
-import { Pressable, ScrollView, StyleSheet } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { Choice, Option } from '../ui/choice';
 import { Slider } from '../ui/slider';
 import { Switch } from '../ui/switch';
@@ -22,12 +22,7 @@ export function LookingRow({ looking, onLooking, others, placed }: LookingRowPro
   const { way, strength, alone, asDrawn, against } = looking;
   const look = (change: Partial<Looking>): void => onLooking({ ...looking, ...change });
   return (
-    <ScrollView
-      horizontal
-      showsHorizontalScrollIndicator={false}
-      style={[styles.row, { borderColor: palette.rule }]}
-      contentContainerStyle={styles.inside}
-    >
+    <View style={[styles.row, { borderColor: palette.rule }]}>
       <Choice label="How it lies" style={styles.choice}>
         <Option small label="over" on={way === 'over'} onPress={() => look({ way: 'over' })} />
         <Option small label="beside" on={way === 'beside'} onPress={() => look({ way: 'beside' })} />
@@ -73,13 +68,20 @@ export function LookingRow({ looking, onLooking, others, placed }: LookingRowPro
           ))}
         </Choice>
       ) : null}
-    </ScrollView>
+    </View>
   );
 }
 
 const styles = StyleSheet.create({
-  row: { flexGrow: 0, borderTopWidth: 1 },
-  inside: { alignItems: 'center', gap: 8, paddingHorizontal: 8, minHeight: TOUCH },
+  row: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    columnGap: 8,
+    paddingHorizontal: 8,
+    minHeight: TOUCH,
+    borderTopWidth: 1,
+  },
   choice: { marginBottom: 0 },
   blink: {
     minHeight: TOUCH,

@@ -46,7 +46,7 @@ export class Raster<Canvas extends object> {
       const took = this.#began > 0 ? now - this.#began : this.options.patience;
       this.#slice = Math.max(
         SHORTEST_SLICE,
-        Math.round(this.#slice * Math.min(1.5, Math.max(0.4, this.options.patience / Math.max(1, took)))),
+        Math.round(this.#slice * Math.min(3, Math.max(0.4, this.options.patience / Math.max(1, took)))),
       );
       this.#began = now;
       if (this.#step(this.#slice)) this.#later();
