@@ -2,7 +2,7 @@ import { findLandmarks, type InkReference } from '@deft/core/ink';
 import { distance, type Point } from '@deft/core/geometry';
 import { MANNERS, type Manner } from '../packages/core/src/testing/drawn-figure.ts';
 import { doodle, figures, inkCase, plantedCase, type CaseKind } from './ink-cases.ts';
-import { checkLandmarks, isNamed, realOf } from './planted.ts';
+import { checkLandmarks, isNamed, isNamedWithin, realOf } from './planted.ts';
 import { isFalse } from '../packages/core/src/testing/planted.ts';
 import { quantile, row } from './table.ts';
 
@@ -233,10 +233,13 @@ const PLANTED = Number(env['DEFT_INK_PLANTED'] ?? 400);
 const said = {
   planted: 0,
   named: 0,
+  namedItself: 0,
   hips: 0,
   hipsNamed: 0,
   clearly: 0,
   falseClearly: 0,
+  perhaps: 0,
+  falsePerhaps: 0,
   bare: 0,
   bareSays: 0,
   untold: 0,
@@ -269,16 +272,25 @@ for (let i = 0; i < PLANTED * 1.5; i += 1) {
     if (report.findings.length > 0) said.bareSays += 1;
     continue;
   }
-  said.named += changes.filter((change) => isNamed(change, listed)).length;
+  said.named += changes.filter((change) => isNamedWithin(change, listed)).length;
+  said.namedItself += changes.filter((change) => isNamed(change, listed)).length;
   said.hipsNamed += hips.filter((change) => isNamed(change, listed)).length;
   said.clearly += report.findings.length;
   said.falseClearly += report.findings.filter((finding) => isFalse(finding, real)).length;
+  said.perhaps += report.perhaps.length;
+  said.falsePerhaps += report.perhaps.filter((finding) => isFalse(finding, real)).length;
 }
 row(
   'changes planted in ink, named with the right sign, clearly or perhaps',
   `${percent(said.named, said.planted)} of ${said.planted}`,
   '>= 85 %',
   said.named >= 0.85 * said.planted,
+);
+row(
+  'the same, a longer forearm or shin by itself and not by its whole limb',
+  `${percent(said.namedItself, said.planted)} of ${said.planted}`,
+  'reported',
+  null,
 );
 row(
   'hip lines planted in ink, named so',
@@ -291,6 +303,12 @@ row(
   `${percent(said.falseClearly, said.clearly)} of ${said.clearly}`,
   '<= 5 %',
   said.falseClearly <= 0.05 * said.clearly,
+);
+row(
+  'of what is said perhaps from ink, not planted',
+  `${percent(said.falsePerhaps, said.perhaps)} of ${said.perhaps}`,
+  'reported',
+  null,
 );
 row(
   'copies, moved, scaled or flipped, of which something is said clearly',

@@ -71,7 +71,22 @@ export function namesOf(change: Change): { id: string; sign: number }[] {
   }
 }
 
+type Name = ReturnType<typeof namesOf>[number];
+
+const isSaid = (names: readonly Name[], findings: readonly Finding[]): boolean =>
+  names.some(({ id, sign }) => findings.some((f) => topicId(f) === id && Math.sign(f.size) === sign));
+
 export const isNamed = (change: Change, findings: readonly Finding[]): boolean =>
-  namesOf(change).some(({ id, sign }) =>
-    findings.some((f) => topicId(f) === id && Math.sign(f.size) === sign),
-  );
+  isSaid(namesOf(change), findings);
+
+/**
+ * The same; or the whole limb is said to be too long or too short, which a longer forearm or shin makes it.
+ * Where a limb is straight no line says where its elbow is, and that is all there is to be said.
+ */
+export const isNamedWithin = (change: Change, findings: readonly Finding[]): boolean => {
+  const whole = namesOf(change).map(({ id, sign }) => ({
+    id: id.replace(/^(length:.*) forearm$/, '$1 arm').replace(/^(length:.*) shin$/, '$1 leg'),
+    sign,
+  }));
+  return isNamed(change, findings) || isSaid(whole, findings);
+};

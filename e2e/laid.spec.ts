@@ -112,12 +112,16 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       else await control(page, 'Larger').click();
       const grown = await laidOnScreen(page);
       expect(Math.hypot(grown[0], grown[1])).toBeGreaterThan(1.03 * Math.hypot(before[0], before[1]));
-      await fingers.stroke(
-        [0, 1, 2, 3].map((i) => ({ x: x + 10 * i, y })),
-        hasTouch ? 'touch' : pointer,
-      );
-      const carried = await laidOnScreen(page);
-      expect(carried[4]).toBeGreaterThan(grown[4] + 5);
+      let carried = grown;
+      for (const by of hasTouch ? (['touch', pointer] as const) : [pointer]) {
+        const from = carried;
+        await fingers.stroke(
+          [0, 1, 2, 3].map((i) => ({ x: x + 10 * i, y })),
+          by,
+        );
+        carried = await laidOnScreen(page);
+        expect(carried[4]).toBeGreaterThan(from[4] + 5);
+      }
       expect(await trouble(page)).toEqual([]);
       await look(page, 'lay-by-hand');
       await page.getByTestId('laid').click();

@@ -42,10 +42,12 @@ test('what was set is told, and nothing more is asked of it', () => {
   expect(perhapsShare(knee, all)).toBeGreaterThan(perhapsShare(knee));
 });
 
-test('a limb that was found must depart by more than a head or a line across; one that was set need not', () => {
+test('a limb that was found must depart by more than a head, the more the less lines say of its joint', () => {
   const width = (id: string, doubt = all): number => widthOf(topic(id), SUBJECTS.figure, doubt);
   expect(width('length:left shin')).toBeGreaterThan(1);
-  expect(width('length:right arm')).toBe(width('length:left shin'));
+  expect(width('length:right leg')).toBe(width('length:left thigh'));
+  const [thigh, shin, arm] = ['thigh', 'shin', 'upper arm'].map((limb) => width(`tilt:left ${limb}`));
+  expect([thigh! > shin!, shin! > arm!, arm! > 1]).toEqual([true, true, true]);
   expect([width('size:head'), width('tilt:shoulder line')]).toEqual([1, 1]);
   expect(width('length:left shin', NO_DOUBT)).toBe(1);
 });

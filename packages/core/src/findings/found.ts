@@ -13,11 +13,16 @@ const CAUTION = 2;
 /** As large a share may be false of what is said to be perhaps off: it is to be looked at, not yet done. */
 const PERHAPS = 0.4;
 /**
- * Where a limb was found, it errs by more than its doubts say: a factor of their squares. In made drawings
- * one of a hundred unchanged thighs and shins seemed off by over four of its own standard errors, and one of
- * a hundred heads and shoulder lines by over two and a half, as it should be.
+ * Where a limb was found, it errs by more than its doubts say: factors of their squares for its turn and for
+ * its length, by the joint that it begins at. No line says where a hip is: of a hundred unchanged thighs in
+ * made drawings one seemed turned by over five of its own standard errors, of shins and arms by over three and
+ * a half, of heads by over three.
  */
-const LIMB_ERRS = 1.8;
+const LIMB_ERRS: Readonly<Record<string, Readonly<Record<'tilt' | 'proportion', number>>>> = {
+  hip: { tilt: 4, proportion: 2.5 },
+  knee: { tilt: 3, proportion: 1.4 },
+};
+const OTHER_ERRS = { tilt: 1.8, proportion: 1.5 };
 
 const restsOnFound = ({ pairs }: Topic, { ids }: Doubt): boolean =>
   pairs.some(({ drawn }) => ids.includes(drawn.id));
@@ -28,10 +33,13 @@ export const cautionOf = (topic: Topic, doubt: Doubt = NO_DOUBT): number =>
 
 /** What the gain of a topic is divided by before it is believed at all; 1 where all was set. */
 export function widthOf(topic: Topic, subject: Subject, doubt: Doubt = NO_DOUBT): number {
+  const { about, kind, pairs } = topic;
   const limb = subject.axes.some(
-    ({ name, kind }) => name === topic.about && (kind === 'limb' || kind === 'chain'),
+    (axis) => axis.name === about && (axis.kind === 'limb' || axis.kind === 'chain'),
   );
-  return limb && restsOnFound(topic, doubt) ? LIMB_ERRS : 1;
+  if (!limb || kind === 'place' || !restsOnFound(topic, doubt)) return 1;
+  const joint = pairs[0]?.reference.name?.split(' ').at(-1) ?? '';
+  return (LIMB_ERRS[joint] ?? OTHER_ERRS)[kind];
 }
 
 /** As large a share of what is perhaps off may be false. */
