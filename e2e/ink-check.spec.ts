@@ -1,6 +1,6 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import type { Box } from '@deft/core/geometry';
-import { thingBox } from '@deft/core/page';
+import { boxOf } from '@deft/core/geometry';
+import { strokePoints, thingBox, type Stroke } from '@deft/core/page';
 import { seeded } from '@deft/core/random';
 import { newBlock } from '@deft/core/session';
 import type { Reference } from '@deft/contract';
@@ -72,8 +72,13 @@ async function dragAside(page: Page, ring: Locator, pointer: Pointer): Promise<v
  * @param by how tall it is to be, of what it is
  */
 async function mendHead(page: Page, pageId: string, by: number, pointer: Pointer): Promise<void> {
-  const head = async (): Promise<Box> => thingBox((await lying(desk, pageId, 'stroke'))[0]!)!;
-  const { minX, minY, maxX, maxY } = await head();
+  const head = async (): Promise<Stroke> => (await lying(desk, pageId, 'stroke'))[0]!;
+  const tall = async (): Promise<number> => {
+    const { minY: top, maxY: foot } = boxOf(strokePoints(await head()))!;
+    return foot - top;
+  };
+  const before = await tall();
+  const { minX, minY, maxX, maxY } = thingBox(await head())!;
   const { stroke } = await drawing(page);
   const [dx, dy] = [((by - 1) * (maxX - minX)) / 2, ((by - 1) * (maxY - minY)) / 2];
   await stroke(
@@ -85,12 +90,7 @@ async function mendHead(page: Page, pageId: string, by: number, pointer: Pointer
   );
   const middle = { x: (minX + maxX) / 2 + dx, y: (minY + maxY) / 2 + dy };
   await stroke([middle, { x: middle.x - dx, y: middle.y - dy }], pointer);
-  await expect
-    .poll(async () => {
-      const now = await head();
-      return (now.maxY - now.minY) / (maxY - minY);
-    })
-    .toBeCloseTo(by, 1);
+  await expect.poll(async () => (await tall()) / before).toBeCloseTo(by, 1);
 }
 
 for (const { name, viewport, pointer, hasTouch } of SIZES) {

@@ -1,3 +1,4 @@
+import { useRouter } from 'expo-router';
 import { useCallback, useEffect, useState } from 'react';
 import type { Id } from '@deft/core/page';
 import type { Attempt, InMind, Pass, Study, Trace } from '@deft/contract';
@@ -31,6 +32,8 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
   const [addAttempt, attempting] = useAddAttemptMutation();
   const [pass, setPass] = useState<Pass>(asked.pass ?? study.pass);
   const [attemptId, setAttempt] = useState<Id | null>(asked.attempt);
+  const router = useRouter();
+  const isAsked = asked.pass !== null || asked.attempt !== null;
   const attempt = study.attempts.find(({ id }) => id === attemptId) ?? study.attempts.at(-1) ?? null;
   const trace = study.traces.at(-1) ?? null;
   const nth = attempt ? study.attempts.indexOf(attempt) + 1 : 1;
@@ -45,8 +48,10 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
     (to: Pass): void => {
       setPass(to);
       void changeStudy({ id: study.id, pass: to });
+      // What the address asked for is done: loaded again, the study is where it was left.
+      if (isAsked) router.setParams({ attempt: undefined, pass: undefined });
     },
-    [changeStudy, study.id],
+    [changeStudy, study.id, isAsked, router],
   );
   return {
     pass,

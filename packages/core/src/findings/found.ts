@@ -15,8 +15,8 @@ const PERHAPS = 0.4;
 /**
  * Where a limb was found, it errs by more than its doubts say: factors of their squares for its turn and for
  * its length, by the joint that it begins at. No line says where a hip is: of a hundred unchanged thighs in
- * made drawings one seemed turned by over five of its own standard errors, of shins and arms by over three and
- * a half, of heads by over three.
+ * made drawings one seemed turned by over five of its own standard errors, of shins and arms by over three
+ * and a half, of heads by over three.
  */
 const LIMB_ERRS: Readonly<Record<string, Readonly<Record<'tilt' | 'proportion', number>>>> = {
   hip: { tilt: 4, proportion: 2.5 },

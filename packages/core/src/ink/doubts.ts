@@ -56,8 +56,9 @@ const [USUAL, UNSTEADY, MORE] = [0.45, 0.75, 1.6];
 
 /**
  * Where all of a body's bones together depart by more than this from what is usual, what holds it to the
- * usual misleads the more: a power of the doubts' squares. In 320 made drawings on seeds of their own places lay
- * within two thirds of their doubt at a strain of 3, and beyond it at 12, however steady the hand.
+ * usual misleads the more: a power of the doubts' squares. In 320 made drawings on seeds of their own two
+ * thirds of the coordinates lay within 0.84 of their doubt at a strain of 2, and within 1.15 of it at 12,
+ * however steady the hand.
  */
 const STRAINED = { from: 4.6, power: 0.4 };
 
