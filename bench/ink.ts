@@ -25,7 +25,8 @@ interface Tally {
   answered: number;
   gross: number;
   flipped: number;
-  alike: number;
+  /** Taken for flipped, or to fit about as well either way: then the student is asked. */
+  told: number;
   undrawn: number;
   undrawnGiven: number;
   readonly errors: number[];
@@ -40,7 +41,7 @@ function tallyOf(kind: CaseKind, manner: Manner, seeds: number): Tally {
     answered: 0,
     gross: 0,
     flipped: 0,
-    alike: 0,
+    told: 0,
     undrawn: 0,
     undrawnGiven: 0,
     errors: [],
@@ -55,7 +56,7 @@ function tallyOf(kind: CaseKind, manner: Manner, seeds: number): Tally {
     if (!found) continue;
     tally.answered += 1;
     if (found.mirrored) tally.flipped += 1;
-    if (found.alike) tally.alike += 1;
+    if (found.mirrored || found.alike) tally.told += 1;
     const own: number[] = [];
     for (const { name, at, spread } of found.landmarks) {
       const truth = made.truth.get(name);
@@ -156,9 +157,9 @@ function manners(): void {
   const mirrored = MANNERS.map((manner) => tallyOf('mirrored', manner, Math.ceil(SEEDS / 4)));
   row(
     'flipped drawings told to be flipped, or to fit about as well either way',
-    `${sum(mirrored, (t) => t.flipped)} of ${sum(mirrored, (t) => t.answered)}`,
+    `${sum(mirrored, (t) => t.told)} of ${sum(mirrored, (t) => t.answered)} (${sum(mirrored, (t) => t.flipped)} flipped)`,
     '>= 95 %',
-    sum(mirrored, (t) => t.flipped) >= 0.95 * sum(mirrored, (t) => t.answered),
+    sum(mirrored, (t) => t.told) >= 0.95 * sum(mirrored, (t) => t.answered),
   );
   const traps = MANNERS.map((manner) => tallyOf('another pose', manner, SEEDS));
   const doodles = Array.from({ length: 2 * SEEDS }, (_, i) => {

@@ -9,7 +9,18 @@ import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { newSession } from './clock-run.ts';
 import { control, type At, type Pointer } from './hands.ts';
-import { askDesk, beginAttempt, drawing, look, lying, saved, SIZES, takeHand, watch } from './trace.ts';
+import {
+  askDesk,
+  beginAttempt,
+  drawing,
+  look,
+  lying,
+  penLine,
+  saved,
+  SIZES,
+  takeHand,
+  watch,
+} from './trace.ts';
 
 const WRONG_ARM = /right (upper arm|arm|elbow|wrist)/i;
 
@@ -42,12 +53,7 @@ function drawn(reference: Reference, change: Change | null): At[][] {
   const { lines } = drawFigure(places, height, { manner: 'axes', wobble: 0.3, random: seeded(5) });
   const by = 150 / height;
   const left = Math.min(...landmarks.map(({ at }) => at.x));
-  return lines.map((line) => {
-    const every = Math.max(1, Math.floor(line.length / 24));
-    return line
-      .filter((_, i) => i % every === 0 || i === line.length - 1)
-      .map(({ x, y }) => ({ x: 40 + (x - left) * by, y: 15 + y * by }));
-  });
+  return lines.map((line) => penLine(line.map(({ x, y }) => ({ x: 40 + (x - left) * by, y: 15 + y * by }))));
 }
 
 async function drawLines(page: Page, lines: readonly (readonly At[])[], pointer: Pointer): Promise<void> {

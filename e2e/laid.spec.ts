@@ -7,7 +7,7 @@ import type { Attempt, KeptReport, Reference, Study } from '@deft/contract';
 import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { control, Fingers, type At } from './hands.ts';
-import { askDesk, beginAttempt, drawing, look, saved, SIZES, takeHand, watch } from './trace.ts';
+import { askDesk, beginAttempt, drawing, look, penLine, saved, SIZES, takeHand, watch } from './trace.ts';
 
 let desk: Desk;
 let close: () => Promise<void>;
@@ -34,12 +34,7 @@ async function linesOf(file: string, reference: Reference): Promise<At[][]> {
   const by = ((reference.width / info.width) * HEIGHT) / reference.height;
   return pictureLines(new Uint8ClampedArray(data), info.width, info.height)
     .filter(({ points }) => points.length > 12)
-    .map(({ points }) => {
-      const every = Math.max(1, Math.floor(points.length / 24));
-      return points
-        .filter((_, i) => i % every === 0 || i === points.length - 1)
-        .map(({ x, y }) => ({ x: CORNER.x + x * by, y: CORNER.y + y * by }));
-    });
+    .map(({ points }) => penLine(points.map(({ x, y }) => ({ x: CORNER.x + x * by, y: CORNER.y + y * by }))));
 }
 
 const newest = async (page: Page, study: string): Promise<Attempt> =>

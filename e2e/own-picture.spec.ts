@@ -9,7 +9,7 @@ import { drawFigure, planted } from '../packages/core/src/testing/drawn-figure.t
 import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { control } from './hands.ts';
-import { askDesk, drawing, look, saved, SIZES, takeHand, watch } from './trace.ts';
+import { askDesk, drawing, look, penLine, saved, SIZES, takeHand, watch } from './trace.ts';
 
 let desk: Desk;
 let close: () => Promise<void>;
@@ -150,13 +150,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       const left = Math.min(...[...places.values()].map(({ x }) => x));
       const by = 150 / reference.height;
       for (const line of lines) {
-        const every = Math.max(1, Math.floor(line.length / 24));
-        await stroke(
-          line
-            .filter((_, i) => i % every === 0 || i === line.length - 1)
-            .map(({ x, y }) => ({ x: 40 + (x - left) * by, y: 15 + y * by })),
-          pointer,
-        );
+        const onPage = line.map(({ x, y }) => ({ x: 40 + (x - left) * by, y: 15 + y * by }));
+        await stroke(penLine(onPage), pointer);
       }
       await saved(page);
       await page.getByTestId('next-pass').click();

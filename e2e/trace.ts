@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import { thinned } from '@deft/core/geometry';
 import {
   reducePage,
   thingsOfType,
@@ -16,6 +17,9 @@ export const SIZES = [
   { name: 'phone', viewport: { width: 390, height: 844 }, pointer: 'pen' as Pointer, hasTouch: true },
   { name: 'wide', viewport: { width: 1280, height: 800 }, pointer: 'mouse' as Pointer, hasTouch: false },
 ] as const;
+
+/** A line with as few points, page millimetres, as a pen needs that goes straight from one to the next. */
+export const penLine = (line: readonly At[]): At[] => thinned(line, 0.3);
 
 /** The operations of a page as the desk has stored them. */
 export async function stored(desk: Desk, pageId: string): Promise<Operation[]> {
