@@ -28,7 +28,7 @@ import {
   type Stance,
 } from './refine.ts';
 import { lineEnds } from './line-ends.ts';
-import { swungLimbs } from './reach.ts';
+import { swungLimbs, type Swung } from './reach.ts';
 import { findStarts, roughCost, startsNear, type Pose, type Start } from './search.ts';
 import { netModels, netSkeleton } from './net-body.ts';
 import { figureSkeleton, type PictureLine, type Skeleton, type SkeletonLandmark } from './skeleton.ts';
@@ -248,10 +248,19 @@ const acrossFrames = (score: number, { scale, weight }: Frame): number =>
  * as a share of the limb's own length.
  */
 const [SWING_GAIN, SWING_INK, SWING_SHARE] = [6, 0.07, 0.3];
+/** The same for a limb whose second bone has no ink: the first may lie on some of it already. */
+const [ENDLESS_GAIN, ENDLESS_INK] = [3, 0.03];
 /** Whether a reading with a limb swung is so much better that it was drawn there, and not left out. */
-function isWorthSwinging(before: Try, after: Try, { count, step }: Ink, long: number): boolean {
+function isWorthSwinging(
+  before: Try,
+  after: Try,
+  { count, step }: Ink,
+  { long, endless }: Pick<Swung, 'long' | 'endless'>,
+): boolean {
   const newly = (after.result.explained - before.result.explained) * count * step;
-  return after.score > before.score + SWING_GAIN && newly > Math.max(SWING_INK, SWING_SHARE * long);
+  return endless
+    ? after.score > before.score + ENDLESS_GAIN && newly > ENDLESS_INK
+    : after.score > before.score + SWING_GAIN && newly > Math.max(SWING_INK, SWING_SHARE * long);
 }
 
 /**
@@ -291,7 +300,9 @@ function readings(
   /** The same with limbs swung to where they are drawn, as long as that accounts for the ink better. */
   const reached = (first: Try): Try => {
     let best = first;
-    for (const { stance, long } of swungLimbs(first.result, first.model, skeleton, few)) {
+    const { result, model, start } = first;
+    for (const limb of swungLimbs(result, model, skeleton, few, start.flipped)) {
+      const { stance } = limb;
       // Only what was swung is taken over: another limb may have been swung before.
       const from = {
         ...best.result,
@@ -304,7 +315,7 @@ function readings(
         from.jy[i] = stance.jy[i] as number;
       });
       const tried = bend(first.start, from, ink, FINE);
-      if (isWorthSwinging(best, tried, ink, long)) best = tried;
+      if (isWorthSwinging(best, tried, ink, limb)) best = tried;
     }
     return best;
   };

@@ -19,6 +19,20 @@ test.each([
   for (const name of joints) expect(distance(at.get(name)!, drawn.get(name)!)).toBeLessThan(50);
 });
 
+test.each([
+  ['right', -35, 11],
+  ['left', 35, 12],
+] as const)(
+  'a %s arm drawn %s° away has a wrist, though its upper arm could lie on most of it',
+  (side, by, seed) => {
+    const drawn = planted(places, { kind: 'turn', limb: `${side} arm`, by });
+    const { lines } = drawFigure(drawn, 1000, { manner: 'axes', wobble: 0.3, random: seeded(seed) });
+    const at = new Map(findLandmarks(lines, reference).found!.landmarks.map((l) => [l.name, l.at]));
+    for (const joint of ['elbow', 'wrist'])
+      expect(distance(at.get(`${side} ${joint}`)!, drawn.get(`${side} ${joint}`)!)).toBeLessThan(15);
+  },
+);
+
 test('a limb that is left out stays left out', () => {
   const { lines } = drawFigure(places, 1000, {
     manner: 'axes',
