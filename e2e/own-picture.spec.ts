@@ -136,7 +136,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       );
       const out = (by: number): number =>
         Math.abs(swung(places, by).get('right wrist')!.x - places.get('pit of the neck')!.x);
-      const { lines } = drawFigure(swung(places, out(40) > out(-40) ? 40 : -40), reference.height * 0.8, {
+      const { lines } = drawFigure(swung(places, out(30) > out(-30) ? 30 : -30), reference.height * 0.8, {
         manner: 'axes',
         wobble: 0.3,
         random: seeded(5),
