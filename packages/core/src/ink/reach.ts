@@ -24,7 +24,7 @@ const BENDS = [-60, -40, -20, 0, 20, 40, 60];
  * Where less than this share of a second bone is drawn, and the first is stretched by this factor, the first
  * may lie on what is drawn of both.
  */
-const [LEAST_DRAWN, STRETCHED] = [0.4, 1.06];
+const [HARDLY_DRAWN, STRETCHED] = [0.4, 1.06];
 /** With so many swings of the first bone, the likeliest, the second is bent. */
 const LIKELIEST = 6;
 /** Width of the assignment by which places are compared, parts of the height. */
@@ -67,7 +67,7 @@ function unbent(
 }
 
 /** The share of a joint's lines that ink lies on. */
-function drawnAt(joint: number, model: LineModel, { support }: Refined): number {
+function inkAt(joint: number, model: LineModel, { support }: Refined): number {
   let [sum, count] = [0, 0];
   support.forEach((share, j) => {
     if (!model.joint.subarray(j * SLOTS, (j + 1) * SLOTS).includes(joint)) return;
@@ -128,7 +128,7 @@ export function swungLimbs(
     const rest = unbent(result, chain, skeleton.at, flipped);
     const endless =
       far !== undefined &&
-      drawnAt(far, model, result) < LEAST_DRAWN &&
+      inkAt(far, model, result) < HARDLY_DRAWN &&
       reachOf(result, at, near) > STRETCHED * reachOf(rest, at, near);
     const limb = endless ? rest : result;
     const long = chain.slice(1).reduce((sum, joint, i) => sum + reachOf(limb, chain[i] as number, joint), 0);
