@@ -225,6 +225,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await d.stroke(line(100, 40, 120, 60), pointer);
       await expect(page.getByRole('alert')).toContainText('The sheet “First lines” is hidden.');
       await control(page, 'Show it and go on').click();
+      await expect(page.getByRole('alert')).toHaveCount(0);
       await d.stroke(line(100, 40, 120, 60), pointer);
       await expect.poll(async () => (await lying(desk, pageId, 'stroke')).length).toBe(2);
       // Everything is there after a reload, and undo goes on from where it was.

@@ -26,6 +26,7 @@ export function ShellPage({ onSurface, waiting }: ShellPageProps) {
   const { keeper, surface, region, state, dispatch, pass } = useShell();
   const { place, look, obstacle } = state;
   const { Over } = pass;
+  const noObstacle = () => dispatch({ kind: 'obstacle', obstacle: null });
   return (
     <PageView
       keeper={keeper}
@@ -40,10 +41,10 @@ export function ShellPage({ onSurface, waiting }: ShellPageProps) {
       {obstacle ? (
         <Notice
           obstacle={obstacle}
-          onClose={() => dispatch({ kind: 'obstacle', obstacle: null })}
+          onClose={noObstacle}
+          // What stands in the way is said until it is gone: a stroke before that would not be taken.
           onGoOn={() => {
-            if (obstacle.goOn) void keeper.commit(obstacle.goOn.change);
-            dispatch({ kind: 'obstacle', obstacle: null });
+            if (obstacle.goOn) void keeper.commit(obstacle.goOn.change).then(noObstacle);
           }}
         />
       ) : null}
