@@ -3,12 +3,13 @@ import { boxOf } from '@deft/core/geometry';
 import { strokePoints, thingBox, type Stroke } from '@deft/core/page';
 import { seeded } from '@deft/core/random';
 import { newBlock } from '@deft/core/session';
-import type { Reference } from '@deft/contract';
+import type { Reference, Study } from '@deft/contract';
 import { drawFigure, planted, type Change } from '../packages/core/src/testing/drawn-figure.ts';
 import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { newSession } from './clock-run.ts';
 import { control, type At, type Pointer } from './hands.ts';
+import { turnLimb } from './mend.ts';
 import {
   askDesk,
   beginAttempt,
@@ -40,20 +41,30 @@ async function attempt(page: Page): Promise<{ reference: Reference; pageId: stri
   return { reference, pageId: study.attempts.at(-1)!.page };
 }
 
-/** Its right arm swung out by 40°. */
-const swungArm = (reference: Reference): At[][] =>
-  drawn(reference, { kind: 'turn', limb: 'right arm', by: -40 });
+/** The right arm swung out. */
+const SWUNG = { kind: 'turn', limb: 'right arm', by: -40 } as const;
+const swungArm = (reference: Reference): At[][] => drawn(reference, SWUNG);
 
-/** A figure in single lines with a change planted, or none, 150 mm tall on the page. */
-function drawn(reference: Reference, change: Change | null): At[][] {
+/** Where a reference's landmarks come to lie with a change planted, or none, 150 mm tall on the page. */
+function placesOnPage(reference: Reference, change: Change | null): ReadonlyMap<string, At> {
   const landmarks = reference.truth?.landmarks ?? [];
-  const height = reference.figureHeight ?? 1000;
   const truly = new Map(landmarks.map(({ name, at }) => [name, at]));
-  const places = change ? planted(truly, change) : truly;
-  const { lines } = drawFigure(places, height, { manner: 'axes', wobble: 0.3, random: seeded(5) });
-  const by = 150 / height;
+  const by = TALL / (reference.figureHeight ?? 1000);
   const left = Math.min(...landmarks.map(({ at }) => at.x));
-  return lines.map((line) => penLine(line.map(({ x, y }) => ({ x: 40 + (x - left) * by, y: 15 + y * by }))));
+  return new Map(
+    [...(change ? planted(truly, change) : truly)].map(([name, { x, y }]) => [
+      name,
+      { x: 40 + (x - left) * by, y: 15 + y * by },
+    ]),
+  );
+}
+const TALL = 150;
+
+/** A figure in single lines with a change planted, or none. */
+function drawn(reference: Reference, change: Change | null): At[][] {
+  const places = placesOnPage(reference, change);
+  const { lines } = drawFigure(places, TALL, { manner: 'axes', wobble: 0.3, random: seeded(5) });
+  return lines.map(penLine);
 }
 
 async function drawLines(page: Page, lines: readonly (readonly At[])[], pointer: Pointer): Promise<void> {
@@ -153,7 +164,10 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(strange).toEqual([]);
     });
 
-    test('a drawing made elsewhere becomes an attempt, and is told what is off', async ({ page }) => {
+    test('a drawing made elsewhere becomes an attempt and is told what is off; its arm is mended in place, and drawn better anew', async ({
+      page,
+    }) => {
+      test.setTimeout(180_000);
       const strange = watch(page, desk.address);
       const { reference } = await attempt(page);
       const study = page.url().split('/').at(-1)!;
@@ -178,7 +192,37 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(await trouble(page)).toEqual([]);
       await page.getByTestId('lift').click();
       await page.getByTestId('take-attempt').click();
-      await expect(page.getByTestId('todo')).toHaveText(WRONG_ARM, { timeout: 30_000 });
+      const todo = page.getByTestId('todo');
+      await expect(todo).toHaveText(WRONG_ARM, { timeout: 30_000 });
+
+      const rings = page.getByTestId('ring');
+      await dragAside(page, rings.and(page.locator('[data-name="left wrist"]')), pointer);
+      await expect(rings.and(page.locator('[data-set="true"]'))).toHaveCount(1);
+      await expect(todo).toHaveText(WRONG_ARM);
+      // What was lifted becomes strokes, so that the arm can be taken hold of.
+      await page.getByTestId('mend').click();
+      await expect(page.getByTestId('ghost')).toBeVisible({ timeout: 20_000 });
+      const made = await ask<Study>(page, 'get', `/studies/${study}`);
+      const { page: mended } = made.attempts.at(-1)!;
+      const [paper] = await lying(desk, mended, 'page');
+      const arm = ['right shoulder', 'right elbow', 'right wrist'].map((joint) => {
+        const { x, y } = placesOnPage(reference, SWUNG).get(joint)!;
+        return { x: (x * paper!.width) / 148, y: (y * paper!.height) / 210 };
+      });
+      await look(page, 'mending-lifted');
+      await turnLimb(page, desk, { pageId: mended, limb: arm, degrees: -SWUNG.by });
+      await page.getByTestId('mend-done').click();
+      await expect(todo).not.toHaveText(WRONG_ARM);
+      expect((await lying(desk, mended, 'version')).map(({ name: kept }) => kept)).toEqual([
+        expect.stringMatching(/^Before: right /),
+      ]);
+
+      await page.getByTestId('try-again').click();
+      await takeHand(page, 'Draw');
+      await drawLines(page, drawn(reference, null), pointer);
+      await saved(page);
+      await page.getByTestId('next-pass').click();
+      await expect(todo).toHaveText(/^Nothing is/, { timeout: 20_000 });
       expect(strange).toEqual([]);
     });
   });

@@ -9,6 +9,7 @@ import { drawFigure, planted } from '../packages/core/src/testing/drawn-figure.t
 import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { control } from './hands.ts';
+import { turnLimb } from './mend.ts';
 import { askDesk, drawing, look, penLine, saved, SIZES, takeHand, watch } from './trace.ts';
 
 let desk: Desk;
@@ -58,6 +59,8 @@ async function bring(page: Page, files: readonly { name: string; buffer: Buffer 
   );
   return items.map(({ id }) => id);
 }
+
+const WRONG_ARM = /right (upper arm|arm|forearm|elbow|wrist)/i;
 
 /** A figure with its right arm turned, degrees. */
 const swung = (places: ReadonlyMap<string, Point>, by: number): Map<string, Point> =>
@@ -136,29 +139,44 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       );
       const out = (by: number): number =>
         Math.abs(swung(places, by).get('right wrist')!.x - places.get('pit of the neck')!.x);
-      const { lines } = drawFigure(swung(places, out(30) > out(-30) ? 30 : -30), reference.height * 0.8, {
-        manner: 'axes',
-        wobble: 0.3,
-        random: seeded(5),
-      });
+      const degrees = out(30) > out(-30) ? 30 : -30;
+      const left = Math.min(...[...places.values()].map(({ x }) => x));
+      const by = 150 / reference.height;
+      const onPage = (line: readonly Point[]): Point[] =>
+        line.map(({ x, y }) => ({ x: 40 + (x - left) * by, y: 15 + y * by }));
       const study = await ask<Study>(page, 'post', '/studies', { reference: id });
-      await ask(page, 'post', `/studies/${study.id}/attempts`, {});
+      const { attempts } = await ask<Study>(page, 'post', `/studies/${study.id}/attempts`, {});
       await page.request.patch(`${desk.address}/api/studies/${study.id}`, { data: { pass: 'build' } });
       await page.goto(`${desk.address}/studies/${study.id}`);
       await takeHand(page, 'Draw');
       const { stroke } = await drawing(page);
-      const left = Math.min(...[...places.values()].map(({ x }) => x));
-      const by = 150 / reference.height;
-      for (const line of lines) {
-        const onPage = line.map(({ x, y }) => ({ x: 40 + (x - left) * by, y: 15 + y * by }));
-        await stroke(penLine(onPage), pointer);
-      }
-      await saved(page);
-      await page.getByTestId('next-pass').click();
-      await expect(page.getByTestId('todo')).toHaveText(/right (upper arm|arm|forearm|elbow|wrist)/i, {
-        timeout: 20_000,
-      });
+      const draw = async (figure: ReadonlyMap<string, Point>): Promise<void> => {
+        const { lines } = drawFigure(figure, reference.height * 0.8, {
+          manner: 'axes',
+          wobble: 0.3,
+          random: seeded(5),
+        });
+        for (const line of lines) await stroke(penLine(onPage(line)), pointer);
+        await saved(page);
+        await page.getByTestId('next-pass').click();
+      };
+      await draw(swung(places, degrees));
+      const todo = page.getByTestId('todo');
+      await expect(todo).toHaveText(WRONG_ARM, { timeout: 20_000 });
       await look(page, 'check-of-own-picture');
+
+      // The arm is mended in place, and drawn better in a new attempt.
+      await page.getByTestId('mend').click();
+      await expect(page.getByTestId('ghost')).toBeVisible({ timeout: 20_000 });
+      const arm = ['right shoulder', 'right elbow', 'right wrist'];
+      const limb = onPage(arm.map((joint) => swung(places, degrees).get(joint)!));
+      await turnLimb(page, desk, { pageId: attempts.at(-1)!.page, limb, degrees: -degrees });
+      await page.getByTestId('mend-done').click();
+      await expect(todo).not.toHaveText(WRONG_ARM);
+      await page.getByTestId('try-again').click();
+      await takeHand(page, 'Draw');
+      await draw(places);
+      await expect(todo).not.toHaveText(WRONG_ARM, { timeout: 20_000 });
       expect(strange).toEqual([]);
     });
   });

@@ -1,6 +1,6 @@
 import type { CheckedPages, Finding, Mend } from '@deft/core/findings';
 import type { Affine } from '@deft/core/geometry';
-import { thingsOfType, withinRegion, type Id, type Region, type Thing } from '@deft/core/page';
+import { paperInk, withinRegion, type Id, type Placement, type Region, type Thing } from '@deft/core/page';
 import type { Reference } from '@deft/contract';
 import type { LiftedInk } from '../workers/lifted-lines';
 import { placedOf, previewOf } from './addresses';
@@ -9,14 +9,13 @@ import { checkWorker } from './workers';
 
 type Things = ReadonlyMap<Id, Thing>;
 
-/** Ink that was lifted from paper onto a page. */
-const liftedOn = (things: Things): LiftedInk[] =>
-  thingsOfType(things, 'placement')
-    .filter(({ of, hidden }) => of === 'paper' && !hidden)
-    .map((placement) => ({
-      address: new URL(placedOf(placement), window.location.href).href,
-      transform: placement.transform,
-    }));
+/** Ink that was lifted from paper, as the worker reads it. */
+export const asLifted = (ink: Placement): LiftedInk => ({
+  sheet: ink.sheet,
+  order: ink.order,
+  transform: ink.transform,
+  address: new URL(placedOf(ink), window.location.href).href,
+});
 
 /** As much of a reference as the check takes. */
 export type Checkable = Pick<
@@ -69,7 +68,7 @@ export function checkPage(
     trace: trace ? new Map(trace) : null,
     reference: checkedOf(reference),
     seconds,
-    lifted: liftedOn(page),
+    lifted: paperInk(page).map(asLifted),
     picture: pictureSeen(reference),
     region,
     rivals: rivals.map(figureOf),

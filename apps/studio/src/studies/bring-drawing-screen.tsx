@@ -41,7 +41,8 @@ function StudyPaper({ study, paper }: { readonly study: Study; readonly paper: P
       .unwrap()
       .then(
         (more) =>
-          router.replace({
+          // The study from which one came, if there is one, and no second of it.
+          router.dismissTo({
             pathname: '/studies/[id]',
             params: { id: study.id, attempt: more.attempts.at(-1)?.id ?? '', pass: 'check' },
           }),

@@ -4,13 +4,15 @@ import {
   findingSentence,
   lackingLandmarks,
   referenceItems,
+  type CheckedPages,
   type Finding,
   type Mend,
 } from '@deft/core/findings';
-import { thingsOfType, withinRegion } from '@deft/core/page';
+import { paperInk, thingsOfType, withinRegion } from '@deft/core/page';
 import type { InMind } from '@deft/contract';
 import { mendPage } from '../data/check-page';
 import { newId } from '../data/new-id';
+import { paperAsStrokes } from '../data/paper-strokes';
 import { useThings } from '../data/use-page';
 import { PageView } from '../page/parts/page-view';
 import type { Surface } from '../page/surface';
@@ -137,25 +139,29 @@ function Checked(props: CheckedProps) {
   );
 }
 
-/** What is being mended on the page, if anything is. The page as it was before keeps a name. */
+/**
+ * What is being mended on the page, if anything is. The page as it was before keeps a name; what was lifted
+ * from paper becomes strokes, so that its parts can be taken hold of.
+ */
 function useOpenMending({ study, attempt, keeper, trace }: ToCheck, result: ReturnType<typeof useChecked>) {
   const say = useSay();
   const [open, setOpen] = useState<{ readonly finding: Finding; readonly mend: Mend } | null>(null);
-  const begin = (finding: Finding): void => {
-    if (!result || result === 'failed') return;
-    const name = `Before: ${findingSentence(finding, result.report.sides).toLowerCase()}`.slice(0, 60);
-    mendPage(keeper.things, {
+  const take = async (finding: Finding, checked: CheckedPages): Promise<void> => {
+    const name = `Before: ${findingSentence(finding, checked.report.sides).toLowerCase()}`.slice(0, 60);
+    const asStrokes = await paperAsStrokes(keeper.things);
+    await keeper.commit({ add: [{ type: 'version', id: newId(), name, at: Date.now() }] });
+    await keeper.commit((now) => (paperInk(now).length > 0 ? asStrokes : null));
+    const mend = await mendPage(keeper.things, {
       region: attempt.region,
       trace: trace?.things ?? null,
       reference: study.reference,
-      checked: result,
+      checked,
       finding,
-    })
-      .then((mend) => {
-        setOpen({ finding, mend });
-        return keeper.commit({ add: [{ type: 'version', id: newId(), name, at: Date.now() }] });
-      })
-      .catch(() => say({ text: NOT_TAKEN_HOLD }));
+    });
+    setOpen({ finding, mend });
+  };
+  const begin = (finding: Finding): void => {
+    if (result && result !== 'failed') take(finding, result).catch(() => say({ text: NOT_TAKEN_HOLD }));
   };
   return { open, begin, close: () => setOpen(null) };
 }

@@ -3,6 +3,7 @@ import { transformPoint, type Affine, type Point } from '@deft/core/geometry';
 import {
   formOutline,
   outlinePath,
+  paperInk,
   strokeLayers,
   thingsOfType,
   type Id,
@@ -18,10 +19,7 @@ export const pathThrough = (points: readonly Point[], close = false): string =>
 
 /** What was lifted from paper, as pictures on the page. */
 function usePaperInk(things: ReadonlyMap<Id, Thing>) {
-  const lifted = useMemo(
-    () => thingsOfType(things, 'placement').filter(({ of, hidden }) => of === 'paper' && !hidden),
-    [things],
-  );
+  const lifted = useMemo(() => paperInk(things), [things]);
   const key = lifted.map(({ id }) => id).join(' ');
   const [ink, setInk] = useState<{ key: string; inked: Awaited<ReturnType<typeof inkOn>> } | null>(null);
   useEffect(() => {

@@ -41,7 +41,7 @@ const mendPass: Pass = {
   Over: RightPlace,
   Under: HowItStands,
 };
-/** Where no stroke is found to take hold of, as on paper, the part is drawn anew. */
+/** Where no stroke is found to take hold of, the part is drawn anew. */
 const redrawPass: Pass = { ...mendPass, hands: ['Draw', 'Move'], firstHand: () => 'Draw' };
 
 interface MendingScreenProps extends Mending {
@@ -93,8 +93,7 @@ function HowItStands() {
 
 /**
  * How a finding stands by the newest check: as it was, less or more so, or no longer off. It is off as long
- * as
- * it is past what is worth a word, whatever else may account for it.
+ * as it is past what is worth a word, whatever else may account for it.
  */
 export function standingNow(before: Finding, now: Answer | null): string {
   if (!now) return `${findingSentence(before, 'picture')}.`;

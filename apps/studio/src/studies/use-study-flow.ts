@@ -32,6 +32,13 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
   const [addAttempt, attempting] = useAddAttemptMutation();
   const [pass, setPass] = useState<Pass>(asked.pass ?? study.pass);
   const [attemptId, setAttempt] = useState<Id | null>(asked.attempt);
+  const [heard, setHeard] = useState(asked);
+  // Asked for something else while it is open: after a drawing was brought in.
+  if (asked.pass !== heard.pass || asked.attempt !== heard.attempt) {
+    setHeard(asked);
+    if (asked.pass) setPass(asked.pass);
+    if (asked.attempt) setAttempt(asked.attempt);
+  }
   const router = useRouter();
   const isAsked = asked.pass !== null || asked.attempt !== null;
   const attempt = study.attempts.find(({ id }) => id === attemptId) ?? study.attempts.at(-1) ?? null;

@@ -8,7 +8,7 @@ import {
 } from '@deft/core/findings';
 import type { Region } from '@deft/core/page';
 import * as Comlink from 'comlink';
-import { liftedLines, type LiftedInk } from './lifted-lines';
+import { liftedLines, linesOfInk, type LiftedInk } from './lifted-lines';
 import { seenLines, type SeenPicture } from './seen-lines';
 
 type Pages = Omit<Parameters<typeof checkPages>[0], 'lines'>;
@@ -33,11 +33,12 @@ const withLines = async (
   needsPictureLines(trace, reference) ? { ...reference, lines: await seenLines(picture) } : reference;
 
 const work = {
+  linesOfInk,
   async check({ lifted, region, picture, ...pages }: Checkable): Promise<CheckedPages> {
     return checkPages({
       ...pages,
       reference: await withLines(pages, picture),
-      lines: await liftedLines(lifted, region),
+      lines: await liftedLines(pages.attempt, lifted, region),
     });
   },
   async mend({ picture, ...input }: ToMend): Promise<Mend> {

@@ -1,6 +1,6 @@
-import { drawnLines } from './drawn-lines.ts';
+import { drawnLines, lessRubbed, paperInk } from './drawn-lines.ts';
 import { encodeStroke } from './stroke-code.ts';
-import type { Sheet, Stroke, Thing } from './things.ts';
+import type { Placement, Sheet, Stroke, Thing } from './things.ts';
 
 const sheet = (id: string, kind: Sheet['kind'], hidden = false): Sheet => ({
   type: 'sheet',
@@ -88,4 +88,38 @@ test('a form is drawn by its outline, closed', () => {
   expect(line!.of).toBe('f');
   expect(line!.points.length).toBeGreaterThan(20);
   expect(line!.points[0]).toEqual(line!.points.at(-1));
+});
+
+const placement = (id: string, on: string, more: Partial<Placement> = {}): Placement => ({
+  type: 'placement',
+  id,
+  sheet: on,
+  order: 'a1',
+  reference: 'paper',
+  of: 'paper',
+  revision: 1,
+  transform: [1, 0, 0, 1, 0, 0],
+  ...more,
+});
+
+test('ink from paper counts where it and its sheet are shown; a reference’s picture is none', () => {
+  const page = things(
+    sheet('from paper', 'ink'),
+    sheet('away', 'ink', true),
+    placement('shown', 'from paper'),
+    placement('taken as strokes', 'from paper', { hidden: true }),
+    placement('hidden with its sheet', 'away'),
+    { ...placement('picture', 'from paper'), of: undefined } as unknown as Placement,
+  );
+  expect(paperInk(page).map(({ id }) => id)).toEqual(['shown']);
+});
+
+test('of lifted lines is left what was not rubbed out over them, on their own sheet and later', () => {
+  const line = Array.from({ length: 41 }, (_, x) => ({ x, y: 10 }));
+  const left = (...rubbers: Stroke[]) =>
+    lessRubbed(things(sheet('ink', 'ink'), ...rubbers), placement('p', 'ink', { order: 'a5' }), [line]);
+  expect(left(stroke('r', 'ink', 'a6', 'rubber', 20, 6)).map(({ length }) => length)).toEqual([18, 18]);
+  expect(left(stroke('r', 'ink', 'a4', 'rubber', 20, 6))).toEqual([line]);
+  expect(left(stroke('r', 'other', 'a6', 'rubber', 20, 6))).toEqual([line]);
+  expect(left()).toEqual([line]);
 });

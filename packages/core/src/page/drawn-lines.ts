@@ -4,7 +4,7 @@ import { thingsOfType } from './contents.ts';
 import { formOutline } from './form-geometry.ts';
 import { BrokenStroke } from './stroke-code.ts';
 import { strokePoints } from './stroke-outline.ts';
-import type { Id, Sheet, Stroke, Thing } from './things.ts';
+import { SHEET_KINDS, type Id, type Placement, type Sheet, type Stroke, type Thing } from './things.ts';
 
 type Things = ReadonlyMap<Id, Thing>;
 
@@ -40,6 +40,23 @@ function rubbedBy(rubber: Stroke): Rubbed[] {
   return box ? [{ points, half, box: grow(box, half) }] : [];
 }
 
+/** A place in the stack of a sheet: what lies above it was drawn later. */
+type Stacked = Pick<Stroke, 'sheet' | 'order'>;
+
+/** What the strokes of rubber among these leave of a line that lies among them. */
+function rubbing(strokes: readonly Stroke[]): (line: readonly Point[], at: Stacked) => (readonly Point[])[] {
+  const rubbers = strokes.filter(({ pen }) => pen === 'rubber');
+  const rubbed = new Map(rubbers.map((rubber) => [rubber.id, rubbedBy(rubber)]));
+  return (line, { sheet, order }) => {
+    const box = boxOf(line);
+    const near = rubbers
+      .filter((rubber) => rubber.sheet === sheet && rubber.order > order)
+      .flatMap((rubber) => rubbed.get(rubber.id) ?? [])
+      .filter((rubber) => box && overlaps(rubber.box, box));
+    return near.length > 0 ? rubbedOut(line, near) : [line];
+  };
+}
+
 /** A line of a drawing, page millimetres, with the stroke or form that it is of. */
 export interface DrawnLine {
   readonly of: Id;
@@ -52,26 +69,14 @@ export interface DrawnLine {
  * @returns a stroke whose record is broken gives none, one that was rubbed through gives several
  */
 export function drawnLines(things: Things): DrawnLine[] {
-  const shown = new Set(
-    thingsOfType(things, 'sheet')
-      .filter(({ hidden, kind }) => !hidden && DRAWN_ON.includes(kind))
-      .map(({ id }) => id),
-  );
+  const shown = shownSheets(things, DRAWN_ON);
   const strokes = thingsOfType(things, 'stroke').filter(({ sheet }) => shown.has(sheet));
-  const rubbers = strokes.filter(({ pen }) => pen === 'rubber');
-  const rubbed = new Map(rubbers.map((rubber) => [rubber.id, rubbedBy(rubber)]));
+  const left = rubbing(strokes);
   const lines = strokes
     .filter(({ pen }) => DRAWS.includes(pen))
-    .flatMap((stroke) => {
-      const later = rubbers
-        .filter(({ sheet, order }) => sheet === stroke.sheet && order > stroke.order)
-        .flatMap((rubber) => rubbed.get(rubber.id) ?? []);
-      const line = pointsIn(stroke);
-      const box = boxOf(line);
-      const near = box ? later.filter((rubber) => overlaps(rubber.box, box)) : [];
-      const pieces = near.length > 0 ? rubbedOut(line, near) : [line];
-      return pieces.map((points): DrawnLine => ({ of: stroke.id, points }));
-    });
+    .flatMap((stroke) =>
+      left(pointsIn(stroke), stroke).map((points): DrawnLine => ({ of: stroke.id, points })),
+    );
   const forms = thingsOfType(things, 'form')
     .filter(({ sheet }) => shown.has(sheet))
     .map((form): DrawnLine => {
@@ -80,6 +85,32 @@ export function drawnLines(things: Things): DrawnLine[] {
     });
   return [...lines, ...forms].filter(({ points }) => points.length > 1);
 }
+
+/** Ink that was lifted from paper and is shown on the page, in stacking order. */
+export function paperInk(things: Things): Placement[] {
+  const shown = shownSheets(things, SHEET_KINDS);
+  return thingsOfType(things, 'placement').filter(
+    ({ of, hidden, sheet }) => of === 'paper' && !hidden && shown.has(sheet),
+  );
+}
+
+/** Lines of ink that was lifted from paper, page millimetres, less what was rubbed out over it since. */
+export function lessRubbed(
+  things: Things,
+  ink: Stacked,
+  lines: readonly (readonly Point[])[],
+): (readonly Point[])[] {
+  const left = rubbing(thingsOfType(things, 'stroke'));
+  return lines.flatMap((line) => left(line, ink));
+}
+
+/** The sheets of these kinds that are shown. */
+const shownSheets = (things: Things, kinds: readonly Sheet['kind'][]): ReadonlySet<Id> =>
+  new Set(
+    thingsOfType(things, 'sheet')
+      .filter(({ hidden, kind }) => !hidden && kinds.includes(kind))
+      .map(({ id }) => id),
+  );
 
 function pointsIn(stroke: Stroke): Point[] {
   try {

@@ -1,5 +1,5 @@
 import { emptyMask } from '../tone/mask.ts';
-import { centreLines } from './centre-lines.ts';
+import { centreLines, lineWidths } from './centre-lines.ts';
 
 /** A mask with everything within `half` of some segments set. */
 function inked(size: number, half: number, segments: readonly (readonly [number, number, number, number])[]) {
@@ -53,4 +53,20 @@ test('nothing and a speck give no line', () => {
   expect(centreLines(emptyMask(10, 10))).toEqual([]);
   expect(centreLines(inked(20, 1, [[10, 10, 10.1, 10]]))).toEqual([]);
   expect(centreLines(emptyMask(0, 0))).toEqual([]);
+});
+
+test.each([
+  [0.75, [20, 20, 110, 20]],
+  [1, [0, 60, 139, 60]],
+  [1, [30, 80, 90, 125]],
+  [2, [20, 20, 80, 110]],
+  [4, [30, 110, 110, 50]],
+] as const)('ink within %d px of its middle is told to be as wide as it covers pixels', (half, segment) => {
+  const mask = inked(140, half, [segment]);
+  const lines = centreLines(mask);
+  const [ax, ay, bx, by] = segment;
+  const covered = mask.bits.reduce((sum, bit) => sum + bit, 0) / (Math.hypot(bx - ax, by - ay) + 2 * half);
+  for (const width of lineWidths(mask, lines)) expect(Math.abs(width - covered)).toBeLessThan(0.6);
+  expect(lines).toHaveLength(1);
+  expect(lineWidths(mask, [])).toEqual([]);
 });

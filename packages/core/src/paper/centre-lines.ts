@@ -86,3 +86,40 @@ export function centreLines(ink: Mask): Point[][] {
   for (const i of set) if (left[i]) follow(i);
   return lines;
 }
+
+/** Half of the eight neighbours: level, upright and the two diagonals. */
+const ACROSS = [
+  [1, 0],
+  [0, 1],
+  [1, 1],
+  [1, -1],
+] as const;
+/** As many points of a line are taken to run one way. */
+const STRAIGHT = 12;
+
+/**
+ * How wide the ink is along each of its centre lines, pixels: piece by piece the mean run of ink across it,
+ * level, upright or along a diagonal, whichever is shortest; at least 1.
+ * @param lines as `centreLines` gives them for this mask
+ */
+export function lineWidths(ink: Mask, lines: readonly (readonly Point[])[]): number[] {
+  const { width, bits } = framed(ink);
+  const runFrom = (from: number, step: number): number => {
+    let count = 0;
+    for (let i = from + step; bits[i]; i += step) count += 1;
+    return count;
+  };
+  const across = ACROSS.map(([dx, dy]) => ({ step: dy * width + dx, length: Math.hypot(dx, dy) }));
+  return lines.map((line) => {
+    const pixels = line.map(({ x, y }) => Math.floor(y + 1) * width + Math.floor(x + 1));
+    let sum = 0;
+    for (let i = 0; i < pixels.length; i += STRAIGHT) {
+      const piece = pixels.slice(i, i + STRAIGHT);
+      const runs = across.map(({ step, length }) =>
+        piece.reduce((all, k) => all + length * (1 + runFrom(k, step) + runFrom(k, -step)), 0),
+      );
+      sum += Math.min(...runs);
+    }
+    return Math.max(1, sum / (pixels.length || 1));
+  });
+}

@@ -1,14 +1,6 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import {
-  pageSvg,
-  pageOf,
-  thingsOfType,
-  type Id,
-  type Placement,
-  type Region,
-  type Thing,
-} from '@deft/core/page';
+import { pageSvg, pageOf, paperInk, type Id, type Placement, type Region, type Thing } from '@deft/core/page';
 import { boxOf, type Affine, type Box } from '@deft/core/geometry';
 import type { ReferenceBrief } from '@deft/contract';
 import { placedOf, previewOf } from '../../data/addresses';
@@ -20,7 +12,7 @@ type Inked = ReadonlyMap<string, { href: string; width: number; height: number }
 /** What was lifted from paper, to stand inside an SVG: a picture there may fetch nothing. */
 export async function inkOn(things: ReadonlyMap<Id, Thing>): Promise<Inked> {
   const inked = new Map<string, { href: string; width: number; height: number }>();
-  for (const placement of thingsOfType(things, 'placement').filter((p) => p.of === 'paper' && !p.hidden)) {
+  for (const placement of paperInk(things)) {
     const blob = await (await fetch(placedOf(placement))).blob();
     const { width, height } = await createImageBitmap(blob);
     const href = await new Promise<string>((done, failed) => {
