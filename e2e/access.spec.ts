@@ -119,8 +119,13 @@ for (const { name: size, viewport, hasTouch } of SIZES)
       test.setTimeout(240_000);
       const shots = env['DEFT_LOOK'];
       const found: string[] = [];
-      for (const { name, path, there, open } of await placesOf(page)) {
-        await page.goto(`${desk.address}${path}`);
+      let opened: Place | null = null;
+      for (const place of await placesOf(page)) {
+        const { name, path, there, open } = place;
+        // A panel of the screen that is open already is opened on it.
+        if (opened?.path === path && open) await page.keyboard.press('Escape');
+        else await page.goto(`${desk.address}${path}`);
+        opened = place;
         const sign = there ? page.getByTestId(there).first() : page.getByRole('heading', { level: 1 });
         await sign.waitFor();
         if (open) await page.getByTestId(open).first().click();

@@ -6,7 +6,7 @@ import { Door } from './door/door.ts';
 import { Lan } from './door/lan.ts';
 import { BadEnvironment, readEnvironment, type Environment } from './environment.ts';
 import { makeApp } from './http/app.ts';
-import { closeServer } from './http/shutdown.ts';
+import { closerOf } from './http/shutdown.ts';
 import { startPicturePool } from './jobs/picture-pool.ts';
 import { repairFiles } from './jobs/repair-files.ts';
 import { makeLog } from './log.ts';
@@ -57,7 +57,7 @@ function listen(
   context: ServerContext,
   environment: Environment,
   lost: readonly string[],
-): { server: Server; lan: Lan } {
+): { server: Server; lan: Lan; close: () => Promise<void> } {
   const { root, host, port, lanHost, lanPort } = environment;
   const address = `${host}:${port}`;
   const options = { context, lost, studio: join(root, 'apps/studio/dist') };
@@ -67,7 +67,7 @@ function listen(
   const server = app.listen(port, host, (error?: Error) => {
     if (!error) console.log(`Deft Study is open at http://${address}`);
   });
-  return { server, lan };
+  return { server, lan, close: closerOf(server) };
 }
 
 async function main(): Promise<void> {
@@ -81,10 +81,10 @@ async function main(): Promise<void> {
   if (strays > 0) console.log(`Removed ${strays} files that nothing on the desk names.`);
   if (lost.length > 0) console.error(`The originals of these references are gone: ${lost.join(', ')}.`);
   if (environment.demo) {
-    const laid = await seedDemo(context, join(root, 'demo'));
+    const laid = await seedDemo(context, join(root, 'demo'), join(data, 'demo-begun'));
     if (laid > 0) console.log(`Laid ${laid} demo pictures on the desk.`);
   }
-  const { server, lan } = listen(context, environment, lost);
+  const { server, lan, close } = listen(context, environment, lost);
   void remake().then((made) => made > 0 && console.log(`Made ${made} previews anew.`), console.error);
   server.on('error', (error: NodeJS.ErrnoException) => {
     const taken = `Port ${port} is taken by another program. Choose another with DEFT_PORT.`;
@@ -101,7 +101,7 @@ async function main(): Promise<void> {
       0,
     )(async () => {
       await lan.close();
-      await closeServer(server);
+      await close();
     });
   };
   process.on('SIGTERM', stop);

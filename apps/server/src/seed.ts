@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { copyFile, readFile } from 'node:fs/promises';
+import { copyFile, readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Truth, ViewKey } from '@deft/contract';
 import type { SubjectKey } from '@deft/core/subjects';
@@ -33,16 +33,25 @@ interface DemoSets {
 const steadyId = (text: string): string =>
   createHash('sha256').update(`upper line ${text}`).digest('hex').slice(0, 32);
 
-/** Lays the demo's sets on an empty desk. A desk with references on it is left alone. */
+/**
+ * Lays the demo's sets on an empty desk. A desk with references on it is left alone, unless laying the demo on
+ * it was begun and not finished.
+ * @param folder the demo's
+ * @param begun a file that is there as long as the demo is being laid
+ * @returns how many pictures it laid
+ */
 export async function seedDemo(
   context: Pick<ServerContext, 'store' | 'files' | 'pool' | 'temporary' | 'log'>,
   folder: string,
+  begun: string,
 ): Promise<number> {
   const { store, temporary } = context;
-  if (!existsSync(join(folder, 'sets.json')) || (await store.listReferences({ count: 0 })).total > 0)
-    return 0;
+  const there = new Set(await store.listIds({}));
+  if (!existsSync(join(folder, 'sets.json')) || (there.size > 0 && !existsSync(begun))) return 0;
+  await writeFile(begun, '');
   const demo = JSON.parse(await readFile(join(folder, 'sets.json'), 'utf8')) as DemoSets;
-  for (const { file, set: _set, ...facts } of demo.pictures) {
+  const pictures = demo.pictures.filter(({ file }) => !there.has(steadyId(file)));
+  for (const { file, set: _set, ...facts } of pictures) {
     const copy = join(temporary, steadyId(file));
     await copyFile(join(folder, file), copy);
     const brought = await bringIn(context, copy, file, { id: steadyId(file), facts });
@@ -60,5 +69,6 @@ export async function seedDemo(
       demo.pictures.filter((p) => p.set === key).map((p) => steadyId(p.file)),
     );
   }
-  return demo.pictures.length;
+  await rm(begun);
+  return pictures.length;
 }

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { after, test } from 'node:test';
+import type { ReferenceSet } from '@deft/contract';
 import { startOf } from '../src/store/lock.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';
 
@@ -18,6 +19,12 @@ test('a server killed at random moments of its very first start always opens aft
     await new Promise((done) => setTimeout(done, least + (most - least) * Math.random()));
     await desk.end('SIGKILL');
     await desk.open();
+    if (demo === '1') {
+      // What had been begun is laid to its end.
+      const sets = (await (await fetch(`${desk.address}/api/sets`)).json()) as ReferenceSet[];
+      assert.equal(sets.length, 5);
+      for (const { title, count } of sets) assert.ok(count >= 12, title);
+    }
     assert.equal(await desk.end(), 0, desk.output);
   }
 });

@@ -19,6 +19,7 @@ import type { OpenOptions } from '../src/store/database.ts';
 import { DeskInUse, takeLock } from '../src/store/lock.ts';
 import type { Store } from '../src/store/store.ts';
 import { ROOT, temporaryFolder } from './desk.ts';
+import { withFaults } from './in-process.ts';
 
 const startStore = (options: OpenOptions): Promise<Store> =>
   startStoreIn(options, pathToFileURL(join(ROOT, 'apps/server/build/thread.js')));
@@ -90,9 +91,18 @@ describe('the lock', () => {
 });
 
 describe('the demo', () => {
-  test('is laid once, and never on a desk that has something', async () => {
-    assert.ok((await seedDemo(context, join(ROOT, 'demo'))) >= 60);
-    assert.equal(await seedDemo(context, join(ROOT, 'demo')), 0);
+  test('is laid once, to its end, and never on a desk that has something', async () => {
+    const begun = join(folder, 'demo-begun');
+    const lay = (on: ServerContext) => seedDemo(on, join(ROOT, 'demo'), begun);
+    // Where it breaks off it is laid to its end the next time.
+    let left = 7;
+    const take: ServerContext['pool']['take'] = (...rest) =>
+      left-- > 0 ? context.pool.take(...rest) : Promise.reject(new Error('broken off'));
+    await assert.rejects(lay({ ...context, pool: withFaults(context.pool, { take }) }));
+    assert.equal((await store.listReferences({ count: 0 })).total, 7);
+    assert.ok((await lay(context)) >= 53);
+    assert.ok(!existsSync(begun));
+    assert.equal(await lay(context), 0);
     const sets = await store.listSets();
     assert.deepEqual(
       sets.map((s) => s.title),

@@ -6,15 +6,14 @@ const SIGN_OF_LIFE = 25_000;
 
 /**
  * Announces to whoever has a page open that it has grown (server-sent events, WHATWG HTML 9.2). What has
- * grown they
- * read themselves.
+ * grown they read themselves.
  */
 export class PageStreams {
   readonly #listeners = new Map<Id, Set<Response>>();
 
   listen(page: Id, head: number, response: Response): void {
     // "no-transform" keeps compression from holding events back.
-    response.writeHead(200, {
+    response.set({
       'Content-Type': 'text/event-stream',
       'Cache-Control': 'no-cache, no-transform',
       Connection: 'keep-alive',

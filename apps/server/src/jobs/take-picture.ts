@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { readFile, stat, writeFile } from 'node:fs/promises';
-import sharp, { type Sharp } from 'sharp';
+import sharp, { type Metadata, type Sharp } from 'sharp';
 import { MOST_BYTES, MOST_PIXELS, PREVIEW, SMALL_PREVIEW } from '@deft/contract';
 import { LIKENESS, likenessOf } from '@deft/core/reference';
 import { NotAPicture } from './not-a-picture.ts';
@@ -43,9 +43,14 @@ export interface Taken {
 const limited = (input: string | Buffer, more: { density?: number } = {}): Sharp =>
   sharp(input, { limitInputPixels: MOST_PIXELS, failOn: 'truncated', ...more }).timeout({ seconds: SECONDS });
 
-/** Both previews of a picture and its likeness; `decode` opens it anew. */
+/**
+ * Both previews of a picture and its likeness.
+ * @param decode opens it anew
+ * @param own its file, where that serves as the larger preview itself
+ */
 export async function previewsOf(
   decode: () => Sharp,
+  own: Buffer | null = null,
 ): Promise<{ preview: Buffer; small: Buffer; likeness: string }> {
   const { data, info } = await decode()
     .autoOrient()
@@ -54,7 +59,7 @@ export async function previewsOf(
     .raw()
     .toBuffer({ resolveWithObject: true });
   const raw = { raw: { width: info.width, height: info.height, channels: info.channels } };
-  const preview = await sharp(data, raw).webp({ quality: 80, effort: 1 }).toBuffer();
+  const preview = own ?? (await sharp(data, raw).webp({ quality: 80, effort: 1 }).toBuffer());
   const small = await sharp(data, raw)
     .resize(SMALL_PREVIEW, SMALL_PREVIEW, { fit: 'inside', withoutEnlargement: true })
     .webp({ quality: 80, effort: 2 })
@@ -67,6 +72,20 @@ export async function previewsOf(
     .toBuffer();
   return { preview, small, likeness: likenessOf(grey) };
 }
+
+/** Bytes a pixel of a preview, about. */
+const PREVIEW_RATE = 0.1;
+
+/** Whether a file is what its preview would be: an upright, still WebP of that size, no heavier. */
+const isOwnPreview = (
+  bytes: Buffer,
+  { format, orientation = 1, pages = 1, width, height }: Metadata,
+): boolean =>
+  format === 'webp' &&
+  orientation === 1 &&
+  pages === 1 &&
+  Math.max(width, height) <= PREVIEW &&
+  bytes.length <= PREVIEW_RATE * width * height;
 
 /** Draws an SVG to pixels. It is read from memory, so that it can reach neither files nor the network. */
 async function drawSvg(bytes: Buffer): Promise<Buffer> {
@@ -105,7 +124,7 @@ async function decoded(
     );
   const turned = (head.orientation ?? 1) >= 5;
   const open = (): Sharp => limited(drawn ?? bytes);
-  const previews = await preview(open);
+  const previews = await preview(open, isOwnPreview(bytes, head) ? bytes : null);
   const shown = SHOWN_AS_IT_IS.has(kind)
     ? null
     : drawn
