@@ -34,8 +34,8 @@ const steadyId = (text: string): string =>
   createHash('sha256').update(`upper line ${text}`).digest('hex').slice(0, 32);
 
 /**
- * Lays the demo's sets on an empty desk. A desk with references on it is left alone, unless laying the demo on
- * it was begun and not finished.
+ * Lays the demo's sets on an empty desk. A desk with references on it is left alone, unless laying the demo
+ * there was begun and not finished.
  * @param folder the demo's
  * @param begun a file that is there as long as the demo is being laid
  * @returns how many pictures it laid

@@ -74,7 +74,7 @@ export class Desk {
     return this.process;
   }
 
-  async open(patienceMs = 60_000): Promise<void> {
+  async open(patienceMs = 150_000): Promise<void> {
     this.spawn();
     const until = Date.now() + patienceMs;
     while (Date.now() < until) {

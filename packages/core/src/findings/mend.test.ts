@@ -138,3 +138,60 @@ test('a single landmark that stands off is not told as a finding of its own, but
   expect([...found.findings, ...found.perhaps].map(({ id }) => id)).not.toContain('place:truth left knee');
   expect(found.unsure.map(({ id }) => id)).toContain('place:truth left knee');
 });
+
+describe('a trunk whose near upper corner stands too far out', () => {
+  const corners = new Map(
+    Object.entries({
+      'left corner, top': { x: 100, y: 200 },
+      'near corner, top': { x: 320, y: 260 },
+      'right corner, top': { x: 520, y: 200 },
+      'left corner, bottom': { x: 110, y: 400 },
+      'near corner, bottom': { x: 320, y: 480 },
+      'right corner, bottom': { x: 510, y: 400 },
+      'far corner, top': { x: 310, y: 150 },
+    }),
+  );
+  const moved = new Map(corners).set('near corner, top', { x: 320, y: 315 });
+  const edges = SUBJECTS.box.sticks.flatMap((names) =>
+    names.slice(1).map((to, i) => [names[i] as string, to] as const),
+  );
+  const onPage = ({ x, y }: Point): Point => ({ x: 10 + 0.2 * x, y: 5 + 0.2 * y });
+  const itemsAt = (places: ReadonlyMap<string, Point>, place: (p: Point) => Point) =>
+    [...places].map(([name, at]) => landmarkItem({ id: name, name, at: place(at), spread: 0.3 }));
+  const reference = itemsAt(corners, (p) => p);
+  const report = check({
+    drawn: itemsAt(moved, onPage),
+    reference,
+    height: 330,
+    seconds: null,
+    subject: SUBJECTS.box,
+  });
+  const seen = {
+    landmarks: [...moved].map(([name, at]) => ({ name, at: onPage(at), byInk: onPage(at), spread: 0.3 })),
+    toDrawing: [0.2, 0, 0, 0.2, 10, 5],
+  } as unknown as NonNullable<Parameters<typeof mendOf>[1]['seen']>;
+  const mend = (finding: Finding) =>
+    mendOf(finding, {
+      report,
+      subject: SUBJECTS.box,
+      lines: edges.map(([a, b]) => ({
+        of: `${a} – ${b}`,
+        points: [onPage(moved.get(a)!), onPage(moved.get(b)!)],
+      })),
+      items: reference,
+      reference: { landmarks: [], height: 330 },
+      seen,
+    });
+
+  test('is taken hold of by the edges that meet there, and shown where they should run', () => {
+    const finding = [...report.findings, ...report.folded].find(({ about }) => about?.includes('top edge'))!;
+    const { ids, ghost } = mend(finding);
+    const { ends } = SUBJECTS.box.axes.find(({ name }) => name === finding.about)!;
+    const meeting = edges.filter((edge) => edge.some((name) => ends.includes(name)));
+    expect([...ids].sort()).toEqual(meeting.map(([a, b]) => `${a} – ${b}`).sort());
+    expect(ghost).toHaveLength(meeting.length);
+    // The other corners lie right, so that the ghost runs close to where they were drawn.
+    const right = onPage(corners.get('near corner, top')!);
+    expect(Math.min(...ghost.flat().map((p) => distance(p, right)))).toBeLessThan(4);
+  });
+});

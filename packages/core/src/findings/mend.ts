@@ -1,5 +1,5 @@
-import { invert, transformPoint } from '../geometry/affine.ts';
-import type { Point } from '../geometry/point.ts';
+import { invert, scaleOf, transformPoint } from '../geometry/affine.ts';
+import { distance, type Point } from '../geometry/point.ts';
 import type { FoundInInk, InkReference } from '../ink/find-landmarks.ts';
 import { bonesOfLines } from '../ink/line-bones.ts';
 import type { DrawnLine } from '../page/drawn-lines.ts';
@@ -20,6 +20,8 @@ export interface Mend {
 
 /** A line belongs to a part where so much of its length does. */
 const MOSTLY = 0.5;
+/** So far from the line between its landmarks an edge may be drawn, parts of the reference's height. */
+const WIDTH = 0.04;
 
 /** Names of everything that goes along when a finding is mended, its own name first. */
 function partOf({ about }: Finding, subject: Subject): ReadonlySet<string> {
@@ -35,6 +37,43 @@ const isBoneOf = (bone: string, part: ReadonlySet<string>, subject: Subject): bo
   part.has(bone) ||
   subject.axes.some(({ name, kind, ends }) => name === bone && kind === 'limb' && part.has(ends[1]));
 
+type Segment = readonly [Point, Point];
+
+/** Lines from landmark to landmark that a hand draws first and that begin or end at a part. */
+const sticksOf = (
+  part: ReadonlySet<string>,
+  { sticks }: Subject,
+  at: ReadonlyMap<string, Point>,
+): Segment[] =>
+  sticks.flatMap((names) =>
+    names.slice(1).flatMap((to, i): Segment[] => {
+      const from = names[i] as string;
+      const [a, b] = [at.get(from), at.get(to)];
+      return a && b && (part.has(from) || part.has(to)) ? [[a, b]] : [];
+    }),
+  );
+
+/** How far a place lies from a segment. */
+function away(p: Point, [a, b]: Segment): number {
+  const [dx, dy] = [b.x - a.x, b.y - a.y];
+  const along = ((p.x - a.x) * dx + (p.y - a.y) * dy) / (dx * dx + dy * dy || 1);
+  const t = Math.min(1, Math.max(0, along));
+  return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
+}
+
+/** The share of a line's length that lies no further than so from one of some segments. */
+function shareAlong(line: readonly Point[], segments: readonly Segment[], width: number): number {
+  let [near, whole] = [0, 0];
+  line.slice(1).forEach((q, i) => {
+    const p = line[i] as Point;
+    const length = distance(p, q);
+    const middle = { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 };
+    whole += length;
+    if (segments.some((segment) => away(middle, segment) < width)) near += length;
+  });
+  return whole > 0 ? near / whole : 0;
+}
+
 /** Lines between the landmarks of a part as the reference has them, its near ends included. */
 function linesOf(part: ReadonlySet<string>, subject: Subject, reference: readonly Item[]): Point[][] {
   const at = new Map(
@@ -42,6 +81,7 @@ function linesOf(part: ReadonlySet<string>, subject: Subject, reference: readonl
       kind === 'landmark' && name !== null ? [[name, centre] as const] : [],
     ),
   );
+  if (subject.sticks.length > 0) return sticksOf(part, subject, at).map((segment) => [...segment]);
   return subject.axes.flatMap(({ name, kind, ends }) => {
     const [a, b] = ends.map((end) => at.get(end));
     if (!isBoneOf(name, part, subject) || kind === 'chain' || !a || !b) return [];
@@ -75,17 +115,32 @@ export function mendOf(
     ? right.map((line) => line.map((p) => transformPoint(toPage, p))).filter((line) => line.length > 1)
     : [];
   const forms = finding.thing === 'form' ? finding.drawn : [];
-  const bones = seen
-    ? bonesOfLines(
-        lines.map(({ points }) => points),
-        reference,
-        seen,
-      )
-    : [];
-  const strokes = bones.flatMap((shares, i) => {
+  const shares = seen ? sharesOf(part, { subject, lines, reference, seen }) : [];
+  const strokes = lines.flatMap(({ of }, i) => ((shares[i] ?? 0) > MOSTLY ? [of] : []));
+  return { ids: [...new Set([...forms, ...strokes])], ghost };
+}
+
+/** The share of each line's length that is drawn of a part. */
+function sharesOf(
+  part: ReadonlySet<string>,
+  drawing: {
+    readonly subject: Subject;
+    readonly lines: readonly DrawnLine[];
+    readonly reference: InkReference;
+    readonly seen: FoundInInk;
+  },
+): number[] {
+  const { subject, reference, seen } = drawing;
+  const lines = drawing.lines.map(({ points }) => points);
+  if (subject.sticks.length > 0) {
+    const at = new Map(seen.landmarks.map(({ name, at: place }) => [name, place]));
+    const sticks = sticksOf(part, subject, at);
+    const width = WIDTH * reference.height * scaleOf(seen.toDrawing);
+    return lines.map((line) => shareAlong(line, sticks, width));
+  }
+  return bonesOfLines(lines, reference, seen).map((shares) => {
     let share = 0;
     for (const [bone, own] of shares) if (isBoneOf(bone, part, subject)) share += own;
-    return share > MOSTLY ? [(lines[i] as DrawnLine).of] : [];
+    return share;
   });
-  return { ids: [...new Set([...forms, ...strokes])], ghost };
 }
