@@ -1,8 +1,12 @@
 import assert from 'node:assert/strict';
+import { once } from 'node:events';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:http';
+import { connect } from 'node:net';
 import { join } from 'node:path';
 import { after, test } from 'node:test';
 import type { ReferenceSet } from '@deft/contract';
+import { closerOf } from '../src/http/shutdown.ts';
 import { startOf } from '../src/store/lock.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';
 
@@ -74,4 +78,22 @@ test('it listens on this machine only, has one address, and takes nothing from o
     throw new Error(taken.output);
   }, /Port \d+ is taken/);
   await desk.end();
+});
+
+test('a server that is closed ends its answers first, and waits for nobody who only listens or is silent', async () => {
+  const server = createServer((request, response) => {
+    response.setHeader('Content-Type', request.url === '/listen' ? 'text/event-stream' : 'text/plain');
+    response.write('begun');
+    if (request.url === '/slow') setTimeout(() => response.end(' and ended'), 300);
+  });
+  const close = closerOf(server);
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+  const { port } = server.address() as { port: number };
+  const silent = connect(port, '127.0.0.1');
+  const cut = once(silent, 'close');
+  const listening = await fetch(`http://127.0.0.1:${port}/listen`);
+  const slow = await fetch(`http://127.0.0.1:${port}/slow`);
+  const closed = close(60_000);
+  assert.equal(await slow.text(), 'begun and ended');
+  await Promise.all([closed, cut, assert.rejects(listening.text())]);
 });
