@@ -218,6 +218,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       ]);
 
       await page.getByTestId('try-again').click();
+      await expect(page.getByTestId('in-mind')).toBeVisible();
+      await saved(page);
       await takeHand(page, 'Draw');
       await drawLines(page, drawn(reference, null), pointer);
       await saved(page);

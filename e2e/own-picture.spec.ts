@@ -174,6 +174,9 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await page.getByTestId('mend-done').click();
       await expect(todo).not.toHaveText(WRONG_ARM);
       await page.getByTestId('try-again').click();
+      // The new page is there: nothing else is off that it would keep in mind.
+      await expect(page.getByText('2 of 2')).toBeVisible();
+      await saved(page);
       await takeHand(page, 'Draw');
       await draw(places);
       await expect(todo).not.toHaveText(WRONG_ARM, { timeout: 20_000 });

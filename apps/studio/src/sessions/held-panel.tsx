@@ -55,7 +55,7 @@ export function HeldPanel({ clock, say, keeper, lacking, look, onLook, mirrored,
         </View>
         <Text soft>
           {lacking
-            ? 'The desk does not answer, so the page has not come. It goes on as soon as it is back.'
+            ? 'The desk does not answer, so the page has not come. Once it is back, you can go on.'
             : `${minutesAndSeconds(timeLeft(clock))} left. What you drew is kept.`}
         </Text>
         <MainAct label="Go on" disabled={lacking} onPress={() => say({ kind: 'go on' })} testID="go-on" />

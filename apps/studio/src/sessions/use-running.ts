@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { useCallback, useEffect, useState, type RefObject } from 'react';
+import { useCallback, useEffect, useRef, useState, type RefObject } from 'react';
 import { pageOf, type Id } from '@deft/core/page';
 import { doingOf, type Clock } from '@deft/core/session';
 import type { Pose, Session } from '@deft/contract';
@@ -16,6 +16,8 @@ import { useClock } from './use-clock';
 
 /** How long a pose waits for its page before it is held, milliseconds. */
 const PATIENCE = 250;
+/** It goes on by itself where the page came this soon after, milliseconds. */
+const MOMENT = 2000;
 
 type SessionClock = ReturnType<typeof useClock>;
 
@@ -59,7 +61,7 @@ export function useRunning(session: Session): Running {
   const things = useThings(keeper, ['page']);
   const lacking = pose?.step.ground !== 'on paper' && !pageOf(things);
   const mirror = (): void => setMirrored(!mirrored);
-  useWaitingForPage(clock, lacking, say);
+  useWaitingForPage(clock, doingOf(clock), lacking, say);
   useAwake(clock.phase === 'running');
   useBells(watch);
   useRunningKeys({ clock, say, keeper, look, setLook, mirror });
@@ -68,18 +70,35 @@ export function useRunning(session: Session): Running {
   return { poses, pose, next, clock, now, say, watch, ...page, look, setLook, mirrored, mirror };
 }
 
-/** The clock starts once there is something to draw on, and is held where the page does not come. */
-function useWaitingForPage(clock: Clock, lacking: boolean, say: SessionClock['say']): void {
+/**
+ * The clock starts once there is something to draw on, and is held where the page does not come. Where that
+ * was only for a moment it goes on by itself; after longer nobody may be there any more, and it waits for a
+ * touch.
+ */
+export function useWaitingForPage(
+  clock: Pick<Clock, 'phase'>,
+  doing: ReturnType<typeof doingOf>,
+  lacking: boolean,
+  say: SessionClock['say'],
+): void {
   const { phase } = clock;
-  const doing = doingOf(clock);
+  const heldAt = useRef<number | null>(null);
   useEffect(() => {
     if (phase === 'ready' && !lacking) say({ kind: 'start' });
   }, [phase, lacking, say]);
   useEffect(() => {
     if (!lacking || doing !== 'draw') return undefined;
-    const timer = setTimeout(() => say({ kind: 'hold' }), PATIENCE);
+    const timer = setTimeout(() => {
+      heldAt.current = performance.now();
+      say({ kind: 'hold' });
+    }, PATIENCE);
     return () => clearTimeout(timer);
   }, [lacking, doing, say]);
+  useEffect(() => {
+    if (lacking || heldAt.current === null) return;
+    if (phase === 'held' && performance.now() - heldAt.current < MOMENT) say({ kind: 'go on' });
+    heldAt.current = null;
+  }, [lacking, phase, say]);
 }
 
 type KeyedParts = Pick<Running, 'clock' | 'say' | 'keeper' | 'look' | 'setLook' | 'mirror'>;
