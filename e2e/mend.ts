@@ -1,5 +1,13 @@
 import { expect, type Page } from '@playwright/test';
-import { about, distance, rotation, transformPoint, unionOf, type Box } from '@deft/core/geometry';
+import {
+  about,
+  middle,
+  rotation,
+  segmentDistance,
+  transformPoint,
+  unionOf,
+  type Box,
+} from '@deft/core/geometry';
 import { strokePoints, thingBox, type Stroke } from '@deft/core/page';
 import type { Desk } from './desk.ts';
 import { control, type At } from './hands.ts';
@@ -9,16 +17,11 @@ import { lying } from './trace.ts';
 const NEAR = 6;
 
 function isAlong(stroke: Stroke, limb: readonly At[]): boolean {
-  const along = limb.slice(1).flatMap((b, i) => {
-    const a = limb[i] as At;
-    const steps = Math.ceil(distance(a, b));
-    return Array.from({ length: steps + 1 }, (_, k) => ({
-      x: a.x + ((b.x - a.x) * k) / steps,
-      y: a.y + ((b.y - a.y) * k) / steps,
-    }));
-  });
   const points = strokePoints(stroke);
-  return points.filter((p) => along.some((q) => distance(p, q) < NEAR)).length > points.length / 2;
+  const near = points.filter((p) =>
+    limb.slice(1).some((to, i) => segmentDistance(p, limb[i] as At, to) < NEAR),
+  );
+  return near.length > points.length / 2;
 }
 
 /**
@@ -34,9 +37,9 @@ export async function turnLimb(
 ): Promise<void> {
   const strokes = (await lying(desk, pageId, 'stroke')).filter((stroke) => isAlong(stroke, limb));
   const room = strokes.reduce<Box | null>((all, stroke) => unionOf(all, thingBox(stroke)), null)!;
-  const middle = { x: (room.minX + room.maxX) / 2, y: (room.minY + room.maxY) / 2 };
+  const held = middle({ x: room.minX, y: room.minY }, { x: room.maxX, y: room.maxY });
   const [joint] = limb as [At];
-  const gone = transformPoint(about(middle, rotation(degrees)), joint);
+  const gone = transformPoint(about(held, rotation(degrees)), joint);
   await control(page, 'numbers').click();
   const numbers = { 'Right, mm': joint.x - gone.x, 'Down, mm': joint.y - gone.y, 'Turn left, °': degrees };
   for (const [label, number] of Object.entries(numbers)) await page.getByLabel(label).fill(number.toFixed(1));

@@ -1,4 +1,4 @@
-import { distance } from '@deft/core/geometry';
+import { distance, segmentDistance } from '@deft/core/geometry';
 import { strokePoints, type Stroke, type StrokePoint } from '@deft/core/page';
 
 const known = new WeakMap<Stroke, StrokePoint[]>();
@@ -20,9 +20,6 @@ export function strokeTouches(stroke: Stroke, x: number, y: number, reach: numbe
   const points = pointsOf(stroke);
   return points.some((p, i) => {
     const q = points[i + 1];
-    if (!q) return distance(p, { x, y }) < reach;
-    const [dx, dy] = [q.x - p.x, q.y - p.y];
-    const t = Math.min(1, Math.max(0, ((x - p.x) * dx + (y - p.y) * dy) / (dx * dx + dy * dy || 1)));
-    return Math.hypot(p.x + t * dx - x, p.y + t * dy - y) < reach;
+    return (q ? segmentDistance({ x, y }, p, q) : distance(p, { x, y })) < reach;
   });
 }

@@ -1,5 +1,5 @@
 import { invert, scaleOf, transformPoint } from '../geometry/affine.ts';
-import { distance, type Point } from '../geometry/point.ts';
+import { distance, middle, segmentDistance, type Point } from '../geometry/point.ts';
 import type { FoundInInk, InkReference } from '../ink/find-landmarks.ts';
 import { bonesOfLines } from '../ink/line-bones.ts';
 import type { DrawnLine } from '../page/drawn-lines.ts';
@@ -53,23 +53,14 @@ const sticksOf = (
     }),
   );
 
-/** How far a place lies from a segment. */
-function away(p: Point, [a, b]: Segment): number {
-  const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const along = ((p.x - a.x) * dx + (p.y - a.y) * dy) / (dx * dx + dy * dy || 1);
-  const t = Math.min(1, Math.max(0, along));
-  return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
-}
-
 /** The share of a line's length that lies no further than so from one of some segments. */
 function shareAlong(line: readonly Point[], segments: readonly Segment[], width: number): number {
   let [near, whole] = [0, 0];
   line.slice(1).forEach((q, i) => {
     const p = line[i] as Point;
     const length = distance(p, q);
-    const middle = { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 };
     whole += length;
-    if (segments.some((segment) => away(middle, segment) < width)) near += length;
+    if (segments.some(([a, b]) => segmentDistance(middle(p, q), a, b) < width)) near += length;
   });
   return whole > 0 ? near / whole : 0;
 }

@@ -3,7 +3,7 @@ import { about, compose, rotation, scaleOf, scaling, transformPoint, translation
 import { lineTilt, wrapAngle, wrapTilt } from './angle.ts';
 import { boxOf, grow, longerSide } from './box.ts';
 import { momentEllipse, polygonMoments } from './moments.ts';
-import { distance, lengthOf, middle, subtract } from './point.ts';
+import { distance, lengthOf, middle, segmentDistance, subtract } from './point.ts';
 
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
@@ -138,4 +138,19 @@ test('boxes hold their points, and none where there is none', () => {
   expect(box).toEqual({ minX: -2, minY: -1, maxX: 3, maxY: 7 });
   expect(longerSide(grow(box, 1))).toBe(10);
   expect(lengthOf(subtract(middle({ x: 0, y: 0 }, { x: 6, y: 8 }), { x: 0, y: 0 }))).toBe(5);
+});
+
+test.each([
+  ['beside it', { x: 4, y: 3 }, 3],
+  ['beyond its end', { x: 13, y: 4 }, 5],
+  ['before its beginning', { x: -5, y: 12 }, 13],
+  ['on it', { x: 7, y: 0 }, 0],
+])('a place %s lies as far from a piece as from its nearest point', (_, p, far) => {
+  const [a, b] = [
+    { x: 0, y: 0 },
+    { x: 10, y: 0 },
+  ];
+  expect(segmentDistance(p, a, b)).toBeCloseTo(far, 12);
+  expect(segmentDistance(p, b, a)).toBeCloseTo(far, 12);
+  expect(segmentDistance(p, a, a)).toBeCloseTo(distance(p, a), 12);
 });

@@ -17,5 +17,12 @@ export const scale = (a: Point, by: number): Point => ({ x: a.x * by, y: a.y * b
 export const middle = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
 /** The distance of two points, in their unit; 0 where they are one. */
 export const distance = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
+/** How far a place lies from the piece between two others; where they are one, from that. */
+export function segmentDistance(p: Point, a: Point, b: Point): number {
+  const [dx, dy] = [b.x - a.x, b.y - a.y];
+  const along = ((p.x - a.x) * dx + (p.y - a.y) * dy) / (dx * dx + dy * dy || 1);
+  const t = Math.min(1, Math.max(0, along));
+  return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
+}
 /** The length of a vector, in its unit. */
 export const lengthOf = (a: Point): number => Math.hypot(a.x, a.y);

@@ -1,5 +1,5 @@
 import { boxOf, longerSide } from '../geometry/box.ts';
-import { distance, type Point } from '../geometry/point.ts';
+import { distance, segmentDistance, type Point } from '../geometry/point.ts';
 import { boundModel, SPACING, type LineModel, type ModelLine } from './line-model.ts';
 import { nodeAt, type Bone, type PictureLine, type Skeleton, type SkeletonLandmark } from './skeleton.ts';
 
@@ -82,14 +82,6 @@ export function netSkeleton(
   return { names, landmarks: named.length, at, bones, lines: seen, sticks };
 }
 
-/** Distance from a place to the piece between two others. */
-function offPiece(p: Point, a: Point, b: Point): number {
-  const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const square = dx * dx + dy * dy;
-  const t = square > 0 ? Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / square)) : 0;
-  return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
-}
-
 /** The bone that a piece of line goes along with: the nearest of those that are long enough. */
 function boneBeside(skeleton: Skeleton): (p: Point) => number {
   const ends = skeleton.bones.map(
@@ -101,7 +93,7 @@ function boneBeside(skeleton: Skeleton): (p: Point) => number {
     let [best, least] = [0, Infinity];
     for (const i of chosen) {
       const [a, b] = ends[i] as (typeof ends)[number];
-      const off = offPiece(p, a, b);
+      const off = segmentDistance(p, a, b);
       if (off < least) [best, least] = [i, off];
     }
     return best;
