@@ -18,28 +18,30 @@ const wayOf = (angle: number): number => Math.floor((WAYS * (angle + 4 * Math.PI
 
 /** Two-pass chamfer distance with steps 1 and √2 (Borgefors 1986), in cells, in place. */
 function spread(layer: Float32Array, columns: number, rows: number): void {
-  const diagonal = Math.SQRT2;
-  const relax = (i: number, k: number, cost: number): void => {
-    const via = (layer[k] as number) + cost;
-    if (via < (layer[i] as number)) layer[i] = via;
-  };
+  const at = (i: number): number => layer[i] as number;
   for (let y = 0; y < rows; y += 1)
     for (let x = 0; x < columns; x += 1) {
       const i = y * columns + x;
-      if (x > 0) relax(i, i - 1, 1);
-      if (y === 0) continue;
-      relax(i, i - columns, 1);
-      if (x > 0) relax(i, i - columns - 1, diagonal);
-      if (x < columns - 1) relax(i, i - columns + 1, diagonal);
+      let least = at(i);
+      if (x > 0) least = Math.min(least, at(i - 1) + 1);
+      if (y > 0) {
+        least = Math.min(least, at(i - columns) + 1);
+        if (x > 0) least = Math.min(least, at(i - columns - 1) + Math.SQRT2);
+        if (x < columns - 1) least = Math.min(least, at(i - columns + 1) + Math.SQRT2);
+      }
+      layer[i] = least;
     }
   for (let y = rows - 1; y >= 0; y -= 1)
     for (let x = columns - 1; x >= 0; x -= 1) {
       const i = y * columns + x;
-      if (x < columns - 1) relax(i, i + 1, 1);
-      if (y === rows - 1) continue;
-      relax(i, i + columns, 1);
-      if (x > 0) relax(i, i + columns - 1, diagonal);
-      if (x < columns - 1) relax(i, i + columns + 1, diagonal);
+      let least = at(i);
+      if (x < columns - 1) least = Math.min(least, at(i + 1) + 1);
+      if (y < rows - 1) {
+        least = Math.min(least, at(i + columns) + 1);
+        if (x > 0) least = Math.min(least, at(i + columns - 1) + Math.SQRT2);
+        if (x < columns - 1) least = Math.min(least, at(i + columns + 1) + Math.SQRT2);
+      }
+      layer[i] = least;
     }
 }
 
@@ -74,9 +76,11 @@ export function distanceGrid(lines: Lines, cell: number, most: number): Distance
       Float32Array,
     ];
     const cost = TURN_COST * far;
-    return layer.map(
-      (d, i) => Math.min(d, (before[i] as number) + cost, (after[i] as number) + cost, far) * cell,
-    );
+    const found = new Float32Array(layer.length);
+    for (let i = 0; i < found.length; i += 1)
+      found[i] =
+        cell * Math.min(layer[i] as number, (before[i] as number) + cost, (after[i] as number) + cost, far);
+    return found;
   });
   return {
     at: (x, y, angle) => {

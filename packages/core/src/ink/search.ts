@@ -47,13 +47,17 @@ interface Side {
 
 export type Pose = Pick<Start, 'size' | 'turn' | 'x' | 'y'>;
 
-/** Cost of a pose: how far the model's lines lie from the ink, and the ink from the model's. */
+/**
+ * Cost of a pose: how far the model's lines lie from the ink, and the ink from the model's.
+ * @returns Infinity where it is at least `bound`
+ */
 function costOf(
   side: Side,
   ink: Lines,
   grid: Side['grid'],
   { size, turn, x, y }: Pose,
   stride: number,
+  bound = Infinity,
 ): number {
   const [c, s] = [Math.cos(turn), Math.sin(turn)];
   const { places, weight, angle } = side;
@@ -66,14 +70,16 @@ function costOf(
       w * grid.at(size * (c * px - s * py) + x, size * (s * px + c * py) + y, (angle[j] as number) + turn);
     sum += w;
   }
+  const mean = there / sum;
+  const n = Math.ceil(ink.count / stride);
+  const most = (bound - mean) * n;
   let back = 0;
-  let n = 0;
   for (let i = 0; i < ink.count; i += stride) {
+    if (back >= most) return Infinity;
     const [px, py] = [((ink.x[i] as number) - x) / size, ((ink.y[i] as number) - y) / size];
     back += side.grid.at(c * px + s * py, -s * px + c * py, (ink.angle[i] as number) - turn);
-    n += 1;
   }
-  return there / sum + back / n;
+  return mean + back / n;
 }
 
 /** Steps downhill in size, turn and place, each round of steps shorter than the one before. */
@@ -98,7 +104,7 @@ function settle(
       ] as const)
         for (const sign of [1, -1]) {
           const next = { ...best, [key]: best[key] + sign * by * step };
-          const cost = costOf(side, ink, grid, next, stride);
+          const cost = costOf(side, ink, grid, next, stride, best.cost);
           if (cost < best.cost) best = { ...next, cost };
         }
       if (best.cost >= before) break;
@@ -124,24 +130,32 @@ function sideOf(model: LineModel, index: number, skeleton: Skeleton, flipped: bo
   };
 }
 
-/** All sizes, turns and places that are looked at, with what they cost on every so many-th point. */
-function triesOf(
-  side: Side,
-  lines: Lines,
-  grid: Side['grid'],
-  stride: number,
-  sizes: readonly number[],
-): (Pose & { cost: number })[] {
-  return sizes.flatMap((size) =>
+/** All sizes, turns and places that are looked at. */
+const posesOf = (sizes: readonly number[]): Pose[] =>
+  sizes.flatMap((size) =>
     TURNS.flatMap((degrees) =>
-      SHIFTS.flatMap((x) =>
-        SHIFTS.map((y) => {
-          const pose = { size, turn: (degrees * Math.PI) / 180, x, y };
-          return { ...pose, cost: costOf(side, lines, grid, pose, stride) };
-        }),
-      ),
+      SHIFTS.flatMap((x) => SHIFTS.map((y) => ({ size, turn: (degrees * Math.PI) / 180, x, y }))),
     ),
   );
+const POSES = { figure: posesOf(SIZES), net: posesOf(NET_SIZES) };
+
+/** The cheapest few of many poses, by a cost that need not be told where it is at least `bound`. */
+function cheapest(
+  poses: readonly Pose[],
+  most: number,
+  costFor: (pose: Pose, bound: number) => number,
+): (Pose & { cost: number })[] {
+  const kept: (Pose & { cost: number })[] = [];
+  for (const pose of poses) {
+    const bound = kept.length < most ? Infinity : (kept.at(-1) as { cost: number }).cost;
+    const cost = costFor(pose, bound);
+    if (cost >= bound) continue;
+    let at = kept.length;
+    while (at > 0 && (kept[at - 1] as { cost: number }).cost > cost) at -= 1;
+    kept.splice(at, 0, { ...pose, cost });
+    if (kept.length > most) kept.pop();
+  }
+  return kept;
 }
 
 const linesOf = (ink: Ink): Lines => ({ count: ink.count, x: ink.x, y: ink.y, angle: anglesOf(ink) });
@@ -163,9 +177,9 @@ export function findStarts(
   const starts = models.flatMap((model, index) =>
     [false, true].flatMap((flipped) => {
       const side = sideOf(model, index, skeleton, flipped);
-      const settled = triesOf(side, lines, grid, STRIDE, skeleton.lines ? NET_SIZES : SIZES)
-        .sort((a, b) => a.cost - b.cost)
-        .slice(0, KEPT)
+      const settled = cheapest(POSES[skeleton.lines ? 'net' : 'figure'], KEPT, (pose, bound) =>
+        costOf(side, lines, grid, pose, STRIDE, bound),
+      )
         .filter((_, i) => i < 4 || i % 4 === 0)
         .map((t) => settle(side, lines, grid, t, LONG_STEPS, STRIDE))
         .sort((a, b) => a.cost - b.cost)
@@ -209,16 +223,20 @@ export function startsNear(
     .sort((a, b) => a.cost - b.cost);
 }
 
-/** What the best rough laying of one model costs: enough to tell which of many references is worth a look. */
-export function roughCost(ink: Ink, skeleton: Skeleton, model: LineModel): number {
+/**
+ * What the best rough laying of one model costs: enough to tell which of many references is worth a look.
+ * @returns at the most `bound`
+ */
+export function roughCost(ink: Ink, skeleton: Skeleton, model: LineModel, bound = Infinity): number {
   const lines = linesOf(ink);
   const grid = distanceGrid(lines, ROUGH_CELL, MOST);
-  const costs = [false, true].flatMap((flipped) =>
-    triesOf(sideOf(model, 0, skeleton, flipped, ROUGH_CELL), lines, grid, ROUGH_STRIDE, SIZES).map(
-      ({ cost }) => cost,
-    ),
-  );
-  return Math.min(...costs);
+  let least = bound;
+  for (const flipped of [false, true]) {
+    const side = sideOf(model, 0, skeleton, flipped, ROUGH_CELL);
+    for (const pose of POSES.figure)
+      least = Math.min(least, costOf(side, lines, grid, pose, ROUGH_STRIDE, least));
+  }
+  return least;
 }
 
 const anglesOf = ({ dx, dy }: Pick<Ink, 'dx' | 'dy'>): Float64Array =>
