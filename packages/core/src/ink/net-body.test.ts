@@ -62,6 +62,21 @@ test('a drawing of it is laid, moved, turned and smaller, its landmarks where th
   expect(found!.mirrored).toBe(false);
 });
 
+test('of a picture in which more is to be seen than is drawn, the drawing is laid on its part', () => {
+  // Far to the right of the jug and below it a table and what stands on it.
+  const beside = [
+    [at(480, 610), at(1100, 640), at(1080, 900), at(500, 880), at(480, 610)],
+    [at(700, 420), at(820, 430), at(810, 600), at(690, 590), at(700, 420)],
+    [at(0, 760), at(470, 770)],
+  ];
+  const more = { ...jug, lines: [...lines, ...beside.map((points) => ({ points, weight: 1 }))] };
+  const { found } = findLandmarks(drawn(SOMEWHERE), more);
+  for (const { name, at: place } of found!.landmarks) {
+    const truly = transformPoint(SOMEWHERE, LANDMARKS.find((l) => l.name === name)!.at);
+    expect(distance(place, truly) / (420 * 0.22)).toBeLessThan(0.02);
+  }
+});
+
 test('turned over it is laid turned over', () => {
   const over = compose(translation(150, 30), scaling(-0.22, 0.22));
   const { found } = findLandmarks(drawn(over), jug);

@@ -1,3 +1,4 @@
+import { boxOfLists, type Box } from '../geometry/box.ts';
 import { distanceGrid, type Lines } from './distance-grid.ts';
 import type { Ink } from './ink.ts';
 import { emptyPlaces, flippedModel, placeModel, type LineModel, type ModelPlaces } from './line-model.ts';
@@ -21,6 +22,9 @@ const MOST = 0.1;
 const SIZES = [0.8, 0.88, 0.95, 1.03, 1.12, 1.25];
 /** Of what is no figure a part is often left out, so that the rest fills the drawing's box. */
 const NET_SIZES = [0.66, 0.73, ...SIZES, 1.38, 1.52];
+/** Or a part of the picture is drawn: so large it is then, looked for so closely. */
+const PART_SIZES = [1.03, 1.12, 1.25, 1.38, 1.52, 1.7, 1.9];
+const PART_SHIFT = 0.1;
 const TURNS = [-10, 0, 10];
 const SHIFTS = [-0.14, -0.07, 0, 0.07, 0.14];
 /** Every so many-th point is looked at while steps are long, and while they are short. */
@@ -35,6 +39,8 @@ const CLOSELY = 6;
 /** Cell and stride where many references are only ranked. */
 const ROUGH_CELL = 0.02;
 const ROUGH_STRIDE = 12;
+
+const NOWHERE: Box = { minX: 0, minY: 0, maxX: 0, maxY: 0 };
 
 interface Side {
   readonly model: number;
@@ -139,6 +145,24 @@ const posesOf = (sizes: readonly number[]): Pose[] =>
   );
 const POSES = { figure: posesOf(SIZES), net: posesOf(NET_SIZES) };
 
+/** Places from `least` to `most` at even steps, both ends among them; their middle where there is no way. */
+function steps(least: number, most: number): number[] {
+  if (most <= least) return [(least + most) / 2];
+  const count = Math.ceil((most - least) / PART_SHIFT);
+  return Array.from({ length: count + 1 }, (_, i) => least + ((most - least) * i) / count);
+}
+
+/** Upright, wherever the lines of a picture still cover what is drawn: a part of it. */
+function partPoses({ places }: Side, ink: Lines): Pose[] {
+  const whole = boxOfLists(places.x.length, places.x, places.y) ?? NOWHERE;
+  const drawn = boxOfLists(ink.count, ink.x, ink.y) ?? NOWHERE;
+  return PART_SIZES.flatMap((size) => {
+    const across = steps(drawn.maxX - size * whole.maxX, drawn.minX - size * whole.minX);
+    const down = steps(drawn.maxY - size * whole.maxY, drawn.minY - size * whole.minY);
+    return across.flatMap((x) => down.map((y) => ({ size, turn: 0, x, y })));
+  });
+}
+
 /** The cheapest few of many poses, by a cost that need not be told where it is at least `bound`. */
 function cheapest(
   poses: readonly Pose[],
@@ -177,9 +201,8 @@ export function findStarts(
   const starts = models.flatMap((model, index) =>
     [false, true].flatMap((flipped) => {
       const side = sideOf(model, index, skeleton, flipped);
-      const settled = cheapest(POSES[skeleton.lines ? 'net' : 'figure'], KEPT, (pose, bound) =>
-        costOf(side, lines, grid, pose, STRIDE, bound),
-      )
+      const poses = skeleton.lines ? [...POSES.net, ...partPoses(side, lines)] : POSES.figure;
+      const settled = cheapest(poses, KEPT, (pose, bound) => costOf(side, lines, grid, pose, STRIDE, bound))
         .filter((_, i) => i < 4 || i % 4 === 0)
         .map((t) => settle(side, lines, grid, t, LONG_STEPS, STRIDE))
         .sort((a, b) => a.cost - b.cost)
