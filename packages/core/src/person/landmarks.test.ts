@@ -114,6 +114,19 @@ test('where the two readings disagree it is less sure, and far apart it is not p
   expect(elbow(300)).toBeUndefined();
 });
 
+test('what is covered is placed half as surely', () => {
+  const covered = (reading: PersonReading, visible: number): PersonReading => ({
+    ...reading,
+    points: reading.points.map((point, i) => (i === POINT.leftKnee ? { ...point, visible } : point)),
+  });
+  const knee = (visible: number) =>
+    proposed(covered(plain, visible), covered(flipped, visible))!.landmarks.find(
+      ({ name }) => name === 'left knee',
+    )!;
+  expect([knee(0.9).hidden, knee(0.2).hidden]).toEqual([false, true]);
+  expect(knee(0.2).spread / knee(0.9).spread).toBeCloseTo(2);
+});
+
 test('one reading from before and one from behind: the places are told, the sides said to be unsure', () => {
   const other = { ...flipped, points: flipped.points.map((_, i) => flipped.points[otherPoint(i)]!) };
   const person = proposed(plain, other)!;
