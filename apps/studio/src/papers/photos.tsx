@@ -5,7 +5,6 @@ import type { Id } from '@deft/core/page';
 import { sentenceOf } from '../data/refusals';
 import { Act, MainAct } from '../ui/acts';
 import { Choice, Option } from '../ui/choice';
-import { useSay } from '../ui/notes';
 import { Text } from '../ui/text';
 import { Working } from '../ui/working';
 import { usePhotographPaperMutation, type PaperOf } from './api';
@@ -22,26 +21,25 @@ interface PhotosProps {
 
 /** Photos of paper: taken, chosen among, and worked on. */
 export function Photos({ of, papers, hint, children }: PhotosProps) {
-  const say = useSay();
   const [photograph, taking] = usePhotographPaperMutation();
   const [chosen, setChosen] = useState<Id | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
   const files = useRef<HTMLInputElement>(null);
   const camera = useRef<HTMLInputElement>(null);
   const paper = papers.find((p) => p.id === chosen) ?? papers.at(-1) ?? null;
   const bring = async (photo: File | 'camera'): Promise<void> => {
+    setRefused(null);
     const flat = photo === 'camera' || !isSvg(photo) ? photo : await flatPicture(photo).catch(() => null);
-    if (!flat)
-      return say({ text: 'This SVG cannot be opened as a picture. It is untouched on your device.' });
+    if (!flat) return setRefused('This SVG cannot be opened as a picture. It is untouched on your device.');
     await photograph({ of, photo: flat })
       .unwrap()
       .then(
         (made) => setChosen(made.id),
         (error: unknown) =>
-          say({
-            text:
-              sentenceOf(error) ??
+          setRefused(
+            sentenceOf(error) ??
               'The desk does not answer. The photo is still on your device; try again in a moment.',
-          }),
+          ),
       );
   };
   const take = (photo: File | 'camera' | undefined): void => {
@@ -87,6 +85,11 @@ export function Photos({ of, papers, hint, children }: PhotosProps) {
         ) : null}
         {taking.isLoading ? <Working what="Looking for the page in it …" /> : null}
       </View>
+      {refused ? (
+        <View role="alert">
+          <Text>{refused}</Text>
+        </View>
+      ) : null}
       {papers.length > 1 ? (
         <Choice label="Photos">
           {papers.map((p, i) => (

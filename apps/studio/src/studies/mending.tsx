@@ -35,7 +35,8 @@ const mendPass: Pass = {
   hands: ['Move', 'Draw'],
   firstHand: () => 'Move',
   places: ['Corner', 'Beside', 'Away'],
-  firstPlace: (wide) => (wide ? 'Beside' : 'Corner'),
+  // In a corner of a phone's page the picture would cover what is mended; the ghost says where it belongs.
+  firstPlace: (wide) => (wide ? 'Beside' : 'Away'),
   hint: '',
   panels: [],
   Over: RightPlace,
