@@ -10,6 +10,7 @@ import { openDesk, type Desk } from './desk.ts';
 import { newSession } from './clock-run.ts';
 import { control, type At, type Pointer } from './hands.ts';
 import { turnLimb } from './mend.ts';
+import { photoOfPaper, SHEET } from './photo-of-paper.ts';
 import {
   askDesk,
   beginAttempt,
@@ -65,6 +66,13 @@ function drawn(reference: Reference, change: Change | null): At[][] {
   const places = placesOnPage(reference, change);
   const { lines } = drawFigure(places, TALL, { manner: 'axes', wobble: 0.3, random: seeded(5) });
   return lines.map(penLine);
+}
+
+/** Lines on an A5 sheet as a file that another program made. */
+function svgOf(lines: readonly (readonly At[])[]): string {
+  const { width, height } = SHEET;
+  const paths = lines.map((line) => `<path d="M${line.map(({ x, y }) => `${x} ${y}`).join('L')}"/>`);
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" fill="none" stroke="#000" stroke-width="0.5">${paths.join('')}</svg>`;
 }
 
 async function drawLines(page: Page, lines: readonly (readonly At[])[], pointer: Pointer): Promise<void> {
@@ -164,7 +172,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(strange).toEqual([]);
     });
 
-    test('a drawing made elsewhere becomes an attempt and is told what is off; its arm is mended in place, and drawn better anew', async ({
+    test('a drawing made elsewhere, in a file or on paper, becomes an attempt and is told what is off; its arm is mended in place, and drawn better anew', async ({
       page,
     }) => {
       test.setTimeout(180_000);
@@ -172,23 +180,22 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       const { reference } = await attempt(page);
       const study = page.url().split('/').at(-1)!;
       const lines = swungArm(reference);
-      const paths = lines.map((line) => `<path d="M${line.map(({ x, y }) => `${x} ${y}`).join('L')}"/>`);
-      const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="148" height="210" fill="none" stroke="#000" stroke-width="0.5">${paths.join('')}</svg>`;
       await page.request.patch(`${desk.address}/api/studies/${study}`, { data: { pass: 'observe' } });
       await page.goto(`${desk.address}/studies/${study}`);
       await page.getByTestId('bring-drawing').click();
-      await page.getByTestId('photo-file').setInputFiles({
-        name: 'broken.svg',
-        mimeType: 'image/svg+xml',
-        buffer: Buffer.from('<svg'),
-      });
-      await expect(page.getByText('This SVG cannot be opened as a picture.')).toBeVisible();
-      await page.getByTestId('photo-file').setInputFiles({
-        name: 'drawing.svg',
-        mimeType: 'image/svg+xml',
-        buffer: Buffer.from(svg),
-      });
-      await control(page, 'The whole photo is the page').click();
+      const bring = (file: string, mimeType: string, buffer: Buffer) =>
+        page.getByTestId('photo-file').setInputFiles({ name: file, mimeType, buffer });
+      await bring('broken.svg', 'image/svg+xml', Buffer.from('<svg'));
+      const refused = page.getByText('This SVG cannot be opened as a picture.');
+      await expect(refused).toBeVisible();
+      if (name === 'phone') await bring('sheet.jpg', 'image/jpeg', await photoOfPaper(lines, 3));
+      else {
+        await bring('drawing.svg', 'image/svg+xml', Buffer.from(svgOf(lines)));
+        await control(page, 'The whole photo is the page').click();
+      }
+      await expect(refused).toHaveCount(0);
+      await page.getByTestId('lift').waitFor({ timeout: 20_000 });
+      await look(page, 'brought-drawing');
       expect(await trouble(page)).toEqual([]);
       await page.getByTestId('lift').click();
       await page.getByTestId('take-attempt').click();
@@ -207,7 +214,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       const [paper] = await lying(desk, mended, 'page');
       const arm = ['right shoulder', 'right elbow', 'right wrist'].map((joint) => {
         const { x, y } = placesOnPage(reference, SWUNG).get(joint)!;
-        return { x: (x * paper!.width) / 148, y: (y * paper!.height) / 210 };
+        return { x: (x * paper!.width) / SHEET.width, y: (y * paper!.height) / SHEET.height };
       });
       await look(page, 'mending-lifted');
       await turnLimb(page, desk, { pageId: mended, limb: arm, degrees: -SWUNG.by });

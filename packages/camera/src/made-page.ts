@@ -3,8 +3,9 @@ import type { Point } from '@deft/core/geometry';
 import { cellOutlines, type Cells } from '@deft/core/page';
 import { madeFigure, type MadeLine } from './figures.ts';
 
-/** How drawings lie on a made page. */
+/** How drawings lie on a made page: one as large as the page, or several smaller ones. */
 export type MadeLayout =
+  | { readonly kind: 'one' }
   | { readonly kind: 'grid'; readonly cells: Cells; readonly ruled: boolean }
   | { readonly kind: 'scattered'; readonly count: number }
   | { readonly kind: 'spread'; readonly count: number };
@@ -74,6 +75,7 @@ function boxesOf(
   share: number,
   chance: () => number,
 ): { x: number; y: number; width: number; height: number }[] {
+  if (layout.kind === 'one') return [{ x: 0, y: 0, width: 1, height: 1 }];
   if (layout.kind === 'grid') {
     return cellOutlines({ width: 1, height: 1 }, layout.cells).map(([a, , c]) => {
       const [w, h] = [(c as Point).x - (a as Point).x, (c as Point).y - (a as Point).y];
