@@ -19,6 +19,7 @@ import { OPERATION_VERSION, type Thing } from '@deft/core/page';
  */
 
 const UNDOS = 9;
+const OPENINGS = 5;
 
 const painted = (page: Page): Promise<void> =>
   page.locator('[data-testid="page"][aria-busy="false"]').waitFor({ timeout: 120_000 });
@@ -191,13 +192,16 @@ try {
     long.length === 0,
   );
 
-  const alone = await outliningAlone(page, 5000);
-  const opening = await openingTime(page, many);
+  const openings: number[] = [];
+  for (let i = 0; i < OPENINGS; i += 1) {
+    const alone = await outliningAlone(page, 5000);
+    openings.push((await openingTime(page, many)) / alone);
+  }
   row(
-    'opening 5,000 strokes, over unpacking and outlining them alone',
-    `${(opening / alone).toFixed(2)} x`,
+    `opening 5,000 strokes, over unpacking and outlining them alone, median of ${OPENINGS}`,
+    `${quantile(openings, 0.5).toFixed(2)} x`,
     'at most 2 x',
-    opening / alone <= 2,
+    quantile(openings, 0.5) <= 2,
   );
   row('opening 20,000 strokes', `${((await openingTime(page, most)) / 1000).toFixed(1)} s`, 'reported');
   await openDrawing(page, most.address);
