@@ -65,7 +65,7 @@ export function laid({ seed, manner, kind }: ManneredCase): Laid {
   };
 }
 
-/** A drawing that is none of the figure's: its lines, or the seed of a doodle; which figure it is held against. */
+/** A drawing of none of the figures: its lines, or a doodle's seed; and which figure it is held against. */
 export interface UselessCase {
   readonly lines: number | Point[][];
   readonly figure: number;

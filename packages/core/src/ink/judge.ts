@@ -156,7 +156,7 @@ const [LEAST_COVERED, LEAST_EXPLAINED] = [0.4, 0.45];
 export const mayBeTold = ({ covered, explained }: Evidence): boolean =>
   covered >= LEAST_COVERED && explained >= LEAST_EXPLAINED;
 
-/** Of its size what is smaller than the drawing's height lets expect, and what is larger, as logs of a factor. */
+/** Of the size what is smaller than the drawing's height lets expect, and what is larger, as logs. */
 type Weights = Readonly<Record<Exclude<keyof Evidence, 'size'> | 'smaller' | 'larger' | 'all', number>>;
 /**
  * Logistic regression on 371 made drawings of their own seeds, half of them of another pose or of nothing, an
@@ -174,8 +174,8 @@ const OF_FIGURES: Weights = {
 };
 /**
  * The same on 860 made drawings of the demo's heads, animals, boxes, buildings and things, 300 of them of
- * another picture, on seeds of their own; moved so that of these one in fifty is answered. A part of a picture
- * is drawn as often as the whole: then it is larger.
+ * another picture, on seeds of their own; moved so that of these one in fifty is answered. Often a part of a
+ * picture is drawn: the whole is larger then, which says little against it.
  */
 const OF_NETS: Weights = {
   explained: 16.5,
