@@ -209,14 +209,12 @@ function thinned(ink: Ink, by: number): Ink {
   return { count, x: take(ink.x), y: take(ink.y), dx: take(ink.dx), dy: take(ink.dy), step: ink.step * by };
 }
 
-/** A body laid over the ink in one manner. */
+/** A body in the frame of the ink, as it is drawn in one manner. */
 interface Laid extends Framed {
   readonly model: LineModel;
 }
 
-function laidIn(raw: Ink, reference: InkReference, manner: string): Laid | null {
-  const body = bodyOf(reference);
-  const framed = body && frameOf(raw, body);
+function laidIn(framed: Framed | null, manner: string): Laid | null {
   const model = framed && modelsOf(framed.skeleton).find((m) => m.manner === manner);
   return framed && model ? { ...framed, model } : null;
 }
@@ -224,21 +222,22 @@ function laidIn(raw: Ink, reference: InkReference, manner: string): Laid | null 
 /**
  * Whether one of some other references would account for the ink clearly better, drawn in the same manner:
  * scores are held against each other across frames. Only those are looked at closely that a rough laying
- * already prefers to the reading's own reference.
+ * already prefers to the reading's own body.
  * @param score the reading's own, across frames
  */
 function isRivalBetter(
   raw: Ink,
-  reference: InkReference,
+  framed: Framed,
   others: readonly InkReference[],
   manner: string,
   score: number,
 ): boolean {
-  const own = laidIn(raw, reference, manner);
+  const own = laidIn(framed, manner);
   const bound = own ? roughCost(own.ink, own.skeleton, own.model) : Infinity;
   return others
     .flatMap((other) => {
-      const rival = laidIn(raw, other, manner);
+      const body = bodyOf(other);
+      const rival = laidIn(body && frameOf(raw, body), manner);
       if (!rival) return [];
       const cost = roughCost(rival.ink, rival.skeleton, rival.model, bound);
       return cost < bound ? [{ rival, cost }] : [];
@@ -430,7 +429,7 @@ export function findLandmarks(
   const other = { found: null, why: 'other', evidence } as const;
   if ((!told && !skeleton.lines && !mayBeTold(evidence)) || belief < least) return other;
   const doubtful = belief < SURE_BELIEF && !told;
-  if (doubtful && isRivalBetter(raw as Ink, reference, rivals, model.manner, own)) return other;
+  if (doubtful && isRivalBetter(raw as Ink, framed, rivals, model.manner, own)) return other;
   const given = skeleton.names
     .slice(0, skeleton.landmarks)
     .map((name, i) => ({ name, i }))

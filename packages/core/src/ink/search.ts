@@ -40,8 +40,6 @@ const CLOSELY = 6;
 const ROUGH_CELL = 0.02;
 const ROUGH_STRIDE = 12;
 
-const NOWHERE: Box = { minX: 0, minY: 0, maxX: 0, maxY: 0 };
-
 interface Side {
   readonly model: number;
   readonly flipped: boolean;
@@ -146,7 +144,7 @@ const posesOf = (sizes: readonly number[]): Pose[] =>
 const POSES = { figure: posesOf(SIZES), net: posesOf(NET_SIZES) };
 
 /** Places from `least` to `most` at even steps, both ends among them; their middle where there is no way. */
-function steps(least: number, most: number): number[] {
+function evenly(least: number, most: number): number[] {
   if (most <= least) return [(least + most) / 2];
   const count = Math.ceil((most - least) / PART_SHIFT);
   return Array.from({ length: count + 1 }, (_, i) => least + ((most - least) * i) / count);
@@ -154,11 +152,11 @@ function steps(least: number, most: number): number[] {
 
 /** Upright, wherever the lines of a picture still cover what is drawn: a part of it. */
 function partPoses({ places }: Side, ink: Lines): Pose[] {
-  const whole = boxOfLists(places.x.length, places.x, places.y) ?? NOWHERE;
-  const drawn = boxOfLists(ink.count, ink.x, ink.y) ?? NOWHERE;
+  const whole = boxOfLists(places.x.length, places.x, places.y) as Box;
+  const drawn = boxOfLists(ink.count, ink.x, ink.y) as Box;
   return PART_SIZES.flatMap((size) => {
-    const across = steps(drawn.maxX - size * whole.maxX, drawn.minX - size * whole.minX);
-    const down = steps(drawn.maxY - size * whole.maxY, drawn.minY - size * whole.minY);
+    const across = evenly(drawn.maxX - size * whole.maxX, drawn.minX - size * whole.minX);
+    const down = evenly(drawn.maxY - size * whole.maxY, drawn.minY - size * whole.minY);
     return across.flatMap((x) => down.map((y) => ({ size, turn: 0, x, y })));
   });
 }
