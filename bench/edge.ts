@@ -1,7 +1,10 @@
 import { playedOnServer } from './played.ts';
 import { row } from './table.ts';
 
-/** Changes whose fields do not fit their things, by seed, at the server's door: see its `edge.test.ts`. */
+/**
+ * At the server's door, by seed: changes whose fields do not fit their things (its `edge.test.ts`), and spoiled
+ * batches (its `soak.test.ts`).
+ */
 
 const TRIES = 10_000;
 const { passed, all } = playedOnServer('edge.test.ts', {
@@ -13,4 +16,16 @@ row(
   `${passed} of ${all}`,
   'held',
   passed === 1 && all === 1,
+);
+
+const SPOILED = 1000;
+const refused = playedOnServer('soak.test.ts', {
+  how: ['--test-name-pattern', 'spoiled batches'],
+  environment: { DEFT_SPOILED: String(SPOILED) },
+});
+row(
+  `${SPOILED} spoiled batches: refused by name, nothing of them stored`,
+  `${refused.passed} of ${refused.all}`,
+  'held',
+  refused.passed === 1 && refused.all === 1,
 );

@@ -1,4 +1,5 @@
 import { rmSync } from 'node:fs';
+import { readdir, stat } from 'node:fs/promises';
 import { needChromium } from './find-chromium.mjs';
 import { build, install } from './prepare.mjs';
 import { quiet, run } from './run.mjs';
@@ -87,11 +88,14 @@ async function layDemo() {
   else console.log(output);
 }
 
+/** The longest files first, so that both processors are busy to the end. */
 async function serverTests() {
-  const { readdir } = await import('node:fs/promises');
-  return (await readdir('apps/server/test'))
-    .filter((name) => name.endsWith('.test.ts'))
-    .map((name) => `apps/server/test/${name}`);
+  const folder = 'apps/server/test';
+  const names = (await readdir(folder)).filter((name) => name.endsWith('.test.ts'));
+  const files = await Promise.all(
+    names.map(async (name) => ({ file: `${folder}/${name}`, size: (await stat(`${folder}/${name}`)).size })),
+  );
+  return files.sort((a, b) => b.size - a.size).map(({ file }) => file);
 }
 
 const asked = process.argv.slice(2).filter((part) => part in PARTS);

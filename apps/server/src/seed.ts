@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
-import { existsSync } from 'node:fs';
-import { copyFile, readFile, rm, writeFile } from 'node:fs/promises';
+import { existsSync, readFileSync } from 'node:fs';
+import { copyFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Truth, ViewKey } from '@deft/contract';
 import type { SubjectKey } from '@deft/core/subjects';
@@ -8,7 +8,7 @@ import type { ServerContext } from './context.ts';
 import { bringIn } from './jobs/bring-in.ts';
 
 /** The demo's table of contents, beside its pictures. */
-interface DemoSets {
+export interface DemoSets {
   readonly sets: readonly {
     readonly key: string;
     readonly title: string;
@@ -30,6 +30,10 @@ interface DemoSets {
   }[];
 }
 
+/** Reads the table of contents of a demo's folder; throws where there is none. */
+export const readDemo = (folder: string): DemoSets =>
+  JSON.parse(readFileSync(join(folder, 'sets.json'), 'utf8')) as DemoSets;
+
 const steadyId = (text: string): string =>
   createHash('sha256').update(`upper line ${text}`).digest('hex').slice(0, 32);
 
@@ -49,7 +53,7 @@ export async function seedDemo(
   const there = new Set(await store.listIds({}));
   if (!existsSync(join(folder, 'sets.json')) || (there.size > 0 && !existsSync(begun))) return 0;
   await writeFile(begun, '');
-  const demo = JSON.parse(await readFile(join(folder, 'sets.json'), 'utf8')) as DemoSets;
+  const demo = readDemo(folder);
   const pictures = demo.pictures.filter(({ file }) => !there.has(steadyId(file)));
   for (const { file, set: _set, ...facts } of pictures) {
     const copy = join(temporary, steadyId(file));

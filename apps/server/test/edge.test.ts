@@ -11,7 +11,7 @@ import { openDesk } from './open-desk.ts';
 const { ask, desk } = openDesk();
 
 /** How many changes are tried; the bench tries ten thousand. */
-const TRIES = Number(process.env['DEFT_MISFITS'] ?? 600);
+const TRIES = Number(process.env['DEFT_MISFITS'] ?? 300);
 
 async function freshPage(): Promise<{ page: string; reference: string }> {
   const { value } = await ask<ReferencePage>('/references?count=1');
