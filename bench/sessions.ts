@@ -10,7 +10,7 @@ const SEEDS = 20;
 
 const kills = playedInBrowser('session-kills.spec.ts', {
   how: ['--fully-parallel'],
-  environment: { DEFT_KILL_SEEDS: String(SEEDS) },
+  environment: { DEFT_KILL_SEEDS: String(SEEDS), DEFT_KILLS: '2' },
 });
 row(
   'sessions of 4 poses through two kills of the server: seeds with every pose, time and stroke',

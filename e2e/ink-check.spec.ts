@@ -12,6 +12,7 @@ import { control, type At, type Pointer } from './hands.ts';
 import { turnLimb } from './mend.ts';
 import { photoOfPaper, SHEET } from './photo-of-paper.ts';
 import {
+  benchAt,
   askDesk,
   beginAttempt,
   drawing,
@@ -172,68 +173,70 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(strange).toEqual([]);
     });
 
-    test('a drawing made elsewhere, in a file or on paper, becomes an attempt and is told what is off; its arm is mended in place, and drawn better anew', async ({
-      page,
-    }) => {
-      test.setTimeout(180_000);
-      const strange = watch(page, desk.address);
-      const { reference } = await attempt(page);
-      const study = page.url().split('/').at(-1)!;
-      const lines = swungArm(reference);
-      await page.request.patch(`${desk.address}/api/studies/${study}`, { data: { pass: 'observe' } });
-      await page.goto(`${desk.address}/studies/${study}`);
-      await page.getByTestId('bring-drawing').click();
-      const bring = (file: string, mimeType: string, buffer: Buffer) =>
-        page.getByTestId('photo-file').setInputFiles({ name: file, mimeType, buffer });
-      await bring('broken.svg', 'image/svg+xml', Buffer.from('<svg'));
-      const refused = page.getByText('This SVG cannot be opened as a picture.');
-      await expect(refused).toBeVisible();
-      if (name === 'phone') await bring('sheet.jpg', 'image/jpeg', await photoOfPaper(lines, 3));
-      else {
-        await bring('drawing.svg', 'image/svg+xml', Buffer.from(svgOf(lines)));
-        await control(page, 'The whole photo is the page').click();
-      }
-      await expect(refused).toHaveCount(0);
-      await page.getByTestId('lift').waitFor({ timeout: 20_000 });
-      await look(page, 'brought-drawing');
-      expect(await trouble(page)).toEqual([]);
-      await page.getByTestId('lift').click();
-      await page.getByTestId('take-attempt').click();
-      const todo = page.getByTestId('todo');
-      await expect(todo).toHaveText(WRONG_ARM, { timeout: 30_000 });
+    test(
+      'a drawing made elsewhere, in a file or on paper, becomes an attempt and is told what is off; its arm is mended in place, and drawn better anew',
+      benchAt('wide', name),
+      async ({ page }) => {
+        test.setTimeout(180_000);
+        const strange = watch(page, desk.address);
+        const { reference } = await attempt(page);
+        const study = page.url().split('/').at(-1)!;
+        const lines = swungArm(reference);
+        await page.request.patch(`${desk.address}/api/studies/${study}`, { data: { pass: 'observe' } });
+        await page.goto(`${desk.address}/studies/${study}`);
+        await page.getByTestId('bring-drawing').click();
+        const bring = (file: string, mimeType: string, buffer: Buffer) =>
+          page.getByTestId('photo-file').setInputFiles({ name: file, mimeType, buffer });
+        await bring('broken.svg', 'image/svg+xml', Buffer.from('<svg'));
+        const refused = page.getByText('This SVG cannot be opened as a picture.');
+        await expect(refused).toBeVisible();
+        if (name === 'phone') await bring('sheet.jpg', 'image/jpeg', await photoOfPaper(lines, 3));
+        else {
+          await bring('drawing.svg', 'image/svg+xml', Buffer.from(svgOf(lines)));
+          await control(page, 'The whole photo is the page').click();
+        }
+        await expect(refused).toHaveCount(0);
+        await page.getByTestId('lift').waitFor({ timeout: 20_000 });
+        await look(page, 'brought-drawing');
+        expect(await trouble(page)).toEqual([]);
+        await page.getByTestId('lift').click();
+        await page.getByTestId('take-attempt').click();
+        const todo = page.getByTestId('todo');
+        await expect(todo).toHaveText(WRONG_ARM, { timeout: 30_000 });
 
-      const rings = page.getByTestId('ring');
-      await dragAside(page, rings.and(page.locator('[data-name="left wrist"]')), pointer);
-      await expect(rings.and(page.locator('[data-set="true"]'))).toHaveCount(1);
-      await expect(todo).toHaveText(WRONG_ARM);
-      // What was lifted becomes strokes, so that the arm can be taken hold of.
-      await page.getByTestId('mend').click();
-      await expect(page.getByTestId('ghost')).toBeVisible({ timeout: 20_000 });
-      const made = await ask<Study>(page, 'get', `/studies/${study}`);
-      const { page: mended } = made.attempts.at(-1)!;
-      const [paper] = await lying(desk, mended, 'page');
-      const arm = ['right shoulder', 'right elbow', 'right wrist'].map((joint) => {
-        const { x, y } = placesOnPage(reference, SWUNG).get(joint)!;
-        return { x: (x * paper!.width) / SHEET.width, y: (y * paper!.height) / SHEET.height };
-      });
-      await look(page, 'mending-lifted');
-      await turnLimb(page, desk, { pageId: mended, limb: arm, degrees: -SWUNG.by });
-      await page.getByTestId('mend-done').click();
-      await expect(todo).not.toHaveText(WRONG_ARM);
-      expect((await lying(desk, mended, 'version')).map(({ name: kept }) => kept)).toEqual([
-        expect.stringMatching(/^Before: right /),
-      ]);
+        const rings = page.getByTestId('ring');
+        await dragAside(page, rings.and(page.locator('[data-name="left wrist"]')), pointer);
+        await expect(rings.and(page.locator('[data-set="true"]'))).toHaveCount(1);
+        await expect(todo).toHaveText(WRONG_ARM);
+        // What was lifted becomes strokes, so that the arm can be taken hold of.
+        await page.getByTestId('mend').click();
+        await expect(page.getByTestId('ghost')).toBeVisible({ timeout: 20_000 });
+        const made = await ask<Study>(page, 'get', `/studies/${study}`);
+        const { page: mended } = made.attempts.at(-1)!;
+        const [paper] = await lying(desk, mended, 'page');
+        const arm = ['right shoulder', 'right elbow', 'right wrist'].map((joint) => {
+          const { x, y } = placesOnPage(reference, SWUNG).get(joint)!;
+          return { x: (x * paper!.width) / SHEET.width, y: (y * paper!.height) / SHEET.height };
+        });
+        await look(page, 'mending-lifted');
+        await turnLimb(page, desk, { pageId: mended, limb: arm, degrees: -SWUNG.by });
+        await page.getByTestId('mend-done').click();
+        await expect(todo).not.toHaveText(WRONG_ARM);
+        expect((await lying(desk, mended, 'version')).map(({ name: kept }) => kept)).toEqual([
+          expect.stringMatching(/^Before: right /),
+        ]);
 
-      await page.getByTestId('try-again').click();
-      await expect(page.getByTestId('in-mind')).toBeVisible();
-      await saved(page);
-      await takeHand(page, 'Draw');
-      await drawLines(page, drawn(reference, null), pointer);
-      await saved(page);
-      await page.getByTestId('next-pass').click();
-      await expect(todo).toHaveText(/^Nothing is/, { timeout: 20_000 });
-      expect(strange).toEqual([]);
-    });
+        await page.getByTestId('try-again').click();
+        await expect(page.getByTestId('in-mind')).toBeVisible();
+        await saved(page);
+        await takeHand(page, 'Draw');
+        await drawLines(page, drawn(reference, null), pointer);
+        await saved(page);
+        await page.getByTestId('next-pass').click();
+        await expect(todo).toHaveText(/^Nothing is/, { timeout: 20_000 });
+        expect(strange).toEqual([]);
+      },
+    );
   });
 }
 
@@ -241,86 +244,90 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
   test.describe(`the sheet of a session, ${name}`, () => {
     test.use({ viewport, hasTouch });
 
-    test('speaks by itself: what is off in each of six, what came back, what changed; then one is mended, one drawn anew', async ({
-      page,
-    }) => {
-      test.setTimeout(240_000);
-      const strange = watch(page, desk.address);
-      const session = await newSession(page, desk, [
-        newBlock(4, 120),
-        newBlock(1, 120, { source: 'knowledge', look: 2 }),
-      ]);
-      const sheet = `${desk.address}/sessions/${session.id}`;
-      const references = await Promise.all(
-        session.poses.map(({ reference }) => ask<Reference>(page, 'get', `/references/${reference.id}`)),
-      );
-      await page.goto(sheet);
-      for (const [i, reference] of references.entries()) {
-        await expect(page.getByText(`${i + 1} of 6`)).toBeVisible();
-        await drawLines(page, poseLines(reference, i), pointer);
-        await page.keyboard.press('Tab');
-      }
-      await page.getByTestId('lesson').waitFor();
-      const said = page.getByTestId('said');
-      // The first drawing from knowledge is not judged.
-      await expect(said).toHaveCount(5, { timeout: 60_000 });
-      await expect(page.getByTestId('sheet-going')).toHaveCount(0);
-      for (const i of [0, 1, 2]) await expect(said.nth(i)).toHaveText(WRONG_ARM);
-      await expect(said.nth(FLIPPED)).toHaveText(/head/i);
-      await expect(said.nth(4)).not.toHaveText(WRONG_ARM);
-      await expect(page.getByTestId('laid-small')).toHaveCount(5);
-      await expect(page.getByTestId('came-back')).toHaveText(/^In 3 of 5 the right/);
-      await expect(page.getByTestId('change')).toHaveText(/^Against your first: the right .* right now/);
-      await look(page, 'sheet-of-six');
-      expect(await trouble(page)).toEqual([]);
+    test(
+      'speaks by itself: what is off in each of six, what came back, what changed; then one is mended, one drawn anew',
+      benchAt('wide', name),
+      async ({ page }) => {
+        test.setTimeout(240_000);
+        const strange = watch(page, desk.address);
+        const session = await newSession(page, desk, [
+          newBlock(4, 120),
+          newBlock(1, 120, { source: 'knowledge', look: 2 }),
+        ]);
+        const sheet = `${desk.address}/sessions/${session.id}`;
+        const references = await Promise.all(
+          session.poses.map(({ reference }) => ask<Reference>(page, 'get', `/references/${reference.id}`)),
+        );
+        await page.goto(sheet);
+        for (const [i, reference] of references.entries()) {
+          await expect(page.getByText(`${i + 1} of 6`)).toBeVisible();
+          await drawLines(page, poseLines(reference, i), pointer);
+          await page.keyboard.press('Tab');
+        }
+        await page.getByTestId('lesson').waitFor();
+        const said = page.getByTestId('said');
+        // The first drawing from knowledge is not judged.
+        await expect(said).toHaveCount(5, { timeout: 60_000 });
+        await expect(page.getByTestId('sheet-going')).toHaveCount(0);
+        for (const i of [0, 1, 2]) await expect(said.nth(i)).toHaveText(WRONG_ARM);
+        await expect(said.nth(FLIPPED)).toHaveText(/head/i);
+        await expect(said.nth(4)).not.toHaveText(WRONG_ARM);
+        await expect(page.getByTestId('laid-small')).toHaveCount(5);
+        await expect(page.getByTestId('came-back')).toHaveText(/^In 3 of 5 the right/);
+        await expect(page.getByTestId('change')).toHaveText(/^Against your first: the right .* right now/);
+        await look(page, 'sheet-of-six');
+        expect(await trouble(page)).toEqual([]);
 
-      // One is opened: it is flipped, a landmark is set with one drag, and its head is mended in place.
-      await page.getByTestId('check-pose').nth(FLIPPED).click();
-      await expect(page.getByTestId('summary')).toContainText('The drawing is mirrored', { timeout: 20_000 });
-      await expect(page.getByTestId('todo')).toHaveText(/head .* smaller/);
-      const rings = page.getByTestId('ring');
-      const set = rings.and(page.locator('[data-set="true"]'));
-      await dragAside(page, rings.and(page.locator('[data-name="left wrist"]')), pointer);
-      await expect(set).toHaveCount(1);
-      await expect(page.getByTestId('todo')).toHaveText(/head .* smaller/);
-      await page.getByTestId('mend').click();
-      await expect(page.getByTestId('mending')).toHaveText(/Head .* too large/i);
-      await expect(page.getByTestId('ghost')).toBeVisible();
-      expect(await trouble(page)).toEqual([]);
-      const { page: mended } = session.poses[FLIPPED]!;
-      await mendHead(page, mended, 1 / (1 + LARGER), pointer);
-      await expect(page.getByTestId('mending')).toHaveText(/That is right now/, { timeout: 20_000 });
-      await page.getByTestId('mend-done').click();
-      await expect(page.getByTestId('todo')).not.toHaveText(/head/i);
-      expect((await lying(desk, mended, 'version')).map(({ name: kept }) => kept)).toEqual([
-        expect.stringMatching(/^Before: head .* too large$/),
-      ]);
+        // One is opened: it is flipped, a landmark is set with one drag, and its head is mended in place.
+        await page.getByTestId('check-pose').nth(FLIPPED).click();
+        await expect(page.getByTestId('summary')).toContainText('The drawing is mirrored', {
+          timeout: 20_000,
+        });
+        await expect(page.getByTestId('todo')).toHaveText(/head .* smaller/);
+        const rings = page.getByTestId('ring');
+        const set = rings.and(page.locator('[data-set="true"]'));
+        await dragAside(page, rings.and(page.locator('[data-name="left wrist"]')), pointer);
+        await expect(set).toHaveCount(1);
+        await expect(page.getByTestId('todo')).toHaveText(/head .* smaller/);
+        await page.getByTestId('mend').click();
+        await expect(page.getByTestId('mending')).toHaveText(/Head .* too large/i);
+        await expect(page.getByTestId('ghost')).toBeVisible();
+        expect(await trouble(page)).toEqual([]);
+        const { page: mended } = session.poses[FLIPPED]!;
+        await mendHead(page, mended, 1 / (1 + LARGER), pointer);
+        await expect(page.getByTestId('mending')).toHaveText(/That is right now/, { timeout: 20_000 });
+        await page.getByTestId('mend-done').click();
+        await expect(page.getByTestId('todo')).not.toHaveText(/head/i);
+        expect((await lying(desk, mended, 'version')).map(({ name: kept }) => kept)).toEqual([
+          expect.stringMatching(/^Before: head .* too large$/),
+        ]);
 
-      // Another is taken into a new attempt, the drawing before faintly under it, and is better then.
-      await page.goto(sheet);
-      await page.getByTestId('check-pose').nth(0).click();
-      await expect(page.getByTestId('todo')).toHaveText(WRONG_ARM, { timeout: 20_000 });
-      await page.getByTestId('try-again').click();
-      await expect(page.getByTestId('in-mind')).toHaveText(WRONG_ARM);
-      await control(page, 'the drawing before').click();
-      await expect(page.getByTestId('drawing-before')).toBeAttached();
-      await page.reload();
-      await expect(page.getByTestId('in-mind')).toHaveText(WRONG_ARM);
-      expect(await trouble(page)).toEqual([]);
-      await takeHand(page, 'Draw');
-      await drawLines(page, drawn(references[0]!, null), pointer);
-      await saved(page);
-      await page.getByTestId('next-pass').click();
-      await expect(page.getByTestId('todo')).toHaveText(/^Nothing is/, { timeout: 20_000 });
+        // Another is taken into a new attempt, the drawing before faintly under it, and is better then.
+        await page.goto(sheet);
+        await page.getByTestId('check-pose').nth(0).click();
+        await expect(page.getByTestId('todo')).toHaveText(WRONG_ARM, { timeout: 20_000 });
+        await page.getByTestId('try-again').click();
+        await expect(page.getByTestId('in-mind')).toHaveText(WRONG_ARM);
+        await control(page, 'the drawing before').click();
+        await expect(page.getByTestId('drawing-before')).toBeAttached();
+        await page.reload();
+        await expect(page.getByTestId('in-mind')).toHaveText(WRONG_ARM);
+        expect(await trouble(page)).toEqual([]);
+        await takeHand(page, 'Draw');
+        await drawLines(page, drawn(references[0]!, null), pointer);
+        await saved(page);
+        await page.getByTestId('next-pass').click();
+        await expect(page.getByTestId('todo')).toHaveText(/^Nothing is/, { timeout: 20_000 });
 
-      await page.goto(sheet);
-      await expect(page.getByTestId('came-back')).toHaveText(/^In \d of 5 the right/, { timeout: 60_000 });
-      await page.getByText('Again, with this in mind').click();
-      await expect(page.getByTestId('session-in-mind')).toHaveText(/^Watch the right .*: it /);
-      await look(page, 'session-in-mind');
-      expect(await trouble(page)).toEqual([]);
-      expect(strange).toEqual([]);
-    });
+        await page.goto(sheet);
+        await expect(page.getByTestId('came-back')).toHaveText(/^In \d of 5 the right/, { timeout: 60_000 });
+        await page.getByText('Again, with this in mind').click();
+        await expect(page.getByTestId('session-in-mind')).toHaveText(/^Watch the right .*: it /);
+        await look(page, 'session-in-mind');
+        expect(await trouble(page)).toEqual([]);
+        expect(strange).toEqual([]);
+      },
+    );
   });
 
 /** Three with the arm swung, one turned over with a large head; from knowledge first with the arm swung. */

@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { strokePoints } from '@deft/core/page';
 import { openDesk, type Desk } from './desk.ts';
 import { control, arc, type At } from './hands.ts';
-import { drawing, lying, openTrace, saved, SIZES, stored, takeHand, watch } from './trace.ts';
+import { benchAt, drawing, lying, openTrace, saved, SIZES, stored, takeHand, watch } from './trace.ts';
 
 /**
  * Every hand, sheet act and second look, on a phone by pen and finger and on a wide screen by mouse and keys.
@@ -31,214 +31,223 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
   test.describe(name, () => {
     test.use({ viewport, hasTouch });
 
-    test('lines: pens, shade, rubbing, straightening, symmetry, words', async ({ page }) => {
-      const strange = watch(page, desk.address);
-      const pageId = await openTrace(page, desk, name === 'phone' ? 0 : 1);
-      const strokes = () => lying(desk, pageId, 'stroke');
-      const d = await drawing(page);
-      // At least two thirds of a phone's screen is page while one draws.
-      if (hasTouch)
-        expect((await page.getByTestId('page').boundingBox())!.height / viewport.height).toBeGreaterThan(
-          2 / 3,
+    test(
+      'lines: pens, shade, rubbing, straightening, symmetry, words',
+      benchAt('wide', name),
+      async ({ page }) => {
+        const strange = watch(page, desk.address);
+        const pageId = await openTrace(page, desk, name === 'phone' ? 0 : 1);
+        const strokes = () => lying(desk, pageId, 'stroke');
+        const d = await drawing(page);
+        // At least two thirds of a phone's screen is page while one draws.
+        if (hasTouch)
+          expect((await page.getByTestId('page').boundingBox())!.height / viewport.height).toBeGreaterThan(
+            2 / 3,
+          );
+        await d.stroke(
+          line(30, 40, 90, 43).map((p, i) => ({ x: p.x, y: p.y + (i % 2 ? 0.5 : -0.5) })),
+          pointer,
         );
-      await d.stroke(
-        line(30, 40, 90, 43).map((p, i) => ({ x: p.x, y: p.y + (i % 2 ? 0.5 : -0.5) })),
-        pointer,
-      );
-      await control(page, 'straighten').click();
-      await expect
-        .poll(async () => {
-          const [first] = await strokes();
-          const points = first ? strokePoints(first) : [];
-          const slopes = points.slice(1).map((p, i) => (p.y - points[i]!.y) / (p.x - points[i]!.x));
-          return points.length > 5 && Math.max(...slopes) - Math.min(...slopes) < 0.1;
-        })
-        .toBe(true);
-      await control(page, 'shade').click();
-      await d.stroke(arc(70, 110, 25, 20, 0, 4), pointer);
-      await expect.poll(async () => (await strokes()).map((s) => s.pen)).toEqual(['pencil', 'shade']);
+        await control(page, 'straighten').click();
+        await expect
+          .poll(async () => {
+            const [first] = await strokes();
+            const points = first ? strokePoints(first) : [];
+            const slopes = points.slice(1).map((p, i) => (p.y - points[i]!.y) / (p.x - points[i]!.x));
+            return points.length > 5 && Math.max(...slopes) - Math.min(...slopes) < 0.1;
+          })
+          .toBe(true);
+        await control(page, 'shade').click();
+        await d.stroke(arc(70, 110, 25, 20, 0, 4), pointer);
+        await expect.poll(async () => (await strokes()).map((s) => s.pen)).toEqual(['pencil', 'shade']);
 
-      // The rubber by area cuts, by stroke takes away.
-      await control(page, 'rubber').click();
-      await page.getByTestId('line').click();
-      await control(page, 'by area').click();
-      await control(page, 'Done').click();
-      await d.stroke(line(60, 30, 60, 55), pointer);
-      await expect.poll(async () => (await strokes()).at(-1)?.pen).toBe('rubber');
-      await page.getByTestId('line').click();
-      await control(page, 'whole strokes').click();
-      await control(page, 'Done').click();
-      await d.stroke(line(45, 110, 120, 110), pointer);
-      await expect.poll(async () => (await strokes()).map((s) => s.pen)).toEqual(['pencil', 'rubber']);
-      await page.getByTestId('undo').click();
-      await expect.poll(async () => (await strokes()).length).toBe(3);
+        // The rubber by area cuts, by stroke takes away.
+        await control(page, 'rubber').click();
+        await page.getByTestId('line').click();
+        await control(page, 'by area').click();
+        await control(page, 'Done').click();
+        await d.stroke(line(60, 30, 60, 55), pointer);
+        await expect.poll(async () => (await strokes()).at(-1)?.pen).toBe('rubber');
+        await page.getByTestId('line').click();
+        await control(page, 'whole strokes').click();
+        await control(page, 'Done').click();
+        await d.stroke(line(45, 110, 120, 110), pointer);
+        await expect.poll(async () => (await strokes()).map((s) => s.pen)).toEqual(['pencil', 'rubber']);
+        await page.getByTestId('undo').click();
+        await expect.poll(async () => (await strokes()).length).toBe(3);
 
-      // A colour that stands out is offered; another is picked from the page.
-      await control(page, 'pen').click();
-      await page.getByTestId('line').click();
-      await page.getByRole('radio', { name: 'red chalk' }).click();
-      const hardness = page.getByRole('slider', { name: 'Hardness' });
-      await hardness.focus();
-      for (let i = 0; i < 4; i += 1) await hardness.press('ArrowLeft');
-      await control(page, 'Done').click();
-      await d.stroke(line(20, 180, 40, 190), pointer);
-      await expect
-        .poll(async () => (await strokes()).at(-1))
-        .toMatchObject({ pen: 'pen', colour: '#8E3B24', hardness: 0.8 });
+        // A colour that stands out is offered; another is picked from the page.
+        await control(page, 'pen').click();
+        await page.getByTestId('line').click();
+        await page.getByRole('radio', { name: 'red chalk' }).click();
+        const hardness = page.getByRole('slider', { name: 'Hardness' });
+        await hardness.focus();
+        for (let i = 0; i < 4; i += 1) await hardness.press('ArrowLeft');
+        await control(page, 'Done').click();
+        await d.stroke(line(20, 180, 40, 190), pointer);
+        await expect
+          .poll(async () => (await strokes()).at(-1))
+          .toMatchObject({ pen: 'pen', colour: '#8E3B24', hardness: 0.8 });
 
-      // Symmetry about an axis that is placed first.
-      await takeHand(page, 'Guides');
-      await control(page, 'axis').click();
-      await d.stroke(line(74, 60, 74, 190), pointer);
-      await control(page, 'symmetry').click();
-      await takeHand(page, 'Draw');
-      await d.stroke(line(50, 150, 60, 170), pointer);
-      await expect.poll(async () => (await strokes()).length).toBe(6);
-      const [own, twin] = (await strokes()).slice(-2).map((s) => strokePoints(s)) as unknown as [At[], At[]];
-      expect(twin[0]!.x + own[0]!.x).toBeCloseTo(148, 0);
-      expect(twin[0]!.y).toBeCloseTo(own[0]!.y, 1);
+        // Symmetry about an axis that is placed first.
+        await takeHand(page, 'Guides');
+        await control(page, 'axis').click();
+        await d.stroke(line(74, 60, 74, 190), pointer);
+        await control(page, 'symmetry').click();
+        await takeHand(page, 'Draw');
+        await d.stroke(line(50, 150, 60, 170), pointer);
+        await expect.poll(async () => (await strokes()).length).toBe(6);
+        const [own, twin] = (await strokes()).slice(-2).map((s) => strokePoints(s)) as unknown as [
+          At[],
+          At[],
+        ];
+        expect(twin[0]!.x + own[0]!.x).toBeCloseTo(148, 0);
+        expect(twin[0]!.y).toBeCloseTo(own[0]!.y, 1);
 
-      await takeHand(page, 'Words');
-      await d.tap(30, 60, pointer);
-      await page.getByLabel('Words on the page').fill('weight on the left leg');
-      await control(page, 'Write').click();
-      await control(page, 'arrow').click();
-      await d.stroke(line(40, 70, 60, 90), pointer);
-      await control(page, 'count').click();
-      for (let i = 0; i < 3; i += 1) await d.tap(120, 190, pointer);
-      await expect
-        .poll(async () =>
-          (await lying(desk, pageId, 'note')).map(({ says }) =>
-            says.kind === 'count' ? says.count : says.kind,
-          ),
-        )
-        .toEqual(['text', 'arrow', 3]);
-      expect(strange).toEqual([]);
-    });
+        await takeHand(page, 'Words');
+        await d.tap(30, 60, pointer);
+        await page.getByLabel('Words on the page').fill('weight on the left leg');
+        await control(page, 'Write').click();
+        await control(page, 'arrow').click();
+        await d.stroke(line(40, 70, 60, 90), pointer);
+        await control(page, 'count').click();
+        for (let i = 0; i < 3; i += 1) await d.tap(120, 190, pointer);
+        await expect
+          .poll(async () =>
+            (await lying(desk, pageId, 'note')).map(({ says }) =>
+              says.kind === 'count' ? says.count : says.kind,
+            ),
+          )
+          .toEqual(['text', 'arrow', 3]);
+        expect(strange).toEqual([]);
+      },
+    );
 
-    test('moving: picking, carrying, flipping, copying, numbers, distorting, bending, pieces; sheets', async ({
-      page,
-    }) => {
-      const strange = watch(page, desk.address);
-      const pageId = await openTrace(page, desk, name === 'phone' ? 2 : 3);
-      const d = await drawing(page);
-      await d.stroke(arc(60, 80, 12, 16), pointer);
-      await takeHand(page, 'Forms');
-      await d.stroke(line(50, 66, 70, 94, 4), pointer);
-      await takeHand(page, 'Move');
-      const loop = [
-        ...line(38, 52, 84, 52, 6),
-        ...line(84, 52, 84, 110, 6),
-        ...line(84, 110, 38, 110, 6),
-        ...line(38, 110, 38, 54, 6),
-      ];
-      const stroke = async () => (await lying(desk, pageId, 'stroke'))[0]!;
-      const form = async () => (await lying(desk, pageId, 'form'))[0]!;
-      await d.stroke(loop, pointer);
-      await d.stroke(line(60, 80, 75, 90, 5), pointer);
-      await expect.poll(async () => (await stroke()).transform?.slice(4).map(Math.round)).toEqual([15, 10]);
-      expect((await form()).transform.slice(4).map(Math.round)).toEqual([75, 90]);
-      await control(page, 'flip ↔, left to right').click();
-      await expect.poll(async () => Math.round((await stroke()).transform![0])).toBe(-1);
-      await control(page, 'numbers').click();
-      await page.getByLabel('Size, %').fill('150');
-      await page.getByLabel('Right, mm').fill('-5');
-      await control(page, 'Apply').click();
-      await expect.poll(async () => Math.round((await form()).transform[3] * 10) / 10).toBe(1.5);
-      const tray = control(page, 'distort');
-      await tray.click();
-      await expect(tray).toHaveAttribute('aria-pressed', 'true');
-      const corner = { x: 70 - 1.5 * 13, y: 90 - 1.5 * 17 };
-      await d.stroke(line(corner.x - 1, corner.y - 1, corner.x + 6, corner.y + 8, 6), pointer);
-      await expect.poll(async () => (await form()).shape.kind).toBe('outline');
-      await control(page, 'bend').click();
-      const before = await form();
-      await d.stroke(line(70, 90, 78, 90, 5), pointer);
-      await expect
-        .poll(async () => JSON.stringify((await form()).shape) !== JSON.stringify(before.shape))
-        .toBe(true);
-      expect((await form()).part).toBe(before.part);
-      await control(page, 'copy').click();
-      await expect.poll(async () => (await lying(desk, pageId, 'form')).length).toBe(2);
-      await control(page, 'cut to new sheet').click();
-      await expect
-        .poll(async () => (await lying(desk, pageId, 'sheet')).map((s) => s.name))
-        .toEqual(['Picture', 'Guides', 'Forms', 'Ink', 'Cut out']);
-      await control(page, 'Remove').click();
-      await expect.poll(async () => (await lying(desk, pageId, 'form')).length).toBe(1);
+    test(
+      'moving: picking, carrying, flipping, copying, numbers, distorting, bending, pieces; sheets',
+      benchAt('phone', name),
+      async ({ page }) => {
+        const strange = watch(page, desk.address);
+        const pageId = await openTrace(page, desk, name === 'phone' ? 2 : 3);
+        const d = await drawing(page);
+        await d.stroke(arc(60, 80, 12, 16), pointer);
+        await takeHand(page, 'Forms');
+        await d.stroke(line(50, 66, 70, 94, 4), pointer);
+        await takeHand(page, 'Move');
+        const loop = [
+          ...line(38, 52, 84, 52, 6),
+          ...line(84, 52, 84, 110, 6),
+          ...line(84, 110, 38, 110, 6),
+          ...line(38, 110, 38, 54, 6),
+        ];
+        const stroke = async () => (await lying(desk, pageId, 'stroke'))[0]!;
+        const form = async () => (await lying(desk, pageId, 'form'))[0]!;
+        await d.stroke(loop, pointer);
+        await d.stroke(line(60, 80, 75, 90, 5), pointer);
+        await expect.poll(async () => (await stroke()).transform?.slice(4).map(Math.round)).toEqual([15, 10]);
+        expect((await form()).transform.slice(4).map(Math.round)).toEqual([75, 90]);
+        await control(page, 'flip ↔, left to right').click();
+        await expect.poll(async () => Math.round((await stroke()).transform![0])).toBe(-1);
+        await control(page, 'numbers').click();
+        await page.getByLabel('Size, %').fill('150');
+        await page.getByLabel('Right, mm').fill('-5');
+        await control(page, 'Apply').click();
+        await expect.poll(async () => Math.round((await form()).transform[3] * 10) / 10).toBe(1.5);
+        const tray = control(page, 'distort');
+        await tray.click();
+        await expect(tray).toHaveAttribute('aria-pressed', 'true');
+        const corner = { x: 70 - 1.5 * 13, y: 90 - 1.5 * 17 };
+        await d.stroke(line(corner.x - 1, corner.y - 1, corner.x + 6, corner.y + 8, 6), pointer);
+        await expect.poll(async () => (await form()).shape.kind).toBe('outline');
+        await control(page, 'bend').click();
+        const before = await form();
+        await d.stroke(line(70, 90, 78, 90, 5), pointer);
+        await expect
+          .poll(async () => JSON.stringify((await form()).shape) !== JSON.stringify(before.shape))
+          .toBe(true);
+        expect((await form()).part).toBe(before.part);
+        await control(page, 'copy').click();
+        await expect.poll(async () => (await lying(desk, pageId, 'form')).length).toBe(2);
+        await control(page, 'cut to new sheet').click();
+        await expect
+          .poll(async () => (await lying(desk, pageId, 'sheet')).map((s) => s.name))
+          .toEqual(['Picture', 'Guides', 'Forms', 'Ink', 'Cut out']);
+        await control(page, 'Remove').click();
+        await expect.poll(async () => (await lying(desk, pageId, 'form')).length).toBe(1);
 
-      // A piece is cut from the picture and bent.
-      await control(page, 'move').or(page.getByText('Draw round what you want')).first().waitFor();
-      await d.stroke(
-        [
-          ...line(20, 150, 50, 150, 6),
-          ...line(50, 150, 50, 180, 6),
-          ...line(50, 180, 20, 180, 6),
-          ...line(20, 180, 20, 152, 6),
-        ],
-        pointer,
-      );
-      await control(page, 'cut from picture', false).click();
-      await expect
-        .poll(async () => (await lying(desk, pageId, 'placement')).filter((p) => p.clip).length)
-        .toBe(1);
-      await d.stroke(line(35, 165, 60, 160, 5), pointer);
-      await expect
-        .poll(async () => Boolean((await lying(desk, pageId, 'placement')).find((p) => p.clip)!.mesh))
-        .toBe(true);
+        // A piece is cut from the picture and bent.
+        await control(page, 'move').or(page.getByText('Draw round what you want')).first().waitFor();
+        await d.stroke(
+          [
+            ...line(20, 150, 50, 150, 6),
+            ...line(50, 150, 50, 180, 6),
+            ...line(50, 180, 20, 180, 6),
+            ...line(20, 180, 20, 152, 6),
+          ],
+          pointer,
+        );
+        await control(page, 'cut from picture', false).click();
+        await expect
+          .poll(async () => (await lying(desk, pageId, 'placement')).filter((p) => p.clip).length)
+          .toBe(1);
+        await d.stroke(line(35, 165, 60, 160, 5), pointer);
+        await expect
+          .poll(async () => Boolean((await lying(desk, pageId, 'placement')).find((p) => p.clip)!.mesh))
+          .toBe(true);
 
-      // Sheets: order, group, multiply, hide, and what a hidden one says.
-      await page.getByTestId('sheets').click();
-      await control(page, 'Sheet Ink').click();
-      await expect(control(page, 'Sheet Ink')).toHaveAttribute('aria-pressed', 'true');
-      await control(page, 'Multiply').click();
-      await control(page, 'Move the sheet lower').click();
-      await control(page, 'Name').click();
-      await page.getByLabel('Name of the sheet').fill('First lines');
-      await control(page, 'Keep').click();
-      await control(page, 'Group').click();
-      await page.getByLabel('Group, or nothing').fill('Rough');
-      await control(page, 'Keep').click();
-      const opacity = page.getByRole('slider', { name: 'Opacity' });
-      await opacity.focus();
-      await opacity.press('ArrowLeft');
-      await control(page, 'New sheet for tone').click();
-      await expect
-        .poll(async () =>
-          (await lying(desk, pageId, 'sheet')).map(
-            (s) => `${s.name}${s.multiply ? ' ×' : ''}${s.group ? ` in ${s.group}` : ''} ${s.opacity}`,
-          ),
-        )
-        .toEqual([
-          'Picture 0.4',
-          'Pieces 1',
-          'Guides 1',
-          'First lines × in Rough 0.95',
-          'Tone × 1',
-          'Forms 1',
-          'Cut out 1',
-        ]);
-      await control(page, 'Sheet First lines').click();
-      await control(page, 'Hide').click();
-      await page.getByTestId('sheets').click();
-      await takeHand(page, 'Draw');
-      await d.stroke(line(100, 40, 120, 60), pointer);
-      await expect(page.getByRole('alert')).toContainText('The sheet “First lines” is hidden.');
-      await control(page, 'Show it and go on').click();
-      await expect(page.getByRole('alert')).toHaveCount(0);
-      await d.stroke(line(100, 40, 120, 60), pointer);
-      await expect.poll(async () => (await lying(desk, pageId, 'stroke')).length).toBe(2);
-      // Everything is there after a reload, and undo goes on from where it was.
-      const count = (await stored(desk, pageId)).length;
-      await page.reload();
-      await saved(page);
-      await page.getByTestId('undo').click();
-      await expect.poll(async () => (await lying(desk, pageId, 'stroke')).length).toBe(1);
-      expect((await stored(desk, pageId)).length).toBe(count + 1);
-      expect(strange).toEqual([]);
-    });
+        // Sheets: order, group, multiply, hide, and what a hidden one says.
+        await page.getByTestId('sheets').click();
+        await control(page, 'Sheet Ink').click();
+        await expect(control(page, 'Sheet Ink')).toHaveAttribute('aria-pressed', 'true');
+        await control(page, 'Multiply').click();
+        await control(page, 'Move the sheet lower').click();
+        await control(page, 'Name').click();
+        await page.getByLabel('Name of the sheet').fill('First lines');
+        await control(page, 'Keep').click();
+        await control(page, 'Group').click();
+        await page.getByLabel('Group, or nothing').fill('Rough');
+        await control(page, 'Keep').click();
+        const opacity = page.getByRole('slider', { name: 'Opacity' });
+        await opacity.focus();
+        await opacity.press('ArrowLeft');
+        await control(page, 'New sheet for tone').click();
+        await expect
+          .poll(async () =>
+            (await lying(desk, pageId, 'sheet')).map(
+              (s) => `${s.name}${s.multiply ? ' ×' : ''}${s.group ? ` in ${s.group}` : ''} ${s.opacity}`,
+            ),
+          )
+          .toEqual([
+            'Picture 0.4',
+            'Pieces 1',
+            'Guides 1',
+            'First lines × in Rough 0.95',
+            'Tone × 1',
+            'Forms 1',
+            'Cut out 1',
+          ]);
+        await control(page, 'Sheet First lines').click();
+        await control(page, 'Hide').click();
+        await page.getByTestId('sheets').click();
+        await takeHand(page, 'Draw');
+        await d.stroke(line(100, 40, 120, 60), pointer);
+        await expect(page.getByRole('alert')).toContainText('The sheet “First lines” is hidden.');
+        await control(page, 'Show it and go on').click();
+        await expect(page.getByRole('alert')).toHaveCount(0);
+        await d.stroke(line(100, 40, 120, 60), pointer);
+        await expect.poll(async () => (await lying(desk, pageId, 'stroke')).length).toBe(2);
+        // Everything is there after a reload, and undo goes on from where it was.
+        const count = (await stored(desk, pageId)).length;
+        await page.reload();
+        await saved(page);
+        await page.getByTestId('undo').click();
+        await expect.poll(async () => (await lying(desk, pageId, 'stroke')).length).toBe(1);
+        expect((await stored(desk, pageId)).length).toBe(count + 1);
+        expect(strange).toEqual([]);
+      },
+    );
 
-    test('looks, view, paper, versions, taking out', async ({ page }) => {
+    test('looks, view, paper, versions, taking out', benchAt('wide', name), async ({ page }) => {
       const strange = watch(page, desk.address);
       const pageId = await openTrace(page, desk, name === 'phone' ? 4 : 5);
       let d = await drawing(page);

@@ -1,5 +1,7 @@
 import { defineConfig } from '@playwright/test';
 
+const { env } = process;
+
 /** Real browser, real server, real database: each file starts a desk of its own. */
 export default defineConfig({
   testDir: '.',
@@ -8,6 +10,8 @@ export default defineConfig({
     { name: 'long', testMatch: ['soak.spec.ts', 'session-kills.spec.ts'] },
     { name: 'short', testMatch: '*.spec.ts', testIgnore: ['soak.spec.ts', 'session-kills.spec.ts'] },
   ],
+  // Long journeys are gone through at one size here, and at the other in the bench.
+  ...(env['DEFT_JOURNEYS'] === 'all' ? {} : { grepInvert: /@bench/ }),
   globalSetup: './lay-desk.ts',
   workers: 2,
   timeout: 120_000,

@@ -4,7 +4,7 @@ import type { Session } from '@deft/contract';
 import { newSession, runThrough, watchPictures } from './clock-run.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { control, arc, Fingers, pageOnScreen, type Pointer } from './hands.ts';
-import { lying } from './trace.ts';
+import { benchAt, lying } from './trace.ts';
 
 let desk: Desk;
 let close: () => Promise<void>;
@@ -41,127 +41,133 @@ for (const { name, viewport, hasTouch } of [
   test.describe(name, () => {
     test.use({ viewport, hasTouch });
 
-    test('a plan of one’s own is made, kept and started; from memory the picture is there, gone, and back', async ({
-      page,
-    }) => {
-      await page.goto(desk.address);
-      await control(page, 'Choose a plan', false).click();
-      await control(page, 'Make a plan of your own', false).click();
-      await page.getByLabel('Name of the plan').fill(`Short ${name}`);
-      await page.getByLabel('Poses').fill('2');
-      await page.getByLabel('Time each').fill('soon');
-      await expect(page.getByText('“soon” is no time for a pose.')).toBeVisible();
-      await page.getByLabel('Time each').fill('0:03');
-      await control(page, 'from memory', false).click();
-      await page.getByLabel('Time to look').fill('2 s');
-      await expect(page.getByText('2 poses, 30 s')).toBeVisible();
-      await control(page, 'Keep it', false).click();
-      await page
-        .getByTestId('plan')
-        .filter({ hasText: `Short ${name}` })
-        .click();
-      await expect(page.getByText('1 of 2, look, it will be gone')).toBeVisible();
-      await expect(page.locator('[data-pose="0"]')).toBeVisible();
-      await expect(page.getByRole('heading', { name: 'From memory' })).toBeVisible();
-      await expect(page.locator('[data-pose="0"]')).toBeHidden();
-      await draw(page, pointer);
-      await expect(page.getByText('1 of 2, compare')).toBeVisible();
-      await expect(page.locator('[data-pose="0"]')).toBeVisible();
-      // Held, skipped, and the end from there.
-      if (hasTouch) await page.getByTestId('pictures').click();
-      else await page.keyboard.press('Space');
-      await expect(page.getByTestId('held')).toBeVisible();
-      await control(page, 'Skip', false).click();
-      await page.getByTestId('end').click();
-      await page.getByTestId('end').click();
-      await page.getByTestId('lesson').fill('Look at the weight first');
-      await page.getByTestId('lesson').blur();
-      const id = page.url().split('/').at(-1)!;
-      await expect.poll(async () => (await read(page, id)).lesson).toBe('Look at the weight first');
-      const { poses } = await read(page, id);
-      expect(await Promise.all(poses.map((pose) => strokes(pose.page)))).toEqual([1, 0]);
-      expect(poses.map(({ skipped }) => skipped)).toEqual([false, false]);
-    });
+    test(
+      'a plan of one’s own is made, kept and started; from memory the picture is there, gone, and back',
+      benchAt('wide', name),
+      async ({ page }) => {
+        await page.goto(desk.address);
+        await control(page, 'Choose a plan', false).click();
+        await control(page, 'Make a plan of your own', false).click();
+        await page.getByLabel('Name of the plan').fill(`Short ${name}`);
+        await page.getByLabel('Poses').fill('2');
+        await page.getByLabel('Time each').fill('soon');
+        await expect(page.getByText('“soon” is no time for a pose.')).toBeVisible();
+        await page.getByLabel('Time each').fill('0:03');
+        await control(page, 'from memory', false).click();
+        await page.getByLabel('Time to look').fill('2 s');
+        await expect(page.getByText('2 poses, 30 s')).toBeVisible();
+        await control(page, 'Keep it', false).click();
+        await page
+          .getByTestId('plan')
+          .filter({ hasText: `Short ${name}` })
+          .click();
+        await expect(page.getByText('1 of 2, look, it will be gone')).toBeVisible();
+        await expect(page.locator('[data-pose="0"]')).toBeVisible();
+        await expect(page.getByRole('heading', { name: 'From memory' })).toBeVisible();
+        await expect(page.locator('[data-pose="0"]')).toBeHidden();
+        await draw(page, pointer);
+        await expect(page.getByText('1 of 2, compare')).toBeVisible();
+        await expect(page.locator('[data-pose="0"]')).toBeVisible();
+        // Held, skipped, and the end from there.
+        if (hasTouch) await page.getByTestId('pictures').click();
+        else await page.keyboard.press('Space');
+        await expect(page.getByTestId('held')).toBeVisible();
+        await control(page, 'Skip', false).click();
+        await page.getByTestId('end').click();
+        await page.getByTestId('end').click();
+        await page.getByTestId('lesson').fill('Look at the weight first');
+        await page.getByTestId('lesson').blur();
+        const id = page.url().split('/').at(-1)!;
+        await expect.poll(async () => (await read(page, id)).lesson).toBe('Look at the weight first');
+        const { poses } = await read(page, id);
+        expect(await Promise.all(poses.map((pose) => strokes(pose.page)))).toEqual([1, 0]);
+        expect(poses.map(({ skipped }) => skipped)).toEqual([false, false]);
+      },
+    );
 
-    test('on a grid each pose is drawn in the next cell; it is starred, noted, replayed and drawn four ways', async ({
-      page,
-    }) => {
-      const session = await newSession(page, desk, [newBlock(4, 20, { ground: 'on a grid' })]);
-      await page.goto(`${desk.address}/sessions/${session.id}`);
-      for (const [i, pose] of session.poses.entries()) {
-        await expect(page.getByText(`${i + 1} of 4, movement first`)).toBeVisible();
-        // Before its page has come a pose does not begin.
-        await expect(page.getByTestId('hold')).toBeVisible();
-        const [a, , c] = pose.region!;
-        await draw(page, pointer, { x: a!.x, y: a!.y, width: c!.x - a!.x, height: c!.y - a!.y });
-        await expect.poll(() => strokes(pose.page)).toBe(i + 1);
-        if (hasTouch) {
-          await page.getByTestId('hold').click();
-          await control(page, 'Skip', false).click();
-          if (i < 3) await page.getByTestId('go-on').click();
-        } else await page.keyboard.press('Tab');
-      }
-      await expect(page.getByText(/fills \d+ % of its cell’s height/).first()).toBeVisible();
-      await page.getByTestId('star').first().click();
-      await control(page, /^2\. .*replay/, false).click();
-      await expect(page.getByTestId('replay')).toContainText('of 1');
-      await page.getByRole('textbox', { name: 'Note' }).fill('too careful');
-      await control(page, 'close').click();
-      await expect
-        .poll(async () => (await read(page, session.id)).poses.map(({ starred, note }) => [starred, note]))
-        .toEqual([
-          [true, ''],
-          [false, 'too careful'],
-          [false, ''],
-          [false, ''],
-        ]);
-      await control(page, /^1\. .*replay/, false).click();
-      await control(page, 'Draw it 4 ways', false).click();
-      await expect(page.getByText('1 of 4, movement first')).toBeVisible();
-      const variants = await read(page, page.url().split('/').at(-1)!);
-      expect(new Set(variants.poses.map(({ reference }) => reference.id)).size).toBe(1);
-    });
+    test(
+      'on a grid each pose is drawn in the next cell; it is starred, noted, replayed and drawn four ways',
+      benchAt('phone', name),
+      async ({ page }) => {
+        const session = await newSession(page, desk, [newBlock(4, 20, { ground: 'on a grid' })]);
+        await page.goto(`${desk.address}/sessions/${session.id}`);
+        for (const [i, pose] of session.poses.entries()) {
+          await expect(page.getByText(`${i + 1} of 4, movement first`)).toBeVisible();
+          // Before its page has come a pose does not begin.
+          await expect(page.getByTestId('hold')).toBeVisible();
+          const [a, , c] = pose.region!;
+          await draw(page, pointer, { x: a!.x, y: a!.y, width: c!.x - a!.x, height: c!.y - a!.y });
+          await expect.poll(() => strokes(pose.page)).toBe(i + 1);
+          if (hasTouch) {
+            await page.getByTestId('hold').click();
+            await control(page, 'Skip', false).click();
+            if (i < 3) await page.getByTestId('go-on').click();
+          } else await page.keyboard.press('Tab');
+        }
+        await expect(page.getByText(/fills \d+ % of its cell’s height/).first()).toBeVisible();
+        await page.getByTestId('star').first().click();
+        await control(page, /^2\. .*replay/, false).click();
+        await expect(page.getByTestId('replay')).toContainText('of 1');
+        await page.getByRole('textbox', { name: 'Note' }).fill('too careful');
+        await control(page, 'close').click();
+        await expect
+          .poll(async () => (await read(page, session.id)).poses.map(({ starred, note }) => [starred, note]))
+          .toEqual([
+            [true, ''],
+            [false, 'too careful'],
+            [false, ''],
+            [false, ''],
+          ]);
+        await control(page, /^1\. .*replay/, false).click();
+        await control(page, 'Draw it 4 ways', false).click();
+        await expect(page.getByText('1 of 4, movement first')).toBeVisible();
+        const variants = await read(page, page.url().split('/').at(-1)!);
+        expect(new Set(variants.poses.map(({ reference }) => reference.id)).size).toBe(1);
+      },
+    );
 
-    test('on paper the run only times; the page is photographed, laid flat, lifted, and its cells joined to the poses', async ({
-      page,
-    }) => {
-      const session = await newSession(page, desk, [newBlock(4, 2, { ground: 'on paper' })]);
-      await page.goto(`${desk.address}/sessions/${session.id}`);
-      await expect(page.getByTestId('page')).toHaveCount(0);
-      await page.getByTestId('photograph').click({ timeout: 20_000 });
-      await page.getByTestId('simulated').click();
-      await expect(page.getByText('The page was found.')).toBeVisible({ timeout: 20_000 });
-      // A corner is dragged away and put back by a key to where it was found.
-      const corner = (await page.getByTestId('corner-0').boundingBox())!;
-      const fingers = await Fingers.of(page);
-      const at = { x: corner.x + corner.width / 2, y: corner.y + corner.height / 2 };
-      await fingers.stroke(
-        [at, { x: at.x + 10, y: at.y + 12 }, { x: at.x + 20, y: at.y + 24 }],
-        hasTouch ? 'touch' : 'mouse',
-        3,
-      );
-      await expect
-        .poll(async () => (await page.getByTestId('corner-0').boundingBox())!.x)
-        .toBeGreaterThan(corner.x + 10);
-      await control(page, 'as found', false).click();
-      await page.getByTestId('lift').click();
-      await expect(page.getByTestId('splitting')).toBeVisible({ timeout: 20_000 });
-      await control(page, 'cells').click();
-      await expect(page.getByTestId('drawing')).toHaveCount(4);
-      // The first drawing belongs to the second pose: the two change places.
-      await page.getByTestId('drawing').first().click();
-      await page.getByTestId('join-pose').nth(1).click();
-      await page.getByTestId('join').click();
-      await expect
-        .poll(async () => (await read(page, session.id)).poses.map(({ region }) => region?.[0]))
-        .toEqual([
-          { x: 105, y: 0 },
-          { x: 0, y: 0 },
-          { x: 0, y: 148.5 },
-          { x: 105, y: 148.5 },
-        ]);
-      await expect(page.getByAltText(/^Your drawing of/).first()).toBeVisible();
-    });
+    test(
+      'on paper the run only times; the page is photographed, laid flat, lifted, and its cells joined to the poses',
+      benchAt('wide', name),
+      async ({ page }) => {
+        const session = await newSession(page, desk, [newBlock(4, 2, { ground: 'on paper' })]);
+        await page.goto(`${desk.address}/sessions/${session.id}`);
+        await expect(page.getByTestId('page')).toHaveCount(0);
+        await page.getByTestId('photograph').click({ timeout: 20_000 });
+        await page.getByTestId('simulated').click();
+        await expect(page.getByText('The page was found.')).toBeVisible({ timeout: 20_000 });
+        // A corner is dragged away and put back by a key to where it was found.
+        const corner = (await page.getByTestId('corner-0').boundingBox())!;
+        const fingers = await Fingers.of(page);
+        const at = { x: corner.x + corner.width / 2, y: corner.y + corner.height / 2 };
+        await fingers.stroke(
+          [at, { x: at.x + 10, y: at.y + 12 }, { x: at.x + 20, y: at.y + 24 }],
+          hasTouch ? 'touch' : 'mouse',
+          3,
+        );
+        await expect
+          .poll(async () => (await page.getByTestId('corner-0').boundingBox())!.x)
+          .toBeGreaterThan(corner.x + 10);
+        await control(page, 'as found', false).click();
+        await page.getByTestId('lift').click();
+        await expect(page.getByTestId('splitting')).toBeVisible({ timeout: 20_000 });
+        await control(page, 'cells').click();
+        await expect(page.getByTestId('drawing')).toHaveCount(4);
+        // The first drawing belongs to the second pose: the two change places.
+        await page.getByTestId('drawing').first().click();
+        await page.getByTestId('join-pose').nth(1).click();
+        await page.getByTestId('join').click();
+        await expect
+          .poll(async () => (await read(page, session.id)).poses.map(({ region }) => region?.[0]))
+          .toEqual([
+            { x: 105, y: 0 },
+            { x: 0, y: 0 },
+            { x: 0, y: 148.5 },
+            { x: 105, y: 148.5 },
+          ]);
+        await expect(page.getByAltText(/^Your drawing of/).first()).toBeVisible();
+      },
+    );
   });
 }
 

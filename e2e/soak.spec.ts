@@ -5,7 +5,7 @@ test.use({ viewport: { width: 1280, height: 800 } });
 
 /** One short soak in every test run; the bench asks for more seeds and longer ones. */
 const SEEDS = Number(process.env['DEFT_SOAK_SEEDS'] ?? 1);
-const GESTURES = Number(process.env['DEFT_SOAK_GESTURES'] ?? 40);
+const GESTURES = Number(process.env['DEFT_SOAK_GESTURES'] ?? 24);
 
 for (const seed of Array.from({ length: SEEDS }, (_, i) => i + 1)) {
   test(`${GESTURES} random gestures through two kills, a cut network and a second tab leave just what was done (seed ${seed})`, async ({

@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { openDesk, type Desk } from './desk.ts';
 import { control, arc, Fingers, pageOnScreen, type At, type Pointer } from './hands.ts';
-import { lying, saved, SIZES, takeHand, watch } from './trace.ts';
+import { benchAt, lying, saved, SIZES, takeHand, watch } from './trace.ts';
 
 let desk: Desk;
 let close: () => Promise<void>;
@@ -266,64 +266,66 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(o.strange).toEqual([]);
     });
 
-    test('a picture of one’s own goes the same way with five touched landmarks; what is none is refused by name', async ({
-      page: browserPage,
-    }) => {
-      const o = await opened(browserPage);
-      const { page, fingers } = o;
-      await page.goto(`${desk.address}/references`);
-      const own = await sharp({
-        create: { width: 600, height: 900, channels: 3, background: name === 'phone' ? '#9ab' : '#ba9' },
-      })
-        .png()
-        .toBuffer();
-      await page.getByTestId('bring').click();
-      await page.getByTestId('files').setInputFiles([
-        { name: 'letter.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') },
-        { name: 'nothing.png', mimeType: 'image/png', buffer: Buffer.alloc(0) },
-        { name: 'half.png', mimeType: 'image/png', buffer: own.subarray(0, 60) },
-      ]);
-      const told = page.getByTestId('brought');
-      await expect(told).toContainText(
-        '“letter.jpg” was not brought in: it is not a JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG picture.',
-      );
-      await expect(told).toContainText('“nothing.png” was not brought in: it is empty (0 bytes).');
-      await expect(told).toContainText('“half.png” was not brought in');
-      await page
-        .getByTestId('files')
-        .setInputFiles({ name: `my neighbour ${name}.png`, mimeType: 'image/png', buffer: own });
-      await control(page, `Look at my neighbour ${name}.png`, false).click();
-      await control(page, 'Landmarks').click();
-      await control(page, 'figure').click();
-      await expect(control(page, 'figure')).toBeChecked();
-      await page.getByTestId('study-this').click();
-      const finger: Pointer = hasTouch ? 'touch' : 'mouse';
-      await control(page, 'landmark').click();
-      await saved(page);
-      const on = await pageOnScreen(surfaceOf(page));
-      for (const [landmark, x, y] of TRACED) {
-        await expect(page.getByRole('radio', { name: landmark, exact: true })).toBeChecked();
-        await fingers.tap(on(x, y), finger);
-      }
-      await saved(page);
-      await page.getByTestId('next-pass').click();
-      await expect(page.getByTestId('hand')).toContainText('Guides');
-      await takeHand(page, 'Draw');
-      await saved(page);
-      const drawn = await pageOnScreen(surfaceOf(page));
-      await fingers.stroke(
-        arc(74, 100, 20, 60).map((p) => drawn(p.x, p.y)),
-        finger,
-      );
-      await page.getByTestId('next-pass').click();
-      for (const [landmark, x, y] of TRACED) {
-        await expect(page.getByTestId('asks')).toContainText(landmark);
-        const spot = await pageOnScreen(surfaceOf(page));
-        await fingers.tap(spot(landmark === 'left hip' ? x + 26 : x, y), finger);
-      }
-      await expect(page.getByTestId('todo')).toContainText('left hip');
-      await expect(page.getByTestId('summary')).toContainText('Average miss');
-      expect(o.strange).toEqual([]);
-    });
+    test(
+      'a picture of one’s own goes the same way with five touched landmarks; what is none is refused by name',
+      benchAt('wide', name),
+      async ({ page: browserPage }) => {
+        const o = await opened(browserPage);
+        const { page, fingers } = o;
+        await page.goto(`${desk.address}/references`);
+        const own = await sharp({
+          create: { width: 600, height: 900, channels: 3, background: name === 'phone' ? '#9ab' : '#ba9' },
+        })
+          .png()
+          .toBuffer();
+        await page.getByTestId('bring').click();
+        await page.getByTestId('files').setInputFiles([
+          { name: 'letter.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') },
+          { name: 'nothing.png', mimeType: 'image/png', buffer: Buffer.alloc(0) },
+          { name: 'half.png', mimeType: 'image/png', buffer: own.subarray(0, 60) },
+        ]);
+        const told = page.getByTestId('brought');
+        await expect(told).toContainText(
+          '“letter.jpg” was not brought in: it is not a JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG picture.',
+        );
+        await expect(told).toContainText('“nothing.png” was not brought in: it is empty (0 bytes).');
+        await expect(told).toContainText('“half.png” was not brought in');
+        await page
+          .getByTestId('files')
+          .setInputFiles({ name: `my neighbour ${name}.png`, mimeType: 'image/png', buffer: own });
+        await control(page, `Look at my neighbour ${name}.png`, false).click();
+        await control(page, 'Landmarks').click();
+        await control(page, 'figure').click();
+        await expect(control(page, 'figure')).toBeChecked();
+        await page.getByTestId('study-this').click();
+        const finger: Pointer = hasTouch ? 'touch' : 'mouse';
+        await control(page, 'landmark').click();
+        await saved(page);
+        const on = await pageOnScreen(surfaceOf(page));
+        for (const [landmark, x, y] of TRACED) {
+          await expect(page.getByRole('radio', { name: landmark, exact: true })).toBeChecked();
+          await fingers.tap(on(x, y), finger);
+        }
+        await saved(page);
+        await page.getByTestId('next-pass').click();
+        await expect(page.getByTestId('hand')).toContainText('Guides');
+        await takeHand(page, 'Draw');
+        await saved(page);
+        const drawn = await pageOnScreen(surfaceOf(page));
+        await fingers.stroke(
+          arc(74, 100, 20, 60).map((p) => drawn(p.x, p.y)),
+          finger,
+        );
+        await page.getByTestId('next-pass').click();
+        for (const [landmark, x, y] of TRACED) {
+          await expect(page.getByTestId('asks')).toContainText(landmark);
+          const spot = await pageOnScreen(surfaceOf(page));
+          await fingers.tap(spot(landmark === 'left hip' ? x + 26 : x, y), finger);
+        }
+        await expect(page.getByTestId('todo')).toContainText('left hip');
+        await expect(page.getByTestId('summary')).toContainText('Average miss');
+        expect(o.strange).toEqual([]);
+      },
+    );
   });
 }

@@ -18,6 +18,14 @@ export const SIZES = [
   { name: 'wide', viewport: { width: 1280, height: 800 }, pointer: 'mouse' as Pointer, hasTouch: false },
 ] as const;
 
+/**
+ * Marks a long journey as one of the bench's at one size: `npm test` goes it at the other, the bench's part
+ * "journeys" at this one too.
+ */
+export const benchAt = (bench: 'phone' | 'wide', size: string): { tag: string[] } => ({
+  tag: size === bench ? ['@bench'] : [],
+});
+
 /** A line with as few points, page millimetres, as a pen needs that goes straight from one to the next. */
 export const penLine = (line: readonly At[]): At[] => thinned(line, 0.3);
 

@@ -24,6 +24,7 @@ const PARTS = {
   sessions: 'bench/sessions.ts',
   edge: 'bench/edge.ts',
   access: 'bench/access.ts',
+  journeys: 'bench/journeys.ts',
 };
 const asked = process.argv.slice(2).filter((part) => part in PARTS);
 await install();

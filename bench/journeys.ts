@@ -1,0 +1,10 @@
+import { playedInBrowser } from './played.ts';
+import { row } from './table.ts';
+
+/** Long journeys at the size that `npm test` leaves out: it goes each of them at one size. */
+
+const { passed, all } = playedInBrowser('e2e/', {
+  how: ['--grep', '@bench'],
+  environment: { DEFT_JOURNEYS: 'all' },
+});
+row('long journeys at their other size', `${passed} of ${all}`, 'all', passed === all && all > 12);
