@@ -26,7 +26,8 @@ const CORE_PARTS = {
   tone: ['geometry', 'page', 'reference'],
   paper: ['geometry', 'tone'],
   session: ['random', 'reference'],
-  findings: ['fit', 'geometry', 'ink', 'page', 'reference', 'subjects'],
+  strokes: ['geometry', 'page'],
+  findings: ['fit', 'geometry', 'ink', 'page', 'reference', 'strokes', 'subjects'],
 };
 
 /** Features of the studio: none reaches into another, and what they share knows none of them. */

@@ -2,8 +2,8 @@ import { playedOnServer } from './played.ts';
 import { row } from './table.ts';
 
 /**
- * At the server's door, by seed: changes whose fields do not fit their things (its `edge.test.ts`), and spoiled
- * batches (its `soak.test.ts`).
+ * At the server's door, by seed: changes whose fields do not fit their things (its `edge.test.ts`), and
+ * spoiled batches (its `soak.test.ts`).
  */
 
 const TRIES = 10_000;

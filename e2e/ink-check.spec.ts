@@ -173,6 +173,45 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(strange).toEqual([]);
     });
 
+    test('how it was drawn is told beside what is off: its lines, and the order of work', async ({
+      page,
+    }) => {
+      const strange = watch(page, desk.address);
+      const { reference } = await attempt(page);
+      // The head is gone over again and again before the rest has a line.
+      const [head, ...rest] = drawn(reference, null) as [At[], ...At[][]];
+      const lines = [head, head, head, head, ...rest, ...rest];
+      await drawLines(page, lines, pointer);
+      await saved(page);
+      await page.getByTestId('next-pass').click();
+      await expect(page.getByTestId('seen')).toBeVisible({ timeout: 20_000 });
+      await control(page, 'line').click();
+      const line = page.getByTestId('line-kind');
+      await expect(line).toContainText(`${lines.length} strokes`);
+      await expect(line).toContainText('Gone over again');
+      await expect(page.locator('[data-mark="again"]')).toHaveAttribute('d', /^M.+L/);
+      await expect(page.getByTestId('finding').or(page.getByTestId('ring'))).toHaveCount(0);
+      expect(await trouble(page)).toEqual([]);
+      await look(page, 'kind-line');
+
+      await control(page, 'order of work').click();
+      const order = page.getByTestId('order-kind');
+      await expect(order).toContainText('The whole stood after');
+      await expect(order).toContainText('the head had been worked on before that.');
+      const shown = page.getByTestId('laid-strokes').locator('path');
+      const all = await shown.count();
+      await page.getByTestId('when-it-stood').click();
+      await expect.poll(() => shown.count()).toBeLessThan(all);
+      await expect(order).toContainText(new RegExp(`\\d+ of ${lines.length} strokes`));
+      expect(await trouble(page)).toEqual([]);
+      await look(page, 'kind-order');
+      await page.getByTestId('all-of-it').click();
+      await expect(shown).toHaveCount(all);
+      await control(page, 'what is off').click();
+      await expect(page.getByTestId('ring').first()).toBeVisible();
+      expect(strange).toEqual([]);
+    });
+
     test(
       'a drawing made elsewhere, in a file or on paper, becomes an attempt and is told what is off; its arm is mended in place, and drawn better anew',
       benchAt('wide', name),

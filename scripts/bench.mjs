@@ -14,6 +14,7 @@ const PARTS = {
   things: 'bench/things.ts',
   sheet: 'bench/sheet.ts',
   findings: 'bench/findings.ts',
+  order: 'bench/order.ts',
   changes: 'bench/changes.ts',
   pen: 'bench/pen.ts',
   page: 'bench/page.ts',

@@ -6,7 +6,15 @@ import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import { pathToFileURL } from 'node:url';
 import { brotliDecompressSync } from 'node:zlib';
-import { idOf, OPERATION_VERSION, pageOf, reducePage, sheetsOf, type Operation } from '@deft/core/page';
+import {
+  idOf,
+  OPERATION_VERSION,
+  pageOf,
+  reducePage,
+  sheetsOf,
+  type Id,
+  type Operation,
+} from '@deft/core/page';
 import { expandPlan, newBlock, newClock } from '@deft/core/session';
 import type { ServerContext } from '../src/context.ts';
 import { startPicturePool } from '../src/jobs/picture-pool.ts';
@@ -261,6 +269,7 @@ describe('sessions', () => {
       computation: 7,
       headline: 'Turn the left arm.',
       says: [{ sentence: 'Left arm 14° flatter.', sure: 'clearly' as const }],
+      line: null,
     };
     await store.keepReport(id, { id: newId(), ...said, miss: 9 }, 3);
     await store.keepReport(id, { id: newId(), ...said, miss: 4.5, headline: 'Turn the left arm, again.' }, 3);
@@ -293,6 +302,38 @@ describe('sessions', () => {
     );
     await store.removePlan(plan.id);
     assert.deepEqual(await store.listPlans(), []);
+  });
+
+  test('how lines were drawn is remembered by checks, and told of others that had about as much time', async () => {
+    const { poses } = await store.readSession((await store.listSessions())[0]!.id);
+    const [own, first, second] = poses.map(({ attempt }) => attempt) as [Id, Id, Id];
+    const line = { strokes: 60, length: 30, restated: 0.2, pace: null, smoothness: -2.1, pressure: null };
+    const said = { page: 3, trace: null, revision: 0, computation: 7, miss: 2, headline: 'So.', says: [] };
+    const keep = (attempt: Id, page: number, strokes: number) =>
+      store.keepReport(attempt, { id: newId(), ...said, page, line: { ...line, strokes } }, 9);
+    await keep(own, 20, 10);
+    await keep(first, 20, 20);
+    await keep(first, 21, 21);
+    await keep(second, 20, 30);
+    // One that was given all the time it wanted is no measure for a minute's.
+    const slow = await store.openStudy({ id: newId(), reference: poses[0]!.reference.id });
+    const { attempts } = await store.addAttempt(slow.id, {
+      id: newId(),
+      page: newId(),
+      inMind: null,
+      paper: null,
+    });
+    await keep(attempts.at(-1)!.id, 20, 99);
+    assert.deepEqual(
+      (await store.listOtherLines(own)).map(({ strokes }) => strokes),
+      [30, 21],
+    );
+    assert.deepEqual(await store.listOtherLines(attempts.at(-1)!.id), []);
+    assert.deepEqual(await store.listOtherLines(newId()), []);
+    assert.deepEqual((await store.listReports(first))[0]!.line, { ...line, strokes: 21 });
+    // What was said before lines were looked at stays readable.
+    await store.keepReport(first, { id: newId(), ...said, page: 22, line: null }, 9);
+    assert.equal((await store.listReports(first))[0]!.line, null);
   });
 
   test('a session that is gone is said to be gone', async () => {

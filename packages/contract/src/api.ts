@@ -1,4 +1,5 @@
 import type { Answer, Id } from '@deft/core/page';
+import type { LineFigures } from '@deft/core/strokes';
 import { boardPatchSchema, newBoardSchema, type Board } from './boards.ts';
 import { batchSchema } from './operations.ts';
 import { pageExportSchema, readOnSchema } from './pages.ts';
@@ -160,6 +161,11 @@ export const API = {
     /** The newest first. */
     reports: answers<KeptReport[]>()('GET', '/studies/attempts/:attempt/reports'),
     keepReport: answers<Done>()('POST', '/studies/attempts/:attempt/reports', { body: reportSchema }),
+    /**
+     * How the lines of the student's other drawings were drawn that were given about as much time, the newest
+     * first.
+     */
+    otherLines: answers<LineFigures[]>()('GET', '/studies/attempts/:attempt/other-lines'),
     lay: answers<Done>()('PUT', '/studies/attempts/:attempt/laid', { body: laidSchema }),
   },
   service: {

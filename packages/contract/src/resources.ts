@@ -3,6 +3,7 @@ import { determinant, type Affine, type Point } from '@deft/core/geometry';
 import type { ReportInWords } from '@deft/core/findings';
 import type { Id } from '@deft/core/page';
 import { GROUNDS, type Source } from '@deft/core/session';
+import type { LineFigures } from '@deft/core/strokes';
 import { affine, id } from './operations.ts';
 import type { Reference, ReferenceBrief } from './references.ts';
 import type { SubjectTrait } from './sets.ts';
@@ -104,12 +105,23 @@ export interface NewReport extends ReportInWords {
   readonly page: number;
   readonly trace: number | null;
   readonly revision: number;
+  /** How the drawing's lines were drawn; null where none is drawn on the page itself. */
+  readonly line: LineFigures | null;
 }
 export interface KeptReport extends NewReport {
   readonly id: Id;
   readonly createdAt: number;
 }
 const version = Joi.number().integer().min(0).max(1e9);
+const figure = Joi.number().min(-1e6).max(1e6);
+const lineSchema = Joi.object<LineFigures>({
+  strokes: Joi.number().integer().min(1).max(1e6).required(),
+  length: figure.min(0).required(),
+  restated: Joi.number().min(0).max(1).required(),
+  pace: figure.min(0).allow(null).required(),
+  smoothness: figure.allow(null).required(),
+  pressure: figure.min(0).allow(null).required(),
+});
 export const reportSchema = Joi.object<NewReport>({
   page: version.required(),
   trace: version.allow(null).required(),
@@ -126,6 +138,7 @@ export const reportSchema = Joi.object<NewReport>({
     )
     .max(200)
     .required(),
+  line: lineSchema.allow(null).default(null),
 });
 /** As many reports of one attempt are kept, the newest. */
 export const MOST_REPORTS = 50;

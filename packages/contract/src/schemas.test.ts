@@ -301,16 +301,20 @@ test('a drawing is laid by numbers that can be undone, or by the desk again', ()
 
 test('a report is kept with what it was made from and what it said', () => {
   const says = [{ sentence: 'The head is large.', sure: 'clearly' }];
+  const line = { strokes: 60, length: 30, restated: 0.2, pace: null, smoothness: -2.1, pressure: 0.2 };
   const report = { page: 12, trace: null, revision: 3, computation: 2, miss: 4.5, headline: 'So', says };
   expect([
     fits(reportSchema, report),
     fits(reportSchema, { ...report, says: [] }),
+    fits(reportSchema, { ...report, line }),
     fits(reportSchema, { ...report, miss: null, trace: 7 }),
     fits(reportSchema, { ...report, says: [{ sentence: 'x', sure: 'surely' }] }),
     fits(reportSchema, { ...report, page: -1 }),
     fits(reportSchema, { ...report, miss: Infinity }),
     fits(reportSchema, { ...report, headline: 'x'.repeat(601) }),
-  ]).toEqual([true, true, true, false, false, false, false]);
+    fits(reportSchema, { ...report, line: { ...line, restated: 1.2 } }),
+    fits(reportSchema, { ...report, line: { ...line, strokes: null } }),
+  ]).toEqual([true, true, true, true, false, false, false, false, false, false]);
 });
 
 describe('the running clock', () => {

@@ -22,6 +22,7 @@ import type { ReportInWords } from '@deft/core/findings';
 import type { Operation, ThingType } from '@deft/core/page';
 import type { Preparation, ReferenceMark } from '@deft/core/reference';
 import type { Block, Clock, Plan, Step } from '@deft/core/session';
+import type { LineFigures } from '@deft/core/strokes';
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 const created = () => moment('created_at').notNull().defaultNow();
@@ -307,6 +308,7 @@ export const reports = pgTable(
     miss: real('miss'),
     headline: text('headline').notNull(),
     says: jsonb('says').notNull().$type<ReportInWords['says']>(),
+    line: jsonb('line').$type<LineFigures>(),
     createdAt: created(),
   },
   (t) => [

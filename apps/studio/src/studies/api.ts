@@ -8,6 +8,7 @@ import {
 } from '@deft/contract';
 import type { Affine } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
+import type { LineFigures } from '@deft/core/strokes';
 import { api, ask, listOf } from '../data/api';
 
 const studiesOwnApi = api.injectEndpoints({
@@ -45,9 +46,17 @@ const studiesOwnApi = api.injectEndpoints({
       query: (attempt) => ask(API.studies.reports, { params: { attempt } }),
       providesTags: (_list, _error, attempt) => [{ type: 'Report', id: attempt }],
     }),
+    otherLines: build.query<LineFigures[], Id>({
+      query: (attempt) => ask(API.studies.otherLines, { params: { attempt } }),
+      providesTags: [listOf('Report')],
+    }),
     keepReport: build.mutation<void, { attempt: Id; report: NewReport }>({
       query: ({ attempt, report }) => ask(API.studies.keepReport, { params: { attempt }, body: report }),
-      invalidatesTags: (_answer, _error, { attempt }) => [listOf('Study'), { type: 'Report', id: attempt }],
+      invalidatesTags: (_answer, _error, { attempt }) => [
+        listOf('Study'),
+        listOf('Report'),
+        { type: 'Report', id: attempt },
+      ],
     }),
   }),
 });
@@ -59,5 +68,6 @@ export const {
   useAddAttemptMutation,
   useLayAttemptMutation,
   useReportsQuery,
+  useOtherLinesQuery,
   useKeepReportMutation,
 } = studiesOwnApi;

@@ -11,6 +11,7 @@ import {
   type Finding,
 } from '@deft/core/findings';
 import type { Id, Thing } from '@deft/core/page';
+import { handStrokes } from '@deft/core/strokes';
 import type { InMind } from '@deft/contract';
 import { Act, MainAct } from '../ui/acts';
 import { usePalette, useWide } from '../ui/use-desk-theme';
@@ -19,6 +20,11 @@ import { Way } from '../ui/way';
 import { EarlierAct, EarlierChecks } from './earlier-checks';
 import { FindingRow, Guesses, Perhaps, Unsure } from './finding-rows';
 import { LaidOver } from './laid-over';
+import { firstStrokes } from './kinds/first-strokes';
+import { kindsOf, type Kind } from './kinds/kind';
+import { KindChoice } from './kinds/kind-choice';
+import { LineKind } from './kinds/line-kind';
+import { OrderKind } from './kinds/order-kind';
 import { LOOKING, type Looking } from './looking';
 import { LookingRow } from './looking-row';
 import { landmarkAt, ringsOf } from './rings';
@@ -57,6 +63,7 @@ export function Findings(props: FindingsProps) {
   const [earlierOpen, setEarlierOpen] = useState(false);
   const [picked, setPicked] = useState<string | null>(null);
   const [looking, setLooking] = useState<Looking>(LOOKING);
+  const reading = useReading(things, result);
   const traced = props.trace?.things ?? null;
   const other = useOther(looking, study, traced);
   const placement = traced && placementOf(traced, study.reference.id);
@@ -70,9 +77,10 @@ export function Findings(props: FindingsProps) {
       <View style={{ flex: wide ? 6 : 5, minHeight: 200 }}>
         <LaidOver
           reference={study.reference}
-          things={things}
+          things={reading.shownThings}
           region={attempt.region}
           report={report}
+          marked={reading.marked}
           looking={looking}
           other={other}
           placement={placement}
@@ -101,6 +109,7 @@ export function Findings(props: FindingsProps) {
         {wide ? headline : null}
         <FindingsList
           {...props}
+          reading={reading}
           chosen={chosen}
           onChoose={setChosen}
           onEarlier={() => setEarlierOpen(true)}
@@ -111,7 +120,23 @@ export function Findings(props: FindingsProps) {
   );
 }
 
+/** What the check is read for, and what of the drawing that shows. */
+function useReading(things: ReadonlyMap<Id, Thing>, result: Answer) {
+  const [chosen, setKind] = useState<Kind>('off');
+  const count = useMemo(() => handStrokes(things).length, [things]);
+  const [until, setUntil] = useState(Infinity);
+  // What was opened may have nothing to say of the drawing as it is now.
+  const kind = kindsOf(result).some((one) => one.kind === chosen) ? chosen : 'off';
+  const shownThings = useMemo(
+    () => (kind === 'order' ? firstStrokes(things, until) : things),
+    [things, kind, until],
+  );
+  const marked = kind === 'line' ? result.hand.again : kind === 'order' ? [] : null;
+  return { kind, setKind, count, until: Math.min(until, count), setUntil, shownThings, marked };
+}
+
 interface FindingsListProps extends FindingsProps {
+  readonly reading: ReturnType<typeof useReading>;
   readonly chosen: string | null;
   readonly onChoose: (finding: string | null) => void;
   readonly onEarlier: () => void;
@@ -119,59 +144,76 @@ interface FindingsListProps extends FindingsProps {
 
 /** Everything the check has to say, and the way to the next attempt. */
 function FindingsList(props: FindingsListProps) {
-  const { study, attempt, keeper, trace, onLandmarks, onLay, things, result, chosen, onChoose, onEarlier } =
-    props;
-  const router = useRouter();
+  const { attempt, result, reading } = props;
   const wide = useWide();
-  const { report, scale } = result;
+  const { line, order } = result.hand;
+  const { kind, setKind, count, until, setUntil } = reading;
   return (
     <>
       <ScrollView contentContainerStyle={[styles.list, { paddingHorizontal: wide ? 24 : 16 }]}>
-        {(report.averageMiss ? report.cannotSay : report.cannotSay.slice(1)).map((sentence) => (
-          <Text key={sentence} soft>
-            {sentence}
-          </Text>
-        ))}
-        {report.averageMiss ? (
-          <Text soft testID="summary">
-            {summarySentence(report, scale)}
-          </Text>
+        <KindChoice result={result} kind={kind} onKind={setKind} />
+        {kind === 'off' ? <WhatIsOff {...props} /> : null}
+        {kind === 'line' && line ? <LineKind attempt={attempt} line={line} /> : null}
+        {kind === 'order' && order ? (
+          <OrderKind order={order} until={until} count={count} onUntil={setUntil} />
         ) : null}
-        <Seen keeper={keeper} things={things} result={result} />
-        <SaidAway keeper={keeper} things={things} />
-        <View>
-          {report.findings.map((finding, i) => (
-            <FindingRow
-              key={finding.id}
-              finding={finding}
-              number={i + 1}
-              on={finding.id === chosen}
-              report={report}
-              onPress={() => onChoose(finding.id === chosen ? null : finding.id)}
-            />
-          ))}
-        </View>
-        <Perhaps report={report} chosen={chosen} onChoose={onChoose} />
-        <Unsure report={report} />
-        <Guesses report={report} keeper={keeper} trace={trace} />
-        <View style={styles.acts}>
-          {onLandmarks ? (
-            <Act
-              label={result.seen ? 'Set some in a quick run' : 'Set the landmarks it lacks'}
-              onPress={onLandmarks}
-            />
-          ) : null}
-          {result.isEmpty ? null : <Act label="Lay it by hand" onPress={onLay} testID="lay-by-hand" />}
-          <EarlierAct attempt={attempt} onOpen={onEarlier} />
-        </View>
-        <View style={styles.first}>
-          <Way
-            label="Bring a drawing made elsewhere"
-            onPress={() => router.push({ pathname: '/studies/bring', params: { study: study.id } })}
-          />
-        </View>
       </ScrollView>
       <WhatNext {...props} />
+    </>
+  );
+}
+
+/** What is off, the largest first, with what is not sure and what can be set. */
+function WhatIsOff(props: FindingsListProps) {
+  const { study, attempt, keeper, trace, onLandmarks, onLay, things, result, chosen, onChoose, onEarlier } =
+    props;
+  const router = useRouter();
+  const { report, scale } = result;
+  return (
+    <>
+      {(report.averageMiss ? report.cannotSay : report.cannotSay.slice(1)).map((sentence) => (
+        <Text key={sentence} soft>
+          {sentence}
+        </Text>
+      ))}
+      {report.averageMiss ? (
+        <Text soft testID="summary">
+          {summarySentence(report, scale)}
+        </Text>
+      ) : null}
+      <Seen keeper={keeper} things={things} result={result} />
+      <SaidAway keeper={keeper} things={things} />
+      <View>
+        {report.findings.map((finding, i) => (
+          <FindingRow
+            key={finding.id}
+            finding={finding}
+            number={i + 1}
+            on={finding.id === chosen}
+            report={report}
+            onPress={() => onChoose(finding.id === chosen ? null : finding.id)}
+          />
+        ))}
+      </View>
+      <Perhaps report={report} chosen={chosen} onChoose={onChoose} />
+      <Unsure report={report} />
+      <Guesses report={report} keeper={keeper} trace={trace} />
+      <View style={styles.acts}>
+        {onLandmarks ? (
+          <Act
+            label={result.seen ? 'Set some in a quick run' : 'Set the landmarks it lacks'}
+            onPress={onLandmarks}
+          />
+        ) : null}
+        {result.isEmpty ? null : <Act label="Lay it by hand" onPress={onLay} testID="lay-by-hand" />}
+        <EarlierAct attempt={attempt} onOpen={onEarlier} />
+      </View>
+      <View style={styles.first}>
+        <Way
+          label="Bring a drawing made elsewhere"
+          onPress={() => router.push({ pathname: '/studies/bring', params: { study: study.id } })}
+        />
+      </View>
     </>
   );
 }

@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { CheckReport, Finding, Mark } from '@deft/core/findings';
-import { invert, type Affine, type Point } from '@deft/core/geometry';
+import { invert, transformPoint, type Affine, type Point } from '@deft/core/geometry';
 import type { Id, Region, Thing } from '@deft/core/page';
 import type { Reference } from '@deft/contract';
 import { pictureOf } from '../data/addresses';
@@ -9,7 +9,7 @@ import { OWN_DRAG, Stage, StageLink } from '../page/parts/stage';
 import { FIGURES, ON_PAGE } from '../ui/theme';
 import { usePalette } from '../ui/use-desk-theme';
 import { Correction } from './correction';
-import { LaidDrawing } from './laid-drawing';
+import { LaidDrawing, pathThrough } from './laid-drawing';
 import { LandmarkRings } from './landmark-rings';
 import type { Looking } from './looking';
 import type { Ring } from './rings';
@@ -32,6 +32,8 @@ interface LaidOverProps {
   readonly other: Other | null;
   /** Where the trace lays the picture on a page: how the drawing lies as it was drawn; null without one. */
   readonly placement: Affine | null;
+  /** Lines to be marked in the pins' stead, page millimetres; null shows the pins. */
+  readonly marked: readonly (readonly Point[])[] | null;
   /** The finding turned on; null shows all pins. */
   readonly shown: Finding | null;
   readonly onChoose: (id: string | null) => void;
@@ -66,8 +68,14 @@ export function LaidOver(props: LaidOverProps) {
     <image href={pictureOf(reference)} {...{ width, height }} />
   );
   const drawing = toReference && !alone ? <LaidDrawing {...{ things, region, toReference, unit }} /> : null;
-  const marks = (pixel: number): ReactNode =>
-    asDrawn || alone ? null : <Marks {...props} unit={unit} pixel={pixel} />;
+  const marks = (pixel: number): ReactNode => {
+    if (asDrawn || alone) return null;
+    return props.marked ? (
+      <MarkedLines lines={props.marked} toReference={report.toReference} unit={unit} />
+    ) : (
+      <Marks {...props} unit={unit} pixel={pixel} />
+    );
+  };
   const stage = (picture: ReactNode, over: ((pixel: number) => ReactNode) | undefined, label: string) => (
     <Stage
       {...{ width, height, link }}
@@ -99,6 +107,31 @@ export function LaidOver(props: LaidOverProps) {
         )
       )}
     </View>
+  );
+}
+
+/** Lines of the drawing drawn over in redline; nothing where it is not laid. */
+function MarkedLines({
+  lines,
+  toReference,
+  unit,
+}: {
+  readonly lines: readonly (readonly Point[])[];
+  readonly toReference: Affine | null;
+  readonly unit: number;
+}) {
+  if (!toReference) return null;
+  const d = lines.map((line) => pathThrough(line.map((p) => transformPoint(toReference, p)))).join('');
+  return (
+    <path
+      d={d}
+      fill="none"
+      stroke={ON_PAGE.correction}
+      strokeWidth={4.5 * unit}
+      strokeLinecap="round"
+      opacity={0.85}
+      data-mark="again"
+    />
   );
 }
 

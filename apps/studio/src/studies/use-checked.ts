@@ -56,7 +56,10 @@ export function useChecked(
           trace: trace?.replica.head ?? null,
           revision: reference.revision,
         };
-        void keepReport({ attempt: attempt.id, report: { ...versions, ...inWords(answer.report) } });
+        void keepReport({
+          attempt: attempt.id,
+          report: { ...versions, ...inWords(answer.report), line: answer.hand.line },
+        });
         // Once known, the figure's height stays what it is, so that attempts can be compared.
         if (!figureHeight && answer.height > 0 && answer.report.averageMiss)
           void changeReference({ id, patch: { figureHeight: answer.height } });

@@ -19,6 +19,7 @@ import { drawnLines } from '../page/drawn-lines.ts';
 import { doubtAmong } from './doubt.ts';
 import { check, takenOut, type CheckReport } from './check.ts';
 import type { Finding } from './finding.ts';
+import { handOf, type Hand } from './hand.ts';
 import { mendOf, type Mend } from './mend.ts';
 import { formItem, landmarkItem, moveItem, type Item } from './item.ts';
 
@@ -202,6 +203,8 @@ export interface CheckedPages {
   readonly isEmpty: boolean;
   /** What the desk sees in the drawing's lines; null where it sees no such figure. */
   readonly seen: FoundInInk | null;
+  /** How it was drawn: its lines, and the order of work. */
+  readonly hand: Hand;
 }
 
 /** Whether a page has no line, form or landmark on it. Ink lifted from paper is not asked about. */
@@ -289,5 +292,6 @@ export function checkPages(input: {
     scale: said.toReference && placement ? takenOut(said.toReference, placement).scale : null,
     isEmpty,
     seen,
+    hand: handOf(attempt, { report: said, height, seen: answer.found }),
   };
 }

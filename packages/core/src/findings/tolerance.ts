@@ -19,6 +19,12 @@ export const TOLERANCES: readonly Row[] = [
   { upTo: Infinity, place: 2, tilt: 4, proportion: 8 },
 ];
 
+/** Drawings that were given about as much time, seconds: more than `from`, up to `upTo`. */
+export function timeClassOf(seconds: number | null): { readonly from: number; readonly upTo: number } {
+  const i = TOLERANCES.findIndex(({ upTo }) => (seconds ?? Infinity) <= upTo);
+  return { from: TOLERANCES[i - 1]?.upTo ?? 0, upTo: (TOLERANCES[i] as Row).upTo };
+}
+
 /** A gesture so short that only movement is judged in it. */
 export const GESTURE_SECONDS = 60;
 

@@ -120,7 +120,7 @@ function someBody(random: () => number): Body {
   };
 }
 
-function oval(a: Point, b: Point, width: number, from = 0, turns = 1): Point[] {
+export function oval(a: Point, b: Point, width: number, from = 0, turns = 1): Point[] {
   const c = mid(a, b);
   const [ux, uy] = [(b.x - a.x) / 2, (b.y - a.y) / 2];
   const n = Math.ceil(36 * turns);
@@ -134,7 +134,7 @@ function oval(a: Point, b: Point, width: number, from = 0, turns = 1): Point[] {
 }
 
 /** Both edges of a tapering chain, each from its first joint to its last. */
-function edges(chain: readonly Point[], halves: readonly number[]): [Point[], Point[]] {
+export function edges(chain: readonly Point[], halves: readonly number[]): [Point[], Point[]] {
   const side = (sign: number): Point[] =>
     chain.flatMap((p, i) => {
       const [q, r] = [chain[Math.max(0, i - 1)] as Point, chain[Math.min(chain.length - 1, i + 1)] as Point];
@@ -147,7 +147,7 @@ function edges(chain: readonly Point[], halves: readonly number[]): [Point[], Po
 }
 
 /** A smooth line through some points (centripetal enough for limbs). */
-function curve(points: readonly Point[]): Point[] {
+export function curve(points: readonly Point[]): Point[] {
   const out: Point[] = [];
   for (let i = 0; i + 1 < points.length; i += 1) {
     const [p, q, r, s] = [
@@ -181,7 +181,7 @@ function dense(line: readonly Point[], step: number): Point[] {
 }
 
 /** The hand's unsteadiness: slow along a line, of the given standard deviation, with a little tremble. */
-function wobbled(line: readonly Point[], sd: number, reach: number, random: () => number): Point[] {
+export function wobbled(line: readonly Point[], sd: number, reach: number, random: () => number): Point[] {
   const fine = dense(line, reach / 10);
   const knots = Math.ceil(fine.length / 10) + 2;
   const [ax, ay] = [0, 1].map(() => Array.from({ length: knots }, () => sd * gaussian(random))) as [

@@ -1,0 +1,24 @@
+import type { CheckedPages } from '@deft/core/findings';
+import { Choice, Option } from '../../ui/choice';
+import { kindsOf, type Kind } from './kind';
+
+/** Which kind of thing a check is read for; nothing where there is but one. */
+export function KindChoice({
+  result,
+  kind,
+  onKind,
+}: {
+  readonly result: CheckedPages;
+  readonly kind: Kind;
+  readonly onKind: (kind: Kind) => void;
+}) {
+  const kinds = kindsOf(result);
+  if (kinds.length < 2) return null;
+  return (
+    <Choice label="What to see" inOneRow>
+      {kinds.map(({ kind: one, label }) => (
+        <Option key={one} small label={label} on={one === kind} onPress={() => onKind(one)} />
+      ))}
+    </Choice>
+  );
+}
