@@ -1,8 +1,8 @@
 import { checkPages } from '@deft/core/findings';
-import { encodeStroke, newPage, type Id, type Thing } from '@deft/core/page';
 import { seeded } from '@deft/core/random';
 import { drawnInOrder, WORKED_PARTS } from '../packages/core/src/testing/order-drawing.ts';
 import { figures } from './ink-cases.ts';
+import { madePage, newId } from './made-page.ts';
 import { row } from './table.ts';
 
 /**
@@ -15,28 +15,6 @@ const FIRST = Number(process.env['DEFT_ORDER_FIRST'] ?? 6_000_000);
 /** So far the moment when the whole stood may be off, as a share of the drawing time. */
 const NEAR = 0.08;
 
-let next = 1;
-const newId = (): Id => (next++).toString(16).padStart(32, '0');
-
-/** A page with these strokes on it. */
-function pageOf(strokes: readonly (readonly Parameters<typeof encodeStroke>[0][number][])[]): Map<Id, Thing> {
-  const things: Thing[] = newPage(newId(), newId);
-  const sheet = things.find((thing) => thing.type === 'sheet' && thing.kind === 'ink')?.id as Id;
-  for (const points of strokes)
-    things.push({
-      type: 'stroke',
-      id: newId(),
-      sheet,
-      order: 'a0',
-      points: encodeStroke(points),
-      pen: 'pencil',
-      size: 0.7,
-      colour: '#000000',
-      pressure: 'even',
-    });
-  return new Map(things.map((thing) => [thing.id, thing]));
-}
-
 let [told, stoodRight, partRight] = [0, 0, 0];
 for (let k = 0; k < COUNT; k += 1) {
   const random = seeded(FIRST + k);
@@ -47,7 +25,7 @@ for (let k = 0; k < COUNT; k += 1) {
   const before = random() < 0.5 ? null : (WORKED_PARTS[Math.floor(6 * random())] ?? null);
   const drawing = drawnInOrder(places, by * height, { before, random });
   const { hand, seen } = checkPages({
-    attempt: pageOf(drawing.strokes),
+    attempt: madePage(drawing.strokes),
     trace: null,
     reference: { id: newId(), subject: 'figure', figureHeight: height, truth: { landmarks } },
     seconds: null,

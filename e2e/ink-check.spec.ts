@@ -69,6 +69,12 @@ function drawn(reference: Reference, change: Change | null): At[][] {
   return lines.map(penLine);
 }
 
+/** Lines that lean to the picture's right from their lowest up, which is a facing sitter's left. */
+function leaning(lines: readonly (readonly At[])[]): At[][] {
+  const ground = Math.max(...lines.flat().map(({ y }) => y));
+  return lines.map((line) => line.map(({ x, y }) => ({ x: x + 0.12 * (ground - y), y })));
+}
+
 /** Lines on an A5 sheet as a file that another program made. */
 function svgOf(lines: readonly (readonly At[])[]): string {
   const { width, height } = SHEET;
@@ -173,18 +179,24 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(strange).toEqual([]);
     });
 
-    test('how it was drawn is told beside what is off: its lines, and the order of work', async ({
-      page,
-    }) => {
+    test('kinds are opened one at a time: the weight, the lines, and the order of work', async ({ page }) => {
       const strange = watch(page, desk.address);
       const { reference } = await attempt(page);
       // The head is gone over again and again before the rest has a line.
       const [head, ...rest] = drawn(reference, null) as [At[], ...At[][]];
-      const lines = [head, head, head, head, ...rest, ...rest];
+      const lines = leaning([head, head, head, head, ...rest, ...rest]);
       await drawLines(page, lines, pointer);
       await saved(page);
       await page.getByTestId('next-pass').click();
       await expect(page.getByTestId('seen')).toBeVisible({ timeout: 20_000 });
+      await control(page, 'weight').click();
+      await expect(page.getByTestId('weight-kind')).toContainText(
+        /The weight lies [\d.]+ % too far to the left over the feet\..*Lean the body to the right/,
+      );
+      await expect(page.locator('[data-mark="plumb"] [data-mark="move the feet"]')).toHaveCount(2);
+      expect(await trouble(page)).toEqual([]);
+      await look(page, 'kind-weight');
+
       await control(page, 'line').click();
       const line = page.getByTestId('line-kind');
       await expect(line).toContainText(`${lines.length} strokes`);

@@ -67,7 +67,8 @@ export function Correction({ mark, unit }: { readonly mark: Mark; readonly unit:
   );
 }
 
-function arrow(from: Point, to: Point, head: number): string {
+/** A line from one place to another with a head at its end, as a path. */
+export function arrow(from: Point, to: Point, head: number): string {
   const t = Math.atan2(to.y - from.y, to.x - from.x);
   const barb = (turn: number): Point => ({
     x: to.x - head * Math.cos(t + turn),

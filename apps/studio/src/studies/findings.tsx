@@ -19,12 +19,15 @@ import { Text } from '../ui/text';
 import { Way } from '../ui/way';
 import { EarlierAct, EarlierChecks } from './earlier-checks';
 import { FindingRow, Guesses, Perhaps, Unsure } from './finding-rows';
-import { LaidOver } from './laid-over';
+import { LaidOver, type LaidPlace } from './laid-over';
 import { firstStrokes } from './kinds/first-strokes';
 import { kindsOf, type Kind } from './kinds/kind';
 import { KindChoice } from './kinds/kind-choice';
 import { LineKind } from './kinds/line-kind';
+import { MarkedLines } from './kinds/marked-lines';
 import { OrderKind } from './kinds/order-kind';
+import { PlumbLines } from './kinds/plumb-lines';
+import { WeightKind } from './kinds/weight-kind';
 import { LOOKING, type Looking } from './looking';
 import { LookingRow } from './looking-row';
 import { landmarkAt, ringsOf } from './rings';
@@ -80,7 +83,7 @@ export function Findings(props: FindingsProps) {
           things={reading.shownThings}
           region={attempt.region}
           report={report}
-          marked={reading.marked}
+          instead={reading.instead}
           looking={looking}
           other={other}
           placement={placement}
@@ -131,8 +134,21 @@ function useReading(things: ReadonlyMap<Id, Thing>, result: Answer) {
     () => (kind === 'order' ? firstStrokes(things, until) : things),
     [things, kind, until],
   );
-  const marked = kind === 'line' ? result.hand.again : kind === 'order' ? [] : null;
-  return { kind, setKind, count, until: Math.min(until, count), setUntil, shownThings, marked };
+  return {
+    kind,
+    setKind,
+    count,
+    until: Math.min(until, count),
+    setUntil,
+    shownThings,
+    instead: kind === 'off' ? null : (place: LaidPlace) => shownOver(kind, result, place),
+  };
+}
+
+/** What a kind shows over the drawing, in the pins' stead. */
+function shownOver(kind: Kind, { hand, weight }: Answer, { toReference, unit }: LaidPlace) {
+  if (kind === 'line') return <MarkedLines lines={hand.again} {...{ toReference, unit }} />;
+  return kind === 'weight' && weight ? <PlumbLines weight={weight} unit={unit} /> : null;
 }
 
 interface FindingsListProps extends FindingsProps {
@@ -153,6 +169,9 @@ function FindingsList(props: FindingsListProps) {
       <ScrollView contentContainerStyle={[styles.list, { paddingHorizontal: wide ? 24 : 16 }]}>
         <KindChoice result={result} kind={kind} onKind={setKind} />
         {kind === 'off' ? <WhatIsOff {...props} /> : null}
+        {kind === 'weight' && result.weight ? (
+          <WeightKind weight={result.weight} sides={result.report.sides} />
+        ) : null}
         {kind === 'line' && line ? <LineKind attempt={attempt} line={line} /> : null}
         {kind === 'order' && order ? (
           <OrderKind order={order} until={until} count={count} onUntil={setUntil} />

@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { CheckReport, Finding, Mark } from '@deft/core/findings';
-import { invert, transformPoint, type Affine, type Point } from '@deft/core/geometry';
+import { invert, type Affine, type Point } from '@deft/core/geometry';
 import type { Id, Region, Thing } from '@deft/core/page';
 import type { Reference } from '@deft/contract';
 import { pictureOf } from '../data/addresses';
@@ -9,7 +9,7 @@ import { OWN_DRAG, Stage, StageLink } from '../page/parts/stage';
 import { FIGURES, ON_PAGE } from '../ui/theme';
 import { usePalette } from '../ui/use-desk-theme';
 import { Correction } from './correction';
-import { LaidDrawing, pathThrough } from './laid-drawing';
+import { LaidDrawing } from './laid-drawing';
 import { LandmarkRings } from './landmark-rings';
 import type { Looking } from './looking';
 import type { Ring } from './rings';
@@ -22,6 +22,14 @@ export interface Other {
   readonly toReference: Affine;
 }
 
+/** How a drawing is laid, for what is shown over it. */
+export interface LaidPlace {
+  /** Page millimetres to the picture's pixels; null where it is not laid. */
+  readonly toReference: Affine | null;
+  /** A thousandth of the picture. */
+  readonly unit: number;
+}
+
 interface LaidOverProps {
   readonly reference: Reference;
   readonly things: ReadonlyMap<Id, Thing>;
@@ -32,8 +40,8 @@ interface LaidOverProps {
   readonly other: Other | null;
   /** Where the trace lays the picture on a page: how the drawing lies as it was drawn; null without one. */
   readonly placement: Affine | null;
-  /** Lines to be marked in the pins' stead, page millimetres; null shows the pins. */
-  readonly marked: readonly (readonly Point[])[] | null;
+  /** What is shown in the pins' stead; null shows the pins. */
+  readonly instead: ((place: LaidPlace) => ReactNode) | null;
   /** The finding turned on; null shows all pins. */
   readonly shown: Finding | null;
   readonly onChoose: (id: string | null) => void;
@@ -70,8 +78,9 @@ export function LaidOver(props: LaidOverProps) {
   const drawing = toReference && !alone ? <LaidDrawing {...{ things, region, toReference, unit }} /> : null;
   const marks = (pixel: number): ReactNode => {
     if (asDrawn || alone) return null;
-    return props.marked ? (
-      <MarkedLines lines={props.marked} toReference={report.toReference} unit={unit} />
+    const { instead } = props;
+    return instead ? (
+      instead({ toReference: report.toReference, unit })
     ) : (
       <Marks {...props} unit={unit} pixel={pixel} />
     );
@@ -107,31 +116,6 @@ export function LaidOver(props: LaidOverProps) {
         )
       )}
     </View>
-  );
-}
-
-/** Lines of the drawing drawn over in redline; nothing where it is not laid. */
-function MarkedLines({
-  lines,
-  toReference,
-  unit,
-}: {
-  readonly lines: readonly (readonly Point[])[];
-  readonly toReference: Affine | null;
-  readonly unit: number;
-}) {
-  if (!toReference) return null;
-  const d = lines.map((line) => pathThrough(line.map((p) => transformPoint(toReference, p)))).join('');
-  return (
-    <path
-      d={d}
-      fill="none"
-      stroke={ON_PAGE.correction}
-      strokeWidth={4.5 * unit}
-      strokeLinecap="round"
-      opacity={0.85}
-      data-mark="again"
-    />
   );
 }
 

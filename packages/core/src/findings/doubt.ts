@@ -36,7 +36,7 @@ export function moveDoubt({ ids, covariance }: Doubt, [a, b, c, d]: Affine): Dou
 }
 
 /** Covariance of two items' places: x and y of the one down, of the other across; 0 where they are apart. */
-function between(a: Item, b: Item, { ids, covariance }: Doubt): readonly (readonly number[])[] {
+export function covarianceOf(a: Item, b: Item, { ids, covariance }: Doubt): readonly (readonly number[])[] {
   const [i, k] = [ids.indexOf(a.id), ids.indexOf(b.id)];
   if (i >= 0 && k >= 0) return covariance.subMatrix(2 * i, 2 * i + 1, 2 * k, 2 * k + 1).to2DArray();
   const own = a.id === b.id ? a.spread * a.spread : 0;
@@ -49,7 +49,7 @@ function between(a: Item, b: Item, { ids, covariance }: Doubt): readonly (readon
 /** Variance of how far `b` lies from `a` in a direction of length 1. */
 export function varianceAlong(a: Item, b: Item, { x, y }: Point, doubt: Doubt): number {
   const part = (p: Item, q: Item): number => {
-    const [[xx, xy], [yx, yy]] = between(p, q, doubt) as [[number, number], [number, number]];
+    const [[xx, xy], [yx, yy]] = covarianceOf(p, q, doubt) as [[number, number], [number, number]];
     return x * x * xx + x * y * (xy + yx) + y * y * yy;
   };
   return part(a, a) + part(b, b) - 2 * part(a, b);

@@ -16,11 +16,12 @@ import {
 } from '../ink/find-landmarks.ts';
 import type { PictureLine } from '../ink/skeleton.ts';
 import { drawnLines } from '../page/drawn-lines.ts';
-import { doubtAmong } from './doubt.ts';
+import { doubtAmong, moveDoubt } from './doubt.ts';
 import { check, takenOut, type CheckReport } from './check.ts';
 import type { Finding } from './finding.ts';
 import { handOf, type Hand } from './hand.ts';
 import { mendOf, type Mend } from './mend.ts';
+import { weightOf, type WeightReport } from './weight.ts';
 import { formItem, landmarkItem, moveItem, type Item } from './item.ts';
 
 type Things = ReadonlyMap<Id, Thing>;
@@ -205,6 +206,8 @@ export interface CheckedPages {
   readonly seen: FoundInInk | null;
   /** How it was drawn: its lines, and the order of work. */
   readonly hand: Hand;
+  /** Where the weight lies over the feet; null of what is no figure, or where too little of it is known. */
+  readonly weight: WeightReport | null;
 }
 
 /** Whether a page has no line, form or landmark on it. Ink lifted from paper is not asked about. */
@@ -272,16 +275,18 @@ export function checkPages(input: {
   const found = (open?.landmarks ?? []).map(({ name, byInk, spread }) =>
     landmarkItem({ id: `found ${name}`, name, at: byInk, spread }),
   );
+  const placed = [...own, ...found];
+  const doubt = doubtAmong(
+    found.map(({ id }) => id),
+    open?.covariance ?? [],
+  );
   const report = check({
-    drawn: [...own, ...found],
+    drawn: placed,
     reference: items,
     height,
     seconds,
     subject: SUBJECTS[reference.subject],
-    doubt: doubtAmong(
-      found.map(({ id }) => id),
-      open?.covariance ?? [],
-    ),
+    doubt,
   });
   const placement = trace && placementOf(trace, reference.id);
   const isEmpty = lines.length === 0 && isBlank(attempt);
@@ -293,5 +298,13 @@ export function checkPages(input: {
     isEmpty,
     seen,
     hand: handOf(attempt, { report: said, height, seen: answer.found }),
+    weight:
+      reference.subject === 'figure' && said.toReference
+        ? weightOf(
+            placed.map((item) => moveItem(item, said.toReference as Affine)),
+            items,
+            { height, doubt: moveDoubt(doubt, said.toReference), seconds },
+          )
+        : null,
   };
 }

@@ -10,4 +10,6 @@ export * from './kept-report.ts';
 export type { AverageMiss } from './miss.ts';
 export * from './sentences.ts';
 export { TOLERANCES, timeClassOf, toleranceOf, isJudged, GESTURE_SECONDS } from './tolerance.ts';
+export type { Plumb, WeightReport } from './weight.ts';
+export * from './weight-words.ts';
 export type { Mend } from './mend.ts';

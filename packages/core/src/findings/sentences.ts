@@ -39,7 +39,7 @@ export function nameOf(finding: Pick<Finding, 'about' | 'thing'>): string {
 }
 
 /** Left or right for a sideways miss, as the report's sides say. */
-function sideways(dx: number, sides: CheckReport['sides']): 'left' | 'right' {
+export function sideways(dx: number, sides: CheckReport['sides']): 'left' | 'right' {
   const right = dx > 0;
   return (sides === 'sitter facing' ? !right : right) ? 'right' : 'left';
 }
@@ -185,6 +185,10 @@ export function headlineOf({
   );
 }
 
+/** Whose left and right are meant, said once wherever sides are named. */
+export const sidesSentence = (sides: CheckReport['sides']): string =>
+  `Left and right are the ${sides === 'picture' ? "picture's" : "sitter's"}.`;
+
 /** The summary line of a report: first what the fit took out of the drawing, then how far it is off. */
 export function summarySentence(report: CheckReport, scale: number | null): string {
   const parts: string[] = [];
@@ -200,6 +204,6 @@ export function summarySentence(report: CheckReport, scale: number | null): stri
     const height = ofPicture ? 'the height' : "the figure's height";
     parts.push(`Average miss ${value.toFixed(1)} ± ${error.toFixed(1)} % of ${height}.`);
   }
-  parts.push(ofPicture ? "Left and right are the picture's." : "Left and right are the sitter's.");
+  parts.push(sidesSentence(report.sides));
   return parts.join(' ');
 }

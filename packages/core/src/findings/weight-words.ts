@@ -1,0 +1,29 @@
+import type { CheckReport } from './check.ts';
+import { plainNumber, sideways } from './sentences.ts';
+import type { Shift, WeightReport } from './weight.ts';
+
+type Sides = CheckReport['sides'];
+
+const said = ({ sure }: Shift, sentence: string): string =>
+  sure === 'clearly' ? sentence : `Perhaps: ${sentence.charAt(0).toLowerCase()}${sentence.slice(1)}`;
+
+/** Where the weight lies over the feet, beside the picture, in one sentence. */
+export function weightSentence({ shift }: WeightReport, sides: Sides): string {
+  if (!shift.sure) return 'The weight lies over the feet as it does in the picture.';
+  const side = sideways(shift.size, sides);
+  return said(shift, `The weight lies ${plainNumber(shift.size)} % too far to the ${side} over the feet.`);
+}
+
+/** What would bring the weight over the feet; null where it is. */
+export function weightDeed({ shift }: WeightReport, sides: Sides): string | null {
+  if (!shift.sure) return null;
+  const [back, on] = [sideways(-shift.size, sides), sideways(shift.size, sides)];
+  return `Lean the body to the ${back}, or set the feet further to the ${on}.`;
+}
+
+/** How the feet stand beside each other, in one sentence; null where nothing can be said of it. */
+export function feetSentence({ feet }: WeightReport): string | null {
+  if (!feet?.sure) return null;
+  const way = feet.size > 0 ? 'high' : 'low';
+  return said(feet, `The left foot stands ${plainNumber(feet.size)} % too ${way} beside the right.`);
+}
