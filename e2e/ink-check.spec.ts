@@ -179,9 +179,11 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(strange).toEqual([]);
     });
 
-    test('kinds are opened one at a time: the weight, the lines, and the order of work', async ({ page }) => {
+    test('kinds are opened one at a time: the movement, the weight, the lines, and the order of work', async ({
+      page,
+    }) => {
       const strange = watch(page, desk.address);
-      const { reference } = await attempt(page);
+      const { reference } = await beginAttempt(page, desk, 'Porter sweeping');
       // The head is gone over again and again before the rest has a line.
       const [head, ...rest] = drawn(reference, null) as [At[], ...At[][]];
       const lines = leaning([head, head, head, head, ...rest, ...rest]);
@@ -189,6 +191,12 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await saved(page);
       await page.getByTestId('next-pass').click();
       await expect(page.getByTestId('seen')).toBeVisible({ timeout: 20_000 });
+      await control(page, 'movement').click();
+      await expect(page.getByTestId('movement-kind')).toContainText('line of action');
+      await expect(page.locator('[data-mark="action"] path')).toHaveCount(4);
+      expect(await trouble(page)).toEqual([]);
+      await look(page, 'kind-movement');
+
       await control(page, 'weight').click();
       await expect(page.getByTestId('weight-kind')).toContainText(
         /The weight lies [\d.]+ % too far to the left over the feet\..*Lean the body to the right/,

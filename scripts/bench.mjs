@@ -15,7 +15,7 @@ const PARTS = {
   sheet: 'bench/sheet.ts',
   findings: 'bench/findings.ts',
   order: 'bench/order.ts',
-  weight: 'bench/weight.ts',
+  body: 'bench/body.ts',
   changes: 'bench/changes.ts',
   pen: 'bench/pen.ts',
   page: 'bench/page.ts',

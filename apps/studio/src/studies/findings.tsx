@@ -20,11 +20,13 @@ import { Way } from '../ui/way';
 import { EarlierAct, EarlierChecks } from './earlier-checks';
 import { FindingRow, Guesses, Perhaps, Unsure } from './finding-rows';
 import { LaidOver, type LaidPlace } from './laid-over';
+import { ActionLines } from './kinds/action-lines';
 import { firstStrokes } from './kinds/first-strokes';
 import { kindsOf, type Kind } from './kinds/kind';
 import { KindChoice } from './kinds/kind-choice';
 import { LineKind } from './kinds/line-kind';
 import { MarkedLines } from './kinds/marked-lines';
+import { MovementKind } from './kinds/movement-kind';
 import { OrderKind } from './kinds/order-kind';
 import { PlumbLines } from './kinds/plumb-lines';
 import { WeightKind } from './kinds/weight-kind';
@@ -146,8 +148,9 @@ function useReading(things: ReadonlyMap<Id, Thing>, result: Answer) {
 }
 
 /** What a kind shows over the drawing, in the pins' stead. */
-function shownOver(kind: Kind, { hand, weight }: Answer, { toReference, unit }: LaidPlace) {
+function shownOver(kind: Kind, { hand, weight, action }: Answer, { toReference, unit }: LaidPlace) {
   if (kind === 'line') return <MarkedLines lines={hand.again} {...{ toReference, unit }} />;
+  if (kind === 'movement' && action) return <ActionLines action={action} unit={unit} />;
   return kind === 'weight' && weight ? <PlumbLines weight={weight} unit={unit} /> : null;
 }
 
@@ -169,6 +172,7 @@ function FindingsList(props: FindingsListProps) {
       <ScrollView contentContainerStyle={[styles.list, { paddingHorizontal: wide ? 24 : 16 }]}>
         <KindChoice result={result} kind={kind} onKind={setKind} />
         {kind === 'off' ? <WhatIsOff {...props} /> : null}
+        {kind === 'movement' && result.action ? <MovementKind action={result.action} /> : null}
         {kind === 'weight' && result.weight ? (
           <WeightKind weight={result.weight} sides={result.report.sides} />
         ) : null}

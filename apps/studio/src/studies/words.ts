@@ -24,6 +24,8 @@ export const MENDED = 'That is right now, as far as the desk can tell.';
 export const NOT_TOLD_NOW = 'From how it is now, the desk cannot tell.';
 export const BRING_DRAWING =
   'Photograph a drawing of this reference that you made on paper: whole, with a little of the table round it, in even light. Or choose a picture of one that was drawn elsewhere. Then it is laid flat, and what you drew is lifted from it.';
+export const ACTION_LINES =
+  'On the drawing: your line of action from the head to the foot; the picture’s is dashed.';
 export const PLUMB_LINES =
   'On the drawing: a plumb line through the weight, and the middle of your feet. Dashed is where they stand under this weight in the picture.';
 export const LINE_MARKED = 'Marked on the drawing: where a line goes over an earlier one.';

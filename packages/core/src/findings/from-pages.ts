@@ -16,7 +16,8 @@ import {
 } from '../ink/find-landmarks.ts';
 import type { PictureLine } from '../ink/skeleton.ts';
 import { drawnLines } from '../page/drawn-lines.ts';
-import { doubtAmong, moveDoubt } from './doubt.ts';
+import { actionOf, type ActionReport } from './action-line.ts';
+import { doubtAmong, moveDoubt, type Doubt } from './doubt.ts';
 import { check, takenOut, type CheckReport } from './check.ts';
 import type { Finding } from './finding.ts';
 import { handOf, type Hand } from './hand.ts';
@@ -208,6 +209,8 @@ export interface CheckedPages {
   readonly hand: Hand;
   /** Where the weight lies over the feet; null of what is no figure, or where too little of it is known. */
   readonly weight: WeightReport | null;
+  /** Its line of action; null of what is no figure, where too little is known, or where it is straight. */
+  readonly action: ActionReport | null;
 }
 
 /** Whether a page has no line, form or landmark on it. Ink lifted from paper is not asked about. */
@@ -239,6 +242,25 @@ function laidByLines(
   if (answer.why === 'no ink') return { cannotSay: [TOO_LITTLE] };
   if (answer.why !== 'other') return {};
   return { cannotSay: [subject === 'figure' ? OTHER_POSE : OTHER_THING] };
+}
+
+/** What is told of a body as a whole, once a figure is laid on its picture. */
+function bodyKinds(
+  drawn: readonly Item[],
+  items: readonly Item[],
+  on: {
+    readonly reference: CheckedReference;
+    readonly report: CheckReport;
+    readonly height: number;
+    readonly doubt: Doubt;
+    readonly seconds: number | null;
+  },
+): Pick<CheckedPages, 'weight' | 'action'> {
+  const { toReference } = on.report;
+  if (on.reference.subject !== 'figure' || !toReference) return { weight: null, action: null };
+  const laid = drawn.map((item) => moveItem(item, toReference));
+  const there = { height: on.height, doubt: moveDoubt(on.doubt, toReference), seconds: on.seconds };
+  return { weight: weightOf(laid, items, there), action: actionOf(laid, items, there) };
 }
 
 /**
@@ -298,13 +320,6 @@ export function checkPages(input: {
     isEmpty,
     seen,
     hand: handOf(attempt, { report: said, height, seen: answer.found }),
-    weight:
-      reference.subject === 'figure' && said.toReference
-        ? weightOf(
-            placed.map((item) => moveItem(item, said.toReference as Affine)),
-            items,
-            { height, doubt: moveDoubt(doubt, said.toReference), seconds },
-          )
-        : null,
+    ...bodyKinds(placed, items, { reference, report: said, height, doubt, seconds }),
   };
 }

@@ -10,6 +10,8 @@ export * from './kept-report.ts';
 export type { AverageMiss } from './miss.ts';
 export * from './sentences.ts';
 export { TOLERANCES, timeClassOf, toleranceOf, isJudged, GESTURE_SECONDS } from './tolerance.ts';
+export type { ActionReport } from './action-line.ts';
+export * from './action-words.ts';
 export type { Plumb, WeightReport } from './weight.ts';
 export * from './weight-words.ts';
 export type { Mend } from './mend.ts';

@@ -33,6 +33,10 @@ export function landmarkItem(landmark: Pick<Landmark, 'id' | 'name' | 'at' | 'sp
   };
 }
 
+/** Landmarks among some items by their names; forms, and landmarks without a name, are left out. */
+export const landmarksBy = (items: readonly Item[]): Map<string, Item> =>
+  new Map(items.flatMap((item) => (item.kind === 'landmark' && item.name ? [[item.name, item]] : [])));
+
 /**
  * A form as the check sees it.
  * @param spread of the form's placed ends, millimetres

@@ -1,6 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import { covarianceOf, type Doubt } from './doubt.ts';
-import type { Item } from './item.ts';
+import { landmarksBy, type Item } from './item.ts';
 import { massShares, type Shares } from './mass-centre.ts';
 import type { Degree } from './sureness.ts';
 import { toleranceOf } from './tolerance.ts';
@@ -67,9 +67,6 @@ function lessOf(a: Shares, b: Shares): Shares {
   for (const [name, share] of b) shares.set(name, (shares.get(name) ?? 0) - share);
   return shares;
 }
-
-const landmarksBy = (items: readonly Item[]): Map<string, Item> =>
-  new Map(items.flatMap((item) => (item.kind === 'landmark' && item.name ? [[item.name, item]] : [])));
 
 /**
  * Where the weight of a drawn figure lies over its feet, beside the picture's.

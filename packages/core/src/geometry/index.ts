@@ -2,6 +2,7 @@ export * from './affine.ts';
 export * from './angle.ts';
 export * from './bend.ts';
 export * from './box.ts';
+export * from './curve.ts';
 export * from './homography.ts';
 export * from './hull.ts';
 export * from './line-fit.ts';

@@ -1,3 +1,4 @@
+import { curveThrough as curve } from '../geometry/curve.ts';
 import type { Point } from '../geometry/point.ts';
 import { isInside } from '../geometry/polygon.ts';
 import { gaussian } from '../random/seeded.ts';
@@ -144,31 +145,6 @@ export function edges(chain: readonly Point[], halves: readonly number[]): [Poin
       return [own];
     });
   return [side(1), side(-1)];
-}
-
-/** A smooth line through some points (centripetal enough for limbs). */
-export function curve(points: readonly Point[]): Point[] {
-  const out: Point[] = [];
-  for (let i = 0; i + 1 < points.length; i += 1) {
-    const [p, q, r, s] = [
-      points[i - 1] ?? points[i],
-      points[i],
-      points[i + 1],
-      points[i + 2] ?? points[i + 1],
-    ] as [Point, Point, Point, Point];
-    for (let k = 0; k < 12; k += 1) {
-      const t = k / 12;
-      const [a, b, c, d] = [
-        -0.5 * t ** 3 + t * t - 0.5 * t,
-        1.5 * t ** 3 - 2.5 * t * t + 1,
-        -1.5 * t ** 3 + 2 * t * t + 0.5 * t,
-        0.5 * t ** 3 - 0.5 * t * t,
-      ];
-      out.push({ x: a * p.x + b * q.x + c * r.x + d * s.x, y: a * p.y + b * q.y + c * r.y + d * s.y });
-    }
-  }
-  out.push(points.at(-1) as Point);
-  return out;
 }
 
 function dense(line: readonly Point[], step: number): Point[] {

@@ -1,7 +1,8 @@
+import { curveThrough as curve } from '../geometry/curve.ts';
 import { distance, middle, type Point } from '../geometry/point.ts';
 import { gaussian } from '../random/seeded.ts';
 import type { StrokePoint } from '../page/stroke-code.ts';
-import { curve, edges, oval, wobbled, type Places } from './drawn-figure.ts';
+import { edges, oval, wobbled, type Places } from './drawn-figure.ts';
 
 /** Test help: figures drawn stroke by stroke on the clock, in an order that is planted. */
 

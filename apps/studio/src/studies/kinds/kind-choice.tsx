@@ -16,8 +16,8 @@ export function KindChoice({
   if (kinds.length < 2) return null;
   return (
     <Choice label="What to see" inOneRow>
-      {kinds.map(({ kind: one, label }) => (
-        <Option key={one} small label={label} on={one === kind} onPress={() => onKind(one)} />
+      {kinds.map(({ kind: one, label, spoken = label }) => (
+        <Option key={one} small label={label} spoken={spoken} on={one === kind} onPress={() => onKind(one)} />
       ))}
     </Choice>
   );

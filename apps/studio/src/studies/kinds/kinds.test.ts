@@ -7,10 +7,10 @@ let n = 1;
 const newId = (): Id => (n++).toString(16).padStart(32, '0');
 
 test('only what a drawing has something to say of is offered, what is off first', () => {
-  const labels = (hand: object, weight: object | null): string[] =>
-    kindsOf({ hand, weight } as CheckedPages).map(({ label }) => label);
+  const labels = (hand: object, body: object | null): string[] =>
+    kindsOf({ hand, weight: body, action: body } as CheckedPages).map(({ label }) => label);
   expect(labels({ line: null, order: null }, null)).toEqual(['what is off']);
-  expect(labels({ line: {}, order: {} }, {})).toEqual(['what is off', 'weight', 'line', 'order of work']);
+  expect(labels({ line: {}, order: {} }, {})).toEqual(['what is off', 'movement', 'weight', 'line', 'order']);
 });
 
 test('the first lines of a page are those that were drawn first, with all that is no stroke', () => {
