@@ -1,3 +1,4 @@
+import { thingsOfType } from '../page/contents.ts';
 import { newPage } from '../page/new-page.ts';
 import { encodeStroke } from '../page/stroke-code.ts';
 import { seeded } from '../random/seeded.ts';
@@ -127,6 +128,22 @@ describe('a drawing of which only the lines are there', () => {
     expect(report.averageMiss!.value).toBeLessThan(2);
     expect(report.findings).toEqual([]);
     expect(lackingLandmarks(inked, null, made([]), seen)).toHaveLength(4);
+  });
+
+  test('its weight lies as in the picture, which a short gesture is not asked; its lines are counted', () => {
+    const { weight, hand } = told([]);
+    const rest = { trace: null, reference: made([]), seconds: null };
+    expect(weight!.shift.sure).toBeNull();
+    const gesture = checkPages({ ...rest, attempt: inked, seconds: 30 });
+    expect(gesture.weight).toBeNull();
+    expect(hand.line!.strokes).toBe(thingsOfType(inked, 'stroke').length);
+    // Nobody knows when these lines were drawn.
+    expect([hand.line!.pace, hand.order]).toEqual([null, null]);
+    expect(checkPages({ ...rest, attempt: page('attempt', []) }).hand).toEqual({
+      line: null,
+      again: [],
+      order: null,
+    });
   });
 
   test('what the picture hides is neither shown as seen nor held against another landmark', () => {

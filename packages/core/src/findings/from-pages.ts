@@ -22,6 +22,7 @@ import { check, takenOut, type CheckReport } from './check.ts';
 import type { Finding } from './finding.ts';
 import { handOf, type Hand } from './hand.ts';
 import { mendOf, type Mend } from './mend.ts';
+import { GESTURE_SECONDS } from './tolerance.ts';
 import { weightOf, type WeightReport } from './weight.ts';
 import { formItem, landmarkItem, moveItem, type Item } from './item.ts';
 
@@ -244,7 +245,10 @@ function laidByLines(
   return { cannotSay: [subject === 'figure' ? OTHER_POSE : OTHER_THING] };
 }
 
-/** What is told of a body as a whole, once a figure is laid on its picture. */
+/**
+ * What is told of a body as a whole, once a figure is laid on its picture: in a short gesture its movement
+ * alone.
+ */
 function bodyKinds(
   drawn: readonly Item[],
   items: readonly Item[],
@@ -260,7 +264,11 @@ function bodyKinds(
   if (on.reference.subject !== 'figure' || !toReference) return { weight: null, action: null };
   const laid = drawn.map((item) => moveItem(item, toReference));
   const there = { height: on.height, doubt: moveDoubt(on.doubt, toReference), seconds: on.seconds };
-  return { weight: weightOf(laid, items, there), action: actionOf(laid, items, there) };
+  const isGesture = (on.seconds ?? Infinity) <= GESTURE_SECONDS;
+  return {
+    weight: isGesture ? null : weightOf(laid, items, there),
+    action: actionOf(laid, items, there),
+  };
 }
 
 /**

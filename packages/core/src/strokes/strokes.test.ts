@@ -53,19 +53,17 @@ describe('what was gone over again', () => {
     };
     const samples = lines.map(walk);
     let [again, all] = [0, 0];
-    samples.forEach((own, i) =>
+    samples.forEach((own, i) => {
+      const earlier = samples.slice(0, i).flat();
       own.forEach((p) => {
-        const near = samples
-          .slice(0, i)
-          .flat()
-          .some(
-            (q) =>
-              distance(p, q) <= 1.5 && Math.abs(p.dx * q.dx + p.dy * q.dy) >= Math.cos((20 * Math.PI) / 180),
-          );
+        const near = earlier.some(
+          (q) =>
+            distance(p, q) <= 1.5 && Math.abs(p.dx * q.dx + p.dy * q.dy) >= Math.cos((20 * Math.PI) / 180),
+        );
         again += near ? 1 : 0;
         all += 1;
-      }),
-    );
+      });
+    });
     expect(again).toBeGreaterThan(20);
     expect(restatedLines(lines, 100).share).toBeCloseTo(again / all, 3);
   });
