@@ -1,6 +1,6 @@
 import { distance, middle, type Point } from '../geometry/point.ts';
 import { covarianceOf, type Doubt } from './doubt.ts';
-import { landmarksBy, type Item } from './item.ts';
+import { landmarksBy, placesBy, type Item } from './item.ts';
 import type { Degree } from './sureness.ts';
 import { GESTURE_SECONDS } from './tolerance.ts';
 
@@ -90,7 +90,7 @@ function errorOf(
   reference: readonly Point[],
   { height, doubt }: { readonly height: number; readonly doubt: Doubt },
 ): number {
-  const places = new Map([...own].map(([name, { centre }]) => [name, centre]));
+  const places = placesBy([...own.values()]);
   const base = shareOf(lineThrough(places, side), reference);
   const names = [...NEEDED, `${side} knee`, `${side} ankle`];
   const slopes = names.map((name) =>
@@ -128,9 +128,7 @@ export function actionOf(
   const [own, true_] = [landmarksBy(drawn), landmarksBy(reference)];
   const side = sideOf(new Set([...own.keys()].filter((name) => true_.has(name))), true_);
   if (!side || !(on.height > 0)) return null;
-  const placesOf = (items: ReadonlyMap<string, Item>): Map<string, Point> =>
-    new Map([...items].map(([name, { centre }]) => [name, centre]));
-  const [line, should] = [lineThrough(placesOf(own), side), lineThrough(placesOf(true_), side)];
+  const [line, should] = [lineThrough(placesBy(drawn), side), lineThrough(placesBy(reference), side)];
   const bends = { drawn: bendOf(line), reference: bendOf(should) };
   if (bends.reference === 'straight') return null;
   const share = shareOf(line, should);

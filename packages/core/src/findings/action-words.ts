@@ -1,4 +1,5 @@
 import type { ActionReport } from './action-line.ts';
+import { perhaps } from './sentences.ts';
 
 /** Below this share of its bend a line is as good as straight. */
 const NEARLY_STRAIGHT = 0.2;
@@ -15,8 +16,8 @@ const SHAPES = { straight: 'straight', C: 'one bend, like a C', S: 'two bends, l
 /** The line of action beside the picture's, in one sentence. */
 export function actionSentence(action: ActionReport): string {
   if (!action.sure) return 'The line of action bends as it does in the picture.';
-  const sentence = `he line of action ${standing(action)}.`;
-  return action.sure === 'clearly' ? `T${sentence}` : `Perhaps: t${sentence}`;
+  const sentence = `The line of action ${standing(action)}.`;
+  return action.sure === 'clearly' ? sentence : perhaps(sentence);
 }
 
 /** What to do about it; null where nothing is said. */

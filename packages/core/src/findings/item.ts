@@ -37,6 +37,10 @@ export function landmarkItem(landmark: Pick<Landmark, 'id' | 'name' | 'at' | 'sp
 export const landmarksBy = (items: readonly Item[]): Map<string, Item> =>
   new Map(items.flatMap((item) => (item.kind === 'landmark' && item.name ? [[item.name, item]] : [])));
 
+/** Where landmarks lie, by their names. */
+export const placesBy = (items: readonly Item[]): Map<string, Point> =>
+  new Map([...landmarksBy(items)].map(([name, { centre }]) => [name, centre]));
+
 /**
  * A form as the check sees it.
  * @param spread of the form's placed ends, millimetres

@@ -8,7 +8,7 @@ import type { Subject } from '../subjects/subject.ts';
 import { hangingOn } from '../subjects/subjects.ts';
 import { ovalOn, type CheckReport } from './check.ts';
 import type { Finding } from './finding.ts';
-import type { Item } from './item.ts';
+import { placesBy, type Item } from './item.ts';
 
 /** What to take hold of to mend a finding, and where it should come to lie. */
 export interface Mend {
@@ -67,11 +67,7 @@ function shareAlong(line: readonly Point[], segments: readonly Segment[], width:
 
 /** Lines between the landmarks of a part as the reference has them, its near ends included. */
 function linesOf(part: ReadonlySet<string>, subject: Subject, reference: readonly Item[]): Point[][] {
-  const at = new Map(
-    reference.flatMap(({ kind, name, centre }) =>
-      kind === 'landmark' && name !== null ? [[name, centre] as const] : [],
-    ),
-  );
+  const at = placesBy(reference);
   if (subject.sticks.length > 0) return sticksOf(part, subject, at).map((segment) => [...segment]);
   return subject.axes.flatMap(({ name, kind, ends }) => {
     const [a, b] = ends.map((end) => at.get(end));

@@ -99,11 +99,15 @@ export function findingSentence(finding: Finding, sides: CheckReport['sides']): 
   return `${name} ${plainNumber(finding.size)} % ${tooMuch(finding)}`;
 }
 
+/** A sentence that is said only perhaps, in full or without its stop. */
+export const perhaps = (sentence: string): string =>
+  `Perhaps: ${sentence.charAt(0).toLowerCase()}${sentence.slice(1)}`;
+
 /** A finding that is not sure, with what would settle it: "Perhaps: … Set the left elbow to be sure." */
 export function perhapsSentence(finding: Finding, sides: CheckReport['sides']): string {
   const sentence = findingSentence(finding, sides);
   const settle = finding.settledBy ? ` Set the ${finding.settledBy} to be sure.` : '';
-  return `Perhaps: ${sentence.charAt(0).toLowerCase()}${sentence.slice(1)}.${settle}`;
+  return `${perhaps(sentence)}.${settle}`;
 }
 
 /** How sure a finding is, in its own unit: "± 2°". */

@@ -1,11 +1,11 @@
 import type { CheckReport } from './check.ts';
-import { plainNumber, sideways } from './sentences.ts';
+import { perhaps, plainNumber, sideways } from './sentences.ts';
 import type { Shift, WeightReport } from './weight.ts';
 
 type Sides = CheckReport['sides'];
 
 const said = ({ sure }: Shift, sentence: string): string =>
-  sure === 'clearly' ? sentence : `Perhaps: ${sentence.charAt(0).toLowerCase()}${sentence.slice(1)}`;
+  sure === 'clearly' ? sentence : perhaps(sentence);
 
 /** Where the weight lies over the feet, beside the picture, in one sentence. */
 export function weightSentence({ shift }: WeightReport, sides: Sides): string {

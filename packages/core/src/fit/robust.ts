@@ -1,3 +1,4 @@
+import { median } from '../geometry/median.ts';
 import { lengthOf, type Point } from '../geometry/point.ts';
 import { fitSimilarity, type Fit, type FitOptions } from './similarity.ts';
 
@@ -10,14 +11,6 @@ export interface RobustOptions extends FitOptions {
 export interface RobustFit extends Fit {
   readonly trust: readonly number[];
 }
-
-const median = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  const half = sorted.length >> 1;
-  return sorted.length % 2
-    ? (sorted[half] as number)
-    : ((sorted[half - 1] as number) + (sorted[half] as number)) / 2;
-};
 
 const FEWEST = 5;
 const ROUNDS = 40;
@@ -50,7 +43,7 @@ export function fitRobust(
   let trust: number[] = drawn.map(() => 1);
   for (let round = 0; round < ROUNDS; round += 1) {
     const sizes = fit.residuals.map(lengthOf);
-    const reach = TUKEY * Math.max(median(sizes) / RAYLEIGH_MEDIAN, floor);
+    const reach = TUKEY * Math.max((median(sizes) ?? 0) / RAYLEIGH_MEDIAN, floor);
     trust = sizes.map((size) => (size < reach ? (1 - (size / reach) ** 2) ** 2 : 0));
     fit = again(trust);
   }

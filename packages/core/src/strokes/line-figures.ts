@@ -1,3 +1,4 @@
+import { median } from '../geometry/median.ts';
 import type { StrokePoint } from '../page/stroke-code.ts';
 import type { HandStroke } from './hand-strokes.ts';
 import { smoothnessOf } from './smoothness.ts';
@@ -19,14 +20,6 @@ export interface LineFigures {
 
 /** So many lines, evenly from first to last, tell the hand's smoothness. */
 const MOST_SMOOTHED = 200;
-
-/** The middle value; null where there are none. */
-export function median(values: readonly number[]): number | null {
-  if (values.length === 0) return null;
-  const sorted = [...values].sort((a, b) => a - b);
-  const half = (sorted.length - 1) / 2;
-  return ((sorted[Math.floor(half)] as number) + (sorted[Math.ceil(half)] as number)) / 2;
-}
 
 /** How much pressure varies over all points, as a share of its mean; null where every one is the same. */
 function pressureSpread(points: readonly StrokePoint[]): number | null {

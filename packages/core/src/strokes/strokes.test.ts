@@ -1,10 +1,11 @@
+import { median } from '../geometry/median.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { newPage } from '../page/new-page.ts';
 import { encodeStroke, type StrokePoint } from '../page/stroke-code.ts';
 import type { Id, Stroke, Thing } from '../page/things.ts';
 import { gaussian, seeded } from '../random/seeded.ts';
 import { handStroke, handStrokes } from './hand-strokes.ts';
-import { lineFigures, median, type LineFigures } from './line-figures.ts';
+import { lineFigures, type LineFigures } from './line-figures.ts';
 import { lineRows, lineSentence } from './line-words.ts';
 import { NEAR, restatedLines } from './restated.ts';
 import { smoothnessOf } from './smoothness.ts';

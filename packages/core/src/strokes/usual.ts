@@ -1,4 +1,5 @@
-import { median, type LineFigures } from './line-figures.ts';
+import { median } from '../geometry/median.ts';
+import type { LineFigures } from './line-figures.ts';
 
 /** Fewer drawings than this have nothing usual about them. */
 export const FEWEST_FOR_USUAL = 5;
