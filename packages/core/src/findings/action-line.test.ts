@@ -101,6 +101,7 @@ test('how surely the places are known carries over, by numbers drawn at random a
   const sd = Math.sqrt(squares / 2000 - (sum / 2000) ** 2);
   expect(withDoubt(5).error / sd).toBeCloseTo(1, 1);
   expect(withDoubt(60).sure).toBeNull();
+  expect(actionSentence(withDoubt(60))).toContain('too close to tell');
 });
 
 test('nothing is said of a straight line, or without a leg or a height', () => {

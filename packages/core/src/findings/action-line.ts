@@ -16,6 +16,8 @@ export interface ActionReport {
   /** How much of the picture's bend the drawn line has: 1 all, 0 none, below that the other way. */
   readonly share: number;
   readonly error: number;
+  /** Whether it is bent less, or more, than is worth a word, surely or not. */
+  readonly past: boolean;
   /** How surely it is bent less, or more, than is worth a word; null where neither can be told. */
   readonly sure: Degree | null;
 }
@@ -137,5 +139,5 @@ export function actionOf(
   const past = share <= 1 - LESS || (!gesture && share >= 1 + MORE);
   const worth = Math.abs(share - 1) / error;
   const said = worth >= CLEARLY ? 'clearly' : worth >= PERHAPS ? 'perhaps' : null;
-  return { drawn: line, reference: should, bends, share, error, sure: past ? said : null };
+  return { drawn: line, reference: should, bends, share, error, past, sure: past ? said : null };
 }

@@ -15,6 +15,7 @@ const SHAPES = { straight: 'straight', C: 'one bend, like a C', S: 'two bends, l
 
 /** The line of action beside the picture's, in one sentence. */
 export function actionSentence(action: ActionReport): string {
+  if (!action.sure && action.past) return 'How the line of action bends is too close to tell.';
   if (!action.sure) return 'The line of action bends as it does in the picture.';
   const sentence = `The line of action ${standing(action)}.`;
   return action.sure === 'clearly' ? sentence : perhaps(sentence);

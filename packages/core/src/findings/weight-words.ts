@@ -9,6 +9,7 @@ const said = ({ sure }: Shift, sentence: string): string =>
 
 /** Where the weight lies over the feet, beside the picture, in one sentence. */
 export function weightSentence({ shift }: WeightReport, sides: Sides): string {
+  if (!shift.sure && shift.past) return 'Where the weight lies over the feet is too close to tell.';
   if (!shift.sure) return 'The weight lies over the feet as it does in the picture.';
   const side = sideways(shift.size, sides);
   return said(shift, `The weight lies ${plainNumber(shift.size)} % too far to the ${side} over the feet.`);

@@ -119,6 +119,7 @@ describe('the weight over the feet', () => {
     expect(with_(18).shift.sure).toBe('perhaps');
     expect(weightSentence(with_(18), 'picture')).toMatch(/^Perhaps: the weight lies/);
     expect(with_(80).shift.sure).toBeNull();
+    expect(weightSentence(with_(80), 'picture')).toContain('too close to tell');
   });
 
   test('a foot too high is told beside the other, and only where both stand in the picture', () => {

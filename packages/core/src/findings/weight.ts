@@ -15,6 +15,8 @@ export interface Plumb {
 export interface Shift {
   readonly size: number;
   readonly error: number;
+  /** Whether it is past tolerance, surely or not. */
+  readonly past: boolean;
   /** How surely it is past tolerance; null where it is not, or cannot be told. */
   readonly sure: Degree | null;
 }
@@ -98,7 +100,7 @@ export function weightOf(
     const past = Math.abs(size) >= toleranceOf('place', on.seconds);
     const worth = Math.abs(size) / error;
     const said = worth >= needed.clearly ? 'clearly' : worth >= needed.perhaps ? 'perhaps' : null;
-    return { size, error, sure: past ? said : null };
+    return { size, error, past, sure: past ? said : null };
   };
   const plumb = (at: ReadonlyMap<string, Item>): Plumb => ({
     weight: sumOf(mass, at),
