@@ -4,7 +4,7 @@ import { newBlock, newClock } from '@deft/core/session';
 import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { arc } from './hands.ts';
-import { beginAttempt, drawing, saved, SIZES } from './trace.ts';
+import { beginAttempt, benchAt, drawing, saved, SIZES } from './trace.ts';
 
 const { env } = process;
 let desk: Desk;
@@ -106,7 +106,7 @@ async function placesOf(page: Page): Promise<Place[]> {
   ];
 }
 
-/** By day and by night: in every test run one of them a size, in the bench and for looking both. */
+/** By day and by night: without the bench one of them a size, in the bench and for looking both. */
 const TIMES = { phone: ['light'], wide: ['dark'] } as const;
 const all = env['DEFT_ACCESS'] === 'all' || Boolean(env['DEFT_LOOK']);
 const timesOf = (size: keyof typeof TIMES) => (all ? (['light', 'dark'] as const) : TIMES[size]);
@@ -115,7 +115,8 @@ for (const { name: size, viewport, hasTouch } of SIZES)
   test.describe(size, () => {
     test.use({ viewport, hasTouch });
 
-    test(`every screen keeps the rules for access: ${timesOf(size).join(' and ')}`, async ({ page }) => {
+    const title = `every screen keeps the rules for access: ${timesOf(size).join(' and ')}`;
+    test(title, benchAt('wide', size), async ({ page }) => {
       test.setTimeout(240_000);
       const shots = env['DEFT_LOOK'];
       const found: string[] = [];
