@@ -1,13 +1,6 @@
 import { expose } from 'comlink';
-import {
-  gaps,
-  guessFigure,
-  lightnessHistogram,
-  silhouette,
-  valueTable,
-  valueThresholds,
-  type Mask,
-} from '@deft/core/tone';
+import { gaps, silhouette, type Mask } from '@deft/core/mask';
+import { guessFigure, lightnessHistogram, valueTable, valueThresholds } from '@deft/core/tone';
 
 /** Distance across which ink is taken for closed, as a share of the picture's height. */
 const CLOSES = 0.02;

@@ -1,7 +1,8 @@
 import { expose, transfer } from 'comlink';
 import { compose, scaling, type Point } from '@deft/core/geometry';
 import { preparedFrame, type Preparation, type Size } from '@deft/core/reference';
-import { carryTone, foreground, outlineOf, soften, toneCurve, type Hints } from '@deft/core/tone';
+import { outlineOf } from '@deft/core/mask';
+import { carryTone, foreground, soften, toneCurve, type Hints } from '@deft/core/tone';
 
 let source: { address: string; image: ImageBitmap } | null = null;
 /** The geometry last drawn, before tone: a slider of tone only needs that again. */

@@ -1,4 +1,5 @@
-import { grown, type Mask } from '../tone/mask.ts';
+import { grown } from '../mask/distances.ts';
+import type { Mask } from '../mask/mask.ts';
 
 /**
  * How well two masks of one size agree within a distance, pixels: share of the found that is true

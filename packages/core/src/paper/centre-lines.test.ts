@@ -1,4 +1,4 @@
-import { emptyMask } from '../tone/mask.ts';
+import { emptyMask } from '../mask/mask.ts';
 import { centreLines, lineWidths } from './centre-lines.ts';
 
 /** A mask with everything within `half` of some segments set. */

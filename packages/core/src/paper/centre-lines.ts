@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { emptyMask, type Mask } from '../tone/mask.ts';
+import { emptyMask, type Mask } from '../mask/mask.ts';
 
 /** Shorter pieces than this are the thinning's own burrs, pixels. */
 const SHORTEST = 4;

@@ -1,6 +1,7 @@
 import { hull } from '../geometry/hull.ts';
 import type { Point } from '../geometry/point.ts';
-import { regions, type Mask } from '../tone/mask.ts';
+import type { Mask } from '../mask/mask.ts';
+import { regions } from '../mask/regions.ts';
 
 /** Longer side of the raster on which ink is grouped. */
 const COARSE = 160;

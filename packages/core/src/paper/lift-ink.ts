@@ -1,5 +1,5 @@
 import { soften } from '../tone/soften.ts';
-import type { Mask } from '../tone/mask.ts';
+import type { Mask } from '../mask/mask.ts';
 import { lightSpots } from './light-spots.ts';
 import { levelLight } from './lighting.ts';
 import { luma, type Grey, type Rgb } from './picture.ts';

@@ -1,6 +1,8 @@
 import type { Point } from '../geometry/point.ts';
+import { squaredDistances } from '../mask/distances.ts';
+import { emptyMask, type Mask } from '../mask/mask.ts';
+import { regions } from '../mask/regions.ts';
 import { guessFigure } from '../tone/figure-mask.ts';
-import { emptyMask, regions, squaredDistances, type Mask } from '../tone/mask.ts';
 import { centreLines } from './centre-lines.ts';
 import { edgesOf, type Edges } from './edges.ts';
 

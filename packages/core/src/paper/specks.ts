@@ -1,4 +1,4 @@
-import { regions } from '../tone/mask.ts';
+import { regions } from '../mask/regions.ts';
 
 /**
  * Spots of a mask that are too small to be a line go; so do faint ones with nothing sure in them (hysteresis,

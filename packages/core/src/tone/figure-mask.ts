@@ -1,5 +1,6 @@
+import type { Mask } from '../mask/mask.ts';
+import { regions } from '../mask/regions.ts';
 import { colourDifference, labOf, type Lab } from './lab.ts';
-import { regions, type Mask } from './mask.ts';
 
 /** Width of the strips at both edges from which the background is told, as a share of the picture's. */
 const STRIP = 0.06;

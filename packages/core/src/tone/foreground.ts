@@ -1,8 +1,6 @@
-import { contours } from 'd3-contour';
-import type { Point } from '../geometry/point.ts';
-import { polygonArea, thinned } from '../geometry/polygon.ts';
+import type { Mask } from '../mask/mask.ts';
+import { regions } from '../mask/regions.ts';
 import { labOf } from './lab.ts';
-import { regions, type Mask } from './mask.ts';
 
 /** How many colours of a hint are looked at. */
 const SAMPLES = 160;
@@ -12,8 +10,6 @@ const SAME = 5;
 const STEP = 0.002;
 /** Width of the rim that counts as background where nothing is said, as a share of the picture. */
 const RIM = 0.02;
-/** Corners of a suggested outline lie within this share of the longer side of it. */
-const TOLERANCE = 0.0015;
 
 /** Pixels that are surely the thing and surely not, as indices, row by row. */
 export interface Hints {
@@ -120,22 +116,4 @@ export function foreground(
   const made = new Uint8Array(bits.length);
   for (const region of held) for (const i of region) made[i] = 1;
   return { width, height, bits: made };
-}
-
-/** The outer outline of a mask's largest piece, pixels; empty where there is none (marching squares). */
-export function outlineOf(
-  { width, height, bits }: Mask,
-  tolerance = TOLERANCE * Math.max(width, height),
-): Point[] {
-  const padded = new Array<number>((width + 2) * (height + 2)).fill(0);
-  for (let y = 0; y < height; y += 1)
-    for (let x = 0; x < width; x += 1) padded[(y + 1) * (width + 2) + x + 1] = bits[y * width + x] as number;
-  const [found] = contours()
-    .size([width + 2, height + 2])
-    .thresholds([0.5])(padded);
-  const rings = (found?.coordinates ?? []).map(([ring]) =>
-    (ring ?? []).map(([x = 0, y = 0]) => ({ x: x - 1, y: y - 1 })),
-  );
-  const [longest] = rings.sort((p, q) => polygonArea(q) - polygonArea(p));
-  return longest ? thinned(longest, tolerance).slice(0, -1) : [];
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { seeded } from '../random/seeded.ts';
-import { foreground, outlineOf } from './foreground.ts';
+import { outlineOf } from '../mask/outlines.ts';
+import { foreground } from './foreground.ts';
 import { boxRadii, soften } from './soften.ts';
 import { carryTone, toneCurve } from './tone-curve.ts';
 

@@ -1,16 +1,9 @@
 import fc from 'fast-check';
+import type { Mask } from '../mask/mask.ts';
 import { guessFigure } from './figure-mask.ts';
 import { colourDifference, labOf, labOfHex } from './lab.ts';
-import { emptyMask, gaps, grown, regions, silhouette, squaredDistances, type Mask } from './mask.ts';
 import { DRAWING_COLOURS, proposeColours, standsOut } from './propose-colours.ts';
 import { lightnessHistogram, VALUE_BINS, valueTable, valueThresholds } from './values.ts';
-
-const masked = (width: number, height: number, on: (x: number, y: number) => boolean): Mask => {
-  const mask = emptyMask(width, height);
-  for (let i = 0; i < mask.bits.length; i += 1) mask.bits[i] = on(i % width, Math.floor(i / width)) ? 1 : 0;
-  return mask;
-};
-const area = (mask: Mask): number => mask.bits.reduce((sum, bit) => sum + bit, 0);
 
 /** How many pixels of a mask and of what an answer holds for are in both, in either, and in the latter. */
 function overlap(
@@ -110,66 +103,7 @@ describe('values', () => {
   });
 });
 
-describe('silhouettes and gaps', () => {
-  test('distances are exact', () => {
-    fc.assert(
-      fc.property(fc.array(fc.boolean(), { minLength: 80, maxLength: 80 }), (on) => {
-        const mask: Mask = { width: 10, height: 8, bits: Uint8Array.from(on, Number) };
-        fc.pre(area(mask) > 0);
-        const found = squaredDistances(mask);
-        for (let i = 0; i < 80; i += 1) {
-          const best = Math.min(
-            ...on.flatMap((bit, j) =>
-              bit ? [((i % 10) - (j % 10)) ** 2 + (Math.floor(i / 10) - Math.floor(j / 10)) ** 2] : [],
-            ),
-          );
-          expect(found[i]).toBe(best);
-        }
-      }),
-    );
-    expect(
-      area(
-        grown(
-          masked(21, 21, (x, y) => x === 10 && y === 10),
-          3,
-        ),
-      ),
-    ).toBe(29);
-  });
-
-  test('a ring that does not quite close is filled; a wide opening is not', () => {
-    const ring = (opening: number): Mask =>
-      masked(80, 80, (x, y) => {
-        const [dx, dy] = [x - 40, y - 40];
-        return Math.abs(Math.hypot(dx, dy) - 25) < 1.2 && !(dx > 0 && Math.abs(dy) < opening / 2);
-      });
-    const disc = Math.PI * 25 ** 2;
-    expect(area(silhouette(ring(4), 8)) / disc).toBeGreaterThan(0.95);
-    expect(area(silhouette(ring(4), 8)) / disc).toBeLessThan(1.12);
-    expect(area(silhouette(ring(20), 8)) / disc).toBeLessThan(0.6);
-  });
-
-  test('a hole and a bay are gaps, the larger first; a full disc has none', () => {
-    const figure = masked(
-      100,
-      100,
-      (x, y) =>
-        x > 10 &&
-        x < 90 &&
-        y > 10 &&
-        y < 90 &&
-        !(x > 40 && x < 60 && y > 10 && y < 60) &&
-        Math.hypot(x - 25, y - 75) > 7,
-    );
-    const found = gaps(figure);
-    expect(found).toHaveLength(2);
-    expect(area(found[0]!)).toBeGreaterThan(800);
-    expect(Math.abs(area(found[1]!) - Math.PI * 49)).toBeLessThan(20);
-    expect(gaps(masked(60, 60, (x, y) => Math.hypot(x - 30, y - 30) < 20))).toEqual([]);
-    expect(gaps(emptyMask(10, 10))).toEqual([]);
-    expect(regions(masked(6, 1, (x) => x !== 2)).map((r) => r.length)).toEqual([2, 3]);
-  });
-
+describe('the figure in a picture', () => {
   test('a figure before a ground that changes from top to bottom is found', () => {
     const [width, height] = [60, 80];
     const rgba = new Uint8ClampedArray(width * height * 4);
