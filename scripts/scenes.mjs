@@ -66,17 +66,29 @@ async function render(scenes, folder, quality, before) {
       await page.setContent('<!doctype html><title>scenes</title>');
       await page.addScriptTag({ content: script });
     }
+    const silhouettes = await page.evaluate((name) => window.silhouettesOf(name), key);
     const { picture, truth } = await page.evaluate(
       ([name, q]) => window.renderScene(name, q),
       [key, quality],
     );
     const bytes = Buffer.from(picture.slice(picture.indexOf(',') + 1), 'base64');
     await writeFile(join(folder, file), bytes);
-    made.push({ ...entry, truth });
+    made.push({ ...entry, truth: { ...truth, silhouettes } });
     console.log(`${key}: ${Math.round(bytes.length / 1024)} kB`);
   }
   await page?.close();
   return made;
+}
+
+/** JSON with a line a fact, but for silhouettes: one line each. */
+function listed(contents) {
+  const outlines = [];
+  const text = JSON.stringify(
+    contents,
+    (key, value) => (key === 'silhouettes' ? value.map((one) => `@${outlines.push(one) - 1}@`) : value),
+    1,
+  );
+  return text.replaceAll(/"@(\d+)@"/g, (_, i) => JSON.stringify(outlines[i]));
 }
 
 try {
@@ -99,7 +111,7 @@ try {
     year: 2026,
     truth: demo[i].truth,
   }));
-  await writeFile(join(out, 'sets.json'), `${JSON.stringify({ sets: SETS, pictures }, null, 1)}\n`);
+  await writeFile(join(out, 'sets.json'), `${listed({ sets: SETS, pictures })}\n`);
   const offered = await render(
     SERVICE_SCENES,
     join(out, 'service'),

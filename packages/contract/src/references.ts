@@ -19,6 +19,11 @@ export interface Truth {
   readonly camera: { readonly fov: number; readonly from: readonly number[]; readonly at: readonly number[] };
   /** Longer side of the silhouette's box. */
   readonly height: number;
+  /**
+   * What belongs to the thing: all that lies within an odd number of one's closed outlines. Several where
+   * it may be drawn with what it holds or without. Absent where it is not known.
+   */
+  readonly silhouettes?: readonly (readonly (readonly Point[])[])[];
 }
 
 export const VIEWS = ['front', 'three-quarter', 'side', 'back', 'above', 'below'] as const;
@@ -173,6 +178,8 @@ const box = Joi.object({
   height: Joi.number().greater(0).max(1e6).required(),
 });
 
+/** Closed outlines, one or more. */
+const outlines = Joi.array().items(Joi.array().items(place).min(3).max(4000)).min(1).max(100);
 const MARKS = {
   trait: { text: Joi.string().trim().min(1).max(1000).required(), at: place.allow(null).required() },
   landmark: {
@@ -187,9 +194,7 @@ const MARKS = {
     guess: Joi.number().min(-1e4).max(1e4).allow(null).required(),
   },
   detail: { box: box.required(), reference: id.required() },
-  silhouette: {
-    outlines: Joi.array().items(Joi.array().items(place).min(3).max(4000)).min(1).max(100).required(),
-  },
+  silhouette: { outlines: outlines.required() },
 };
 export const markSchema = Joi.object<ReferenceMark>().when('.kind', {
   switch: Object.entries(MARKS).map(([kind, fields]) => ({
@@ -295,6 +300,7 @@ const truth = Joi.object<Truth>({
     at: Joi.array().items(Joi.number()).length(3).required(),
   }).required(),
   height: Joi.number().greater(0).max(1e6).required(),
+  silhouettes: Joi.array().items(outlines).max(4),
 });
 export const factsFields = {
   ...creditFields,

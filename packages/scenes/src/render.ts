@@ -10,6 +10,7 @@ import {
   Group,
   HemisphereLight,
   Mesh,
+  MeshBasicMaterial,
   MeshStandardMaterial,
   PCFShadowMap,
   PerspectiveCamera,
@@ -20,7 +21,8 @@ import {
   WebGLRenderer,
 } from 'three';
 import { RoundedBoxGeometry } from 'three/examples/jsm/geometries/RoundedBoxGeometry.js';
-import { toRadians } from '@deft/core/geometry';
+import { polygonArea, thinned, toRadians, type Point } from '@deft/core/geometry';
+import { emptyMask, outlinesOf } from '@deft/core/mask';
 import { seeded } from '@deft/core/random';
 import type { Body } from './body.ts';
 import { BUILDINGS } from './buildings.ts';
@@ -206,7 +208,10 @@ function build(thing: Thing): Shown {
   for (const { field, colour, box = body.box, cell = body.cell } of body.worn)
     group.add(meshed(field, box, cell, colour));
   const at = (name: string): Vector3 => body.landmarks.find((l) => l.name === name)?.at ?? vec(0, 0, 0);
-  if (thing.kind === 'figure') for (const prop of thing.props ?? []) PROPS[prop](group, at);
+  const held = new Group();
+  if (thing.kind === 'figure') for (const prop of thing.props ?? []) PROPS[prop](held, at);
+  held.traverse((o) => (o.userData['held'] = true));
+  group.add(held);
   return {
     group,
     landmarks: body.landmarks,
@@ -331,6 +336,68 @@ export function renderForms(asked: string | Scene, side: number): string {
   renderer.dispose();
   renderer.forceContextLoss();
   return picture;
+}
+
+/** Corners of a silhouette lie within this many pixels of the rendered edge. */
+const CLOSE = 1.2;
+const tenth = (value: number): number => Math.round(10 * value) / 10;
+/** Pieces smaller than this share of the largest are specks of the rendering. */
+const SPECK = 0.0005;
+
+/**
+ * The silhouettes of a scene's thing, each as closed outlines in pixels of the picture: all of it, and
+ * where it is
+ * a person who holds something, what is to be seen of the person alone, and the person as if nothing was
+ * held.
+ */
+export function silhouettesOf(asked: string | Scene): Point[][][] {
+  const scene = sceneOf(asked);
+  const [width, height] = scene.size;
+  const renderer = new WebGLRenderer({ antialias: true, preserveDrawingBuffer: true });
+  renderer.setSize(width, height);
+  const world = new World();
+  world.background = new Color(0, 0, 0);
+  const shown = build(scene.thing);
+  world.add(shown.group);
+  const { camera } = stand(scene, verticesOf(shown.group, false), shown.facing, width / height);
+  const white = new MeshBasicMaterial({ color: '#ffffff' });
+  const black = new MeshBasicMaterial({ color: '#000000' });
+  let holds = false;
+  const outlined = (held: typeof white | null): Point[][] => {
+    shown.group.traverse((o) => {
+      if (!(o instanceof Mesh)) return;
+      const isHeld = o.userData['held'] === true;
+      holds ||= isHeld;
+      o.visible = !o.userData['around'] && !(isHeld && held === null);
+      o.material = isHeld && held ? held : white;
+    });
+    renderer.render(world, camera);
+    const mask = maskOf(renderer.domElement, width, height);
+    const outlines = outlinesOf(mask);
+    const largest = Math.max(0, ...outlines.map(polygonArea));
+    return outlines
+      .filter((outline) => polygonArea(outline) > SPECK * largest)
+      .map((outline) => thinned(outline, CLOSE).map(({ x, y }) => ({ x: tenth(x), y: tenth(y) })))
+      .filter((outline) => outline.length > 2);
+  };
+  const whole = outlined(white);
+  const silhouettes = holds ? [whole, outlined(black), outlined(null)] : [whole];
+  renderer.dispose();
+  renderer.forceContextLoss();
+  return silhouettes;
+}
+
+/** Where a rendered picture is more white than black. */
+function maskOf(picture: HTMLCanvasElement, width: number, height: number) {
+  const canvas = document.createElement('canvas');
+  [canvas.width, canvas.height] = [width, height];
+  const context = canvas.getContext('2d');
+  if (!context) throw new Error('There is no canvas to draw on.');
+  context.drawImage(picture, 0, 0, width, height);
+  const { data } = context.getImageData(0, 0, width, height);
+  const mask = emptyMask(width, height);
+  for (let i = 0; i < mask.bits.length; i += 1) mask.bits[i] = (data[4 * i] as number) > 127 ? 1 : 0;
+  return mask;
 }
 
 /** Renders a scene, one of ours by its key or another, and tells its truth in pixels of the picture. */
@@ -462,4 +529,4 @@ function stand(
   return { camera, from, at, azimuth: (Math.atan2(from.x - at.x, from.z - at.z) * 180) / Math.PI };
 }
 
-Object.assign(window, { renderScene, renderForms });
+Object.assign(window, { renderScene, renderForms, silhouettesOf });

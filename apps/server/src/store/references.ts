@@ -21,7 +21,7 @@ import type {
   ViewKey,
 } from '@deft/contract';
 import type { Id } from '@deft/core/page';
-import { seenLandmarks, UNTOUCHED, type Preparation } from '@deft/core/reference';
+import { seenLandmarks, seenOutlines, UNTOUCHED, type Preparation } from '@deft/core/reference';
 import type { SubjectKey } from '@deft/core/subjects';
 import type { Blob } from './blob-files.ts';
 import type { Database } from './database.ts';
@@ -137,7 +137,15 @@ function seenTruth(
   size: { width: number; height: number },
   preparation: Preparation,
 ): Truth | null {
-  return truth && { ...truth, landmarks: seenLandmarks(truth.landmarks, size, preparation) };
+  if (!truth) return null;
+  const { silhouettes } = truth;
+  return {
+    ...truth,
+    landmarks: seenLandmarks(truth.landmarks, size, preparation),
+    ...(silhouettes
+      ? { silhouettes: silhouettes.map((outlines) => seenOutlines(outlines, size, preparation)) }
+      : {}),
+  };
 }
 
 /**

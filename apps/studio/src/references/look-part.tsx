@@ -16,7 +16,7 @@ interface LookProps extends PartProps {
 
 /** The picture seen afresh, and what has been noticed about it so far. */
 export function LookPart({ reference, look, onLook, mirrored, onMirrored }: LookProps) {
-  const { marks, author, credit, licence, caption } = reference;
+  const { marks, truth, author, credit, licence, caption } = reference;
   const traits = marks.filter((m) => m.kind === 'trait');
   return (
     <>
@@ -26,7 +26,9 @@ export function LookPart({ reference, look, onLook, mirrored, onMirrored }: Look
         <Text size={13} soft>
           {marks.some((mark) => mark.kind === 'silhouette')
             ? 'As the desk sees the person.'
-            : 'A guess, by what differs from the background.'}
+            : truth?.silhouettes
+              ? 'As it is known of this made picture.'
+              : 'A guess, by what differs from the background.'}
         </Text>
       ) : null}
       {traits.map((trait, i) => (

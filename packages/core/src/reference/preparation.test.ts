@@ -11,7 +11,7 @@ import {
   UNTOUCHED,
   type Preparation,
 } from './preparation.ts';
-import { landmarksOf, seenLandmarks } from './seen.ts';
+import { landmarksOf, seenLandmarks, seenOutlines, seenSights } from './seen.ts';
 import { sightOf } from './sight.ts';
 
 const SIZE = { width: 400, height: 300 };
@@ -207,4 +207,26 @@ test('a sight counts units, or tells a tilt; a point has neither', () => {
       guess: null,
     }),
   ).toBeNull();
+});
+
+test('outlines and sights go along with a prepared picture, turned over and turned about', () => {
+  const turned = make({ flip: true, turn: 90 });
+  const places = [
+    { x: 10, y: 20 },
+    { x: 110, y: 20 },
+    { x: 60, y: 90 },
+  ];
+  const { toPrepared: to } = preparedFrame(SIZE, turned);
+  expect(seenOutlines([places], SIZE, turned)).toEqual([places.map((p) => transformPoint(to, p))]);
+  const id = 'a'.repeat(32);
+  const [a, b, c] = places as [(typeof places)[0], (typeof places)[0], (typeof places)[0]];
+  const length = { kind: 'sight', id, unit: [a, b], span: [b, c], guess: 2 } as const;
+  const tilt = { kind: 'sight', id, unit: null, span: [a, b], guess: null } as const;
+  const trait = { kind: 'trait', id, text: 'Tall.', at: a } as const;
+  const [seen, level, ...rest] = seenSights([length, trait, tilt], SIZE, turned);
+  expect(rest).toEqual([]);
+  // A length keeps its units; what was level stands upright.
+  expect(sightOf(seen!)).toBeCloseTo(sightOf(length)!, 9);
+  expect(sightOf(tilt)).toBe(0);
+  expect(Math.abs(sightOf(level!)!)).toBeCloseTo(90, 9);
 });

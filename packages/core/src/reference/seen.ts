@@ -1,7 +1,7 @@
 import { transformPoint } from '../geometry/affine.ts';
 import type { Point } from '../geometry/point.ts';
 import { otherSide } from '../subjects/subjects.ts';
-import type { ReferenceMark } from './mark.ts';
+import type { ReferenceMark, SightMark } from './mark.ts';
 import { inFrame, preparedFrame, type Preparation, type Size } from './preparation.ts';
 
 /** A landmark as it is known, in whichever frame the holder says. */
@@ -60,5 +60,34 @@ export function seenLandmarks(
       at: place,
       hidden: hidden || !inFrame(frame, place),
     };
+  });
+}
+
+/** Outlines on the original as they are seen on a prepared picture; they may run beyond its frame. */
+export function seenOutlines(
+  outlines: readonly (readonly Point[])[],
+  original: Size,
+  preparation: Preparation,
+): Point[][] {
+  const { toPrepared } = preparedFrame(original, preparation);
+  return outlines.map((outline) => outline.map((p) => transformPoint(toPrepared, p)));
+}
+
+/** Sights on the original as they lie on a prepared picture: what they measure there is measured anew. */
+export function seenSights(
+  marks: readonly ReferenceMark[],
+  original: Size,
+  preparation: Preparation,
+): SightMark[] {
+  const { toPrepared } = preparedFrame(original, preparation);
+  const pair = ([a, b]: readonly [Point, Point]): [Point, Point] => [
+    transformPoint(toPrepared, a),
+    transformPoint(toPrepared, b),
+  ];
+  return marks.flatMap((mark): SightMark[] => {
+    if (mark.kind !== 'sight') return [];
+    return mark.unit
+      ? [{ ...mark, unit: pair(mark.unit), span: pair(mark.span) }]
+      : [{ ...mark, unit: null, span: pair(mark.span) }];
   });
 }

@@ -1,10 +1,10 @@
 import { useEffect, useState } from 'react';
 import { View, StyleSheet } from 'react-native';
-import { compose, scaling, transformPoint } from '@deft/core/geometry';
+import { scaling, transformPoint } from '@deft/core/geometry';
 import { formOutline, type Sheet } from '@deft/core/page';
-import { preparedFrame } from '@deft/core/reference';
 import type { Reference } from '@deft/contract';
 import { pictureOf, previewOf } from '../../data/addresses';
+import { knownSilhouettes } from '../../data/known-silhouettes';
 import { looksWorker } from '../../data/workers';
 import { SteadyPicture } from '../../ui/steady-picture';
 import { usePalette } from '../../ui/use-desk-theme';
@@ -15,7 +15,7 @@ import { SmallPage } from './small-page';
 
 /** As much of a reference as a look shows. */
 type Shown = Pick<Reference, 'id' | 'title' | 'revision'> &
-  Partial<Pick<Reference, 'marks' | 'original' | 'preparation'>>;
+  Partial<Pick<Reference, 'marks' | 'truth' | 'original' | 'preparation' | 'width' | 'height'>>;
 
 /** Heights at which values and outlines are looked at, pixels: an eye that squints sees no more. */
 const VALUES_HEIGHT = 160;
@@ -134,20 +134,21 @@ export function PageLook({ surface, look }: { readonly surface: Surface | null; 
   return <Filters id="page" table={table} />;
 }
 
+/** What is known of a reference's silhouette; null where nothing is. */
+function outlinesOf({ marks = [], truth = null, original, preparation }: Shown) {
+  const known = original && preparation ? knownSilhouettes({ marks, truth, original, preparation }) : [];
+  return known[0] ?? null;
+}
+
 /** What is known of a reference's silhouette, filled, on a canvas of its frame; null where nothing is. */
-function silhouetteOn(
-  { marks = [], original, preparation }: Shown,
-  width: number,
-  height: number,
-): HTMLCanvasElement | null {
-  const outlines = marks.flatMap((mark) => (mark.kind === 'silhouette' ? mark.outlines : []));
-  if (outlines.length === 0 || !original || !preparation) return null;
+function silhouetteOn(reference: Shown, width: number, height: number): HTMLCanvasElement | null {
+  const outlines = outlinesOf(reference);
+  if (!outlines || !reference.width || !reference.height) return null;
   const canvas = document.createElement('canvas');
   [canvas.width, canvas.height] = [width, height];
   const context = canvas.getContext('2d');
   if (!context) return null;
-  const frame = preparedFrame(original, preparation);
-  const toCanvas = compose(scaling(width / frame.width, height / frame.height), frame.toPrepared);
+  const toCanvas = scaling(width / reference.width, height / reference.height);
   const path = new Path2D();
   for (const outline of outlines)
     path.addPath(
@@ -183,7 +184,7 @@ export function SeenReference({
       .decode()
       .then(async () => {
         // What is told from the picture's colours costs more, and is no sharper, the larger it is seen.
-        const sharp = reference.marks?.some(({ kind }) => kind === 'silhouette');
+        const sharp = outlinesOf(reference) !== null;
         const height = masks(look) ? OUTLINE_HEIGHT / (sharp ? 1 : 2) : VALUES_HEIGHT;
         const canvas = document.createElement('canvas');
         canvas.height = height;
