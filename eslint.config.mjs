@@ -11,6 +11,7 @@ const CORE_MAY_USE = [
   'linear-sum-assignment',
   'culori',
   'd3-contour',
+  'delaunator',
 ];
 
 /** The core's parts, and which of them each may know. */
@@ -23,11 +24,13 @@ const CORE_PARTS = {
   page: ['geometry'],
   reference: ['geometry', 'page', 'subjects'],
   person: ['geometry', 'reference'],
-  tone: ['geometry', 'page', 'reference'],
-  paper: ['geometry', 'tone'],
+  mask: ['geometry'],
+  tone: ['geometry', 'mask', 'page', 'reference'],
+  paper: ['geometry', 'mask', 'tone'],
   session: ['random', 'reference'],
   strokes: ['geometry', 'page'],
-  findings: ['fit', 'geometry', 'ink', 'page', 'reference', 'strokes', 'subjects'],
+  shape: ['geometry', 'mask'],
+  findings: ['fit', 'geometry', 'ink', 'mask', 'page', 'reference', 'shape', 'strokes', 'subjects', 'tone'],
 };
 
 /** Features of the studio: none reaches into another, and what they share knows none of them. */

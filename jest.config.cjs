@@ -23,6 +23,8 @@ const modern = [
   'binary-search',
   'cheminfo-types',
   'd3-',
+  'delaunator',
+  'robust-predicates',
   'internmap',
   'three',
   'isosurface',

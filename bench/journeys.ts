@@ -2,8 +2,8 @@ import { playedInBrowser } from './played.ts';
 import { row } from './table.ts';
 
 /**
- * Long journeys at the size that `npm test` leaves out: it goes each of them at one size. The rules for access
- * are a part of their own.
+ * Long journeys at the size that `npm test` leaves out: it goes each of them at one size. The rules for
+ * access are a part of their own.
  */
 
 const { passed, all } = playedInBrowser('e2e/', {

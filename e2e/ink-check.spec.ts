@@ -179,7 +179,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(strange).toEqual([]);
     });
 
-    test('kinds are opened one at a time: the movement, the weight, the lines, and the order of work', async ({
+    test('kinds are opened one at a time: the movement, the weight, the relations, the lines, and the order of work', async ({
       page,
     }) => {
       const strange = watch(page, desk.address);
@@ -204,6 +204,20 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await expect(page.locator('[data-mark="plumb"] [data-mark="move the feet"]')).toHaveCount(2);
       expect(await trouble(page)).toEqual([]);
       await look(page, 'kind-weight');
+
+      await control(page, 'relations').click();
+      const relations = page.getByTestId('relations-kind');
+      await expect(relations).toContainText(/line up/);
+      const [measure, units] = ['Measure', 'in units of'].map((label) =>
+        relations.getByRole('radiogroup', { name: label }),
+      ) as [Locator, Locator];
+      await control(measure, 'right shin').click();
+      await control(units, 'head').click();
+      await expect(page.getByTestId('proportion')).toContainText(
+        /The right shin is [\d.]+ times the head \(± [\d.]+\), in the picture [\d.]+\./,
+      );
+      expect(await trouble(page)).toEqual([]);
+      await look(page, 'kind-relations');
 
       await control(page, 'line').click();
       const line = page.getByTestId('line-kind');

@@ -72,8 +72,9 @@ export async function beginAttempt(
   title: string,
 ): Promise<{ reference: Reference; study: Study }> {
   const path = `/references?q=${encodeURIComponent(title)}`;
-  const { items } = await askDesk<{ items: { id: string }[] }>(page, desk, 'get', path);
-  const reference = await askDesk<Reference>(page, desk, 'get', `/references/${items[0]!.id}`);
+  const { items } = await askDesk<{ items: { id: string; title: string }[] }>(page, desk, 'get', path);
+  const found = items.find((item) => item.title === title)!;
+  const reference = await askDesk<Reference>(page, desk, 'get', `/references/${found.id}`);
   const { id } = await askDesk<Study>(page, desk, 'post', '/studies', { reference: reference.id });
   const study = await askDesk<Study>(page, desk, 'post', `/studies/${id}/attempts`, {});
   await page.request.patch(`${desk.address}/api/studies/${id}`, { data: { pass: 'build' } });

@@ -16,6 +16,7 @@ const PARTS = {
   findings: 'bench/findings.ts',
   order: 'bench/order.ts',
   body: 'bench/body.ts',
+  shape: 'bench/shape.ts',
   changes: 'bench/changes.ts',
   pen: 'bench/pen.ts',
   page: 'bench/page.ts',

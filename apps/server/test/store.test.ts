@@ -135,6 +135,30 @@ test('the demo is laid once, to its end, and never on a desk that has something'
   assert.ok(man.truth && man.figureHeight && man.licence === 'CC0 1.0');
 });
 
+test('a made picture knows its silhouettes; what was noticed on its sisters is told, without the hidden and its own', async () => {
+  const [set] = await store.listSets();
+  const { items } = await store.listReferences({ set: set!.id });
+  const [own, sister] = items.map(({ id }) => id) as [string, string];
+  const { truth, width } = await store.readReference(own);
+  const { silhouettes = [] } = truth!;
+  const furthest = (of: typeof silhouettes): number => Math.max(...of.flat(2).map(({ x }) => x));
+  assert.ok(silhouettes.length > 0 && furthest(silhouettes) > width / 3 && furthest(silhouettes) <= width);
+  const study = await store.openStudy({ id: newId(), reference: own });
+  const notice = (reference: string, text: string): Promise<void> =>
+    store.changeMarks(reference, { put: [{ kind: 'trait', id: newId(), text, at: null }], remove: [] }, 50);
+  await notice(own, 'One arm is up.');
+  assert.deepEqual(await store.listSisters(study.id), []);
+  await notice(sister, 'The weight is on one leg.');
+  const { title } = await store.readReference(sister);
+  assert.deepEqual(await store.listSisters(study.id), [
+    { reference: sister, title, texts: ['The weight is on one leg.'] },
+  ]);
+  await store.changeReference(sister, { hidden: true });
+  assert.deepEqual(await store.listSisters(study.id), []);
+  await store.changeReference(sister, { hidden: false });
+  assert.deepEqual(await store.listSisters(newId()), []);
+});
+
 describe('pages', () => {
   const change = (page: string, device: string, n: number): Operation => ({
     id: newId(),

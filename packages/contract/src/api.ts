@@ -23,6 +23,7 @@ import {
   reportSchema,
   studyPatchSchema,
   type KeptReport,
+  type NoticedOn,
   type Study,
   type StudyBrief,
 } from './resources.ts';
@@ -166,6 +167,8 @@ export const API = {
      * first.
      */
     otherLines: answers<LineFigures[]>()('GET', '/studies/attempts/:attempt/other-lines'),
+    /** What was noticed on the pictures that are in a set with a study's. */
+    sisters: answers<NoticedOn[]>()('GET', '/studies/:id/sisters'),
     lay: answers<Done>()('PUT', '/studies/attempts/:attempt/laid', { body: laidSchema }),
   },
   service: {

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { determinant, type Affine, type Point } from '@deft/core/geometry';
-import type { ReportInWords } from '@deft/core/findings';
+import { NAMED_KINDS, type ReportInWords } from '@deft/core/findings';
 import type { Id } from '@deft/core/page';
 import { GROUNDS, type Source } from '@deft/core/session';
 import type { LineFigures } from '@deft/core/strokes';
@@ -99,6 +99,13 @@ export const newAttemptSchema = Joi.object<NewAttempt>({
     .default(null),
 });
 
+/** What was noticed about a picture, in the student's own words. */
+export interface NoticedOn {
+  readonly reference: Id;
+  readonly title: string;
+  readonly texts: readonly string[];
+}
+
 /** What a check said of an attempt, with the versions that it was made from. */
 export interface NewReport extends ReportInWords {
   /** The number of the last operation of its page, of the trace's where there is one, and the preparation. */
@@ -134,6 +141,7 @@ export const reportSchema = Joi.object<NewReport>({
       Joi.object({
         sentence: Joi.string().max(600).required(),
         sure: Joi.valid('clearly', 'perhaps').required(),
+        kind: Joi.valid(...NAMED_KINDS),
       }),
     )
     .max(200)

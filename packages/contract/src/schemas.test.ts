@@ -308,13 +308,15 @@ test('a report is kept with what it was made from and what it said', () => {
     fits(reportSchema, { ...report, says: [] }),
     fits(reportSchema, { ...report, line }),
     fits(reportSchema, { ...report, miss: null, trace: 7 }),
+    fits(reportSchema, { ...report, says: [{ sentence: 'x', sure: 'perhaps', kind: 'gaps' }] }),
+    fits(reportSchema, { ...report, says: [{ sentence: 'x', sure: 'perhaps', kind: 'looks' }] }),
     fits(reportSchema, { ...report, says: [{ sentence: 'x', sure: 'surely' }] }),
     fits(reportSchema, { ...report, page: -1 }),
     fits(reportSchema, { ...report, miss: Infinity }),
     fits(reportSchema, { ...report, headline: 'x'.repeat(601) }),
     fits(reportSchema, { ...report, line: { ...line, restated: 1.2 } }),
     fits(reportSchema, { ...report, line: { ...line, strokes: null } }),
-  ]).toEqual([true, true, true, true, false, false, false, false, false, false]);
+  ]).toEqual([true, true, true, true, true, false, false, false, false, false, false, false]);
 });
 
 describe('the running clock', () => {

@@ -23,6 +23,7 @@ export function studiesRouter({ store }: Pick<ServerContext, 'store'>): Router {
   });
   onRoute(router, studies.reports, ({ params: { attempt } }) => store.listReports(attempt));
   onRoute(router, studies.otherLines, ({ params: { attempt } }) => store.listOtherLines(attempt));
+  onRoute(router, studies.sisters, ({ params: { id } }) => store.listSisters(id));
   onRoute(router, studies.keepReport, async ({ params: { attempt }, body }) => {
     await store.keepReport(attempt, { id: newId(), ...body }, MOST_REPORTS);
     return undefined;

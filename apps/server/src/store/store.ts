@@ -15,6 +15,7 @@ import * as reports from './reports.ts';
 import * as repairs from './repairs.ts';
 import * as sessions from './sessions.ts';
 import * as sets from './sets.ts';
+import * as sisters from './sisters.ts';
 import * as studies from './studies.ts';
 
 /** Drops the database from a query's arguments. */
@@ -36,6 +37,7 @@ const QUERIES = {
   ...sessions,
   ...papers,
   ...reports,
+  ...sisters,
   ...guests,
   readPage: pages.readPage,
   readHead: pages.readHead,

@@ -1,10 +1,13 @@
 import type { CheckedPages, Finding, Mend } from '@deft/core/findings';
 import type { Affine } from '@deft/core/geometry';
 import { paperInk, withinRegion, type Id, type Placement, type Region, type Thing } from '@deft/core/page';
+import { seenSights } from '@deft/core/reference';
 import type { Reference } from '@deft/contract';
+import type { CheckedDrawing } from '../workers/check.worker';
 import type { LiftedInk } from '../workers/lifted-lines';
 import { placedOf, previewOf } from './addresses';
 import { knownLandmarks } from './known-landmarks';
+import { knownSilhouettes } from './known-silhouettes';
 import { checkWorker } from './workers';
 
 type Things = ReadonlyMap<Id, Thing>;
@@ -34,9 +37,17 @@ const figureOf = (reference: Checkable) => ({
 });
 
 function checkedOf(reference: Checkable) {
-  const { id, subject, figureHeight } = reference;
+  const { id, subject, figureHeight, marks, original, preparation } = reference;
   const landmarks = knownLandmarks(reference);
-  return { id, subject, figureHeight, truth: landmarks.length > 0 ? { landmarks } : null };
+  const truth = landmarks.length > 0 ? { landmarks } : null;
+  return {
+    id,
+    subject,
+    figureHeight,
+    truth,
+    silhouettes: knownSilhouettes(reference),
+    sights: seenSights(marks, original, preparation),
+  };
 }
 
 /**
@@ -62,7 +73,7 @@ export function checkPage(
     readonly rivals?: readonly Checkable[];
     readonly laid?: Affine | null;
   },
-): Promise<CheckedPages> {
+): Promise<CheckedDrawing> {
   return checkWorker().check({
     attempt: new Map(withinRegion(page, region)),
     trace: trace ? new Map(trace) : null,

@@ -3,6 +3,7 @@ import {
   type KeptReport,
   type NewAttempt,
   type NewReport,
+  type NoticedOn,
   type Study,
   type StudyPatch,
 } from '@deft/contract';
@@ -50,6 +51,10 @@ const studiesOwnApi = api.injectEndpoints({
       query: (attempt) => ask(API.studies.otherLines, { params: { attempt } }),
       providesTags: [listOf('Report')],
     }),
+    sisters: build.query<NoticedOn[], Id>({
+      query: (id) => ask(API.studies.sisters, { params: { id } }),
+      providesTags: [listOf('Reference'), listOf('Set')],
+    }),
     keepReport: build.mutation<void, { attempt: Id; report: NewReport }>({
       query: ({ attempt, report }) => ask(API.studies.keepReport, { params: { attempt }, body: report }),
       invalidatesTags: (_answer, _error, { attempt }) => [
@@ -69,5 +74,6 @@ export const {
   useLayAttemptMutation,
   useReportsQuery,
   useOtherLinesQuery,
+  useSistersQuery,
   useKeepReportMutation,
 } = studiesOwnApi;

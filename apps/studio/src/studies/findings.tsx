@@ -2,17 +2,18 @@ import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import {
-  headlineOf,
+  headlineOfAll,
   nameOf,
+  nearestName,
   placementOf,
   summarySentence,
   thingToDo,
-  type CheckReport,
   type Finding,
 } from '@deft/core/findings';
 import type { Id, Thing } from '@deft/core/page';
 import { handStrokes } from '@deft/core/strokes';
 import type { InMind } from '@deft/contract';
+import { knownLandmarks } from '../data/known-landmarks';
 import { Act, MainAct } from '../ui/acts';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
@@ -20,16 +21,11 @@ import { Way } from '../ui/way';
 import { EarlierAct, EarlierChecks } from './earlier-checks';
 import { FindingRow, Guesses, Perhaps, Unsure } from './finding-rows';
 import { LaidOver, type LaidPlace } from './laid-over';
-import { ActionLines } from './kinds/action-lines';
 import { firstStrokes } from './kinds/first-strokes';
 import { kindsOf, type Kind } from './kinds/kind';
 import { KindChoice } from './kinds/kind-choice';
-import { LineKind } from './kinds/line-kind';
-import { MarkedLines } from './kinds/marked-lines';
-import { MovementKind } from './kinds/movement-kind';
-import { OrderKind } from './kinds/order-kind';
-import { PlumbLines } from './kinds/plumb-lines';
-import { WeightKind } from './kinds/weight-kind';
+import { KindSays } from './kinds/kind-says';
+import { shownOver } from './kinds/shown-over';
 import { LOOKING, type Looking } from './looking';
 import { LookingRow } from './looking-row';
 import { landmarkAt, ringsOf } from './rings';
@@ -64,7 +60,7 @@ export function Findings(props: FindingsProps) {
     () => [...report.findings, ...report.perhaps, ...report.folded].find((f) => f.id === chosen) ?? null,
     [report, chosen],
   );
-  const headline = <Headline report={report} />;
+  const headline = <Headline sentence={headlineOfAll(result, result.values)} />;
   const [earlierOpen, setEarlierOpen] = useState(false);
   const [picked, setPicked] = useState<string | null>(null);
   const [looking, setLooking] = useState<Looking>(LOOKING);
@@ -85,6 +81,7 @@ export function Findings(props: FindingsProps) {
           things={reading.shownThings}
           region={attempt.region}
           report={report}
+          nearer={reading.nearer}
           instead={reading.instead}
           looking={looking}
           other={other}
@@ -130,6 +127,7 @@ function useReading(things: ReadonlyMap<Id, Thing>, result: Answer) {
   const [chosen, setKind] = useState<Kind>('off');
   const count = useMemo(() => handStrokes(things).length, [things]);
   const [until, setUntil] = useState(Infinity);
+  const [place, setPlace] = useState<number | null>(null);
   // What was opened may have nothing to say of the drawing as it is now.
   const kind = kindsOf(result).some((one) => one.kind === chosen) ? chosen : 'off';
   const shownThings = useMemo(
@@ -138,20 +136,22 @@ function useReading(things: ReadonlyMap<Id, Thing>, result: Answer) {
   );
   return {
     kind,
-    setKind,
+    setKind: (one: Kind): void => {
+      setKind(one);
+      setPlace(null);
+    },
+    place,
+    setPlace,
     count,
     until: Math.min(until, count),
     setUntil,
     shownThings,
-    instead: kind === 'off' ? null : (place: LaidPlace) => shownOver(kind, result, place),
+    nearer: kind === 'outline' || kind === 'gaps' ? (result.shape?.told?.nearer ?? null) : null,
+    instead:
+      kind === 'off'
+        ? null
+        : (on: LaidPlace) => shownOver(kind, result, on, { chosen: place, onChoose: setPlace }),
   };
-}
-
-/** What a kind shows over the drawing, in the pins' stead. */
-function shownOver(kind: Kind, { hand, weight, action }: Answer, { toReference, unit }: LaidPlace) {
-  if (kind === 'line') return <MarkedLines lines={hand.again} {...{ toReference, unit }} />;
-  if (kind === 'movement' && action) return <ActionLines action={action} unit={unit} />;
-  return kind === 'weight' && weight ? <PlumbLines weight={weight} unit={unit} /> : null;
 }
 
 interface FindingsListProps extends FindingsProps {
@@ -163,23 +163,23 @@ interface FindingsListProps extends FindingsProps {
 
 /** Everything the check has to say, and the way to the next attempt. */
 function FindingsList(props: FindingsListProps) {
-  const { attempt, result, reading } = props;
+  const { study, attempt, result, reading } = props;
   const wide = useWide();
-  const { line, order } = result.hand;
-  const { kind, setKind, count, until, setUntil } = reading;
+  const { kind, setKind, place, setPlace, count, until, setUntil } = reading;
+  const places = new Map(knownLandmarks(study.reference).map(({ name, at }) => [name, at]));
   return (
     <>
       <ScrollView contentContainerStyle={[styles.list, { paddingHorizontal: wide ? 24 : 16 }]}>
         <KindChoice result={result} kind={kind} onKind={setKind} />
         {kind === 'off' ? <WhatIsOff {...props} /> : null}
-        {kind === 'movement' && result.action ? <MovementKind action={result.action} /> : null}
-        {kind === 'weight' && result.weight ? (
-          <WeightKind weight={result.weight} sides={result.report.sides} />
-        ) : null}
-        {kind === 'line' && line ? <LineKind attempt={attempt} line={line} /> : null}
-        {kind === 'order' && order ? (
-          <OrderKind order={order} until={until} count={count} onUntil={setUntil} />
-        ) : null}
+        {kind === 'off' ? null : (
+          <KindSays
+            {...{ kind, study, attempt, result, until, count }}
+            which={{ chosen: place, onChoose: setPlace }}
+            onUntil={setUntil}
+            nearest={(at) => nearestName(at, places, result.height)}
+          />
+        )}
       </ScrollView>
       <WhatNext {...props} />
     </>
@@ -291,7 +291,7 @@ function WhatNext({ attempt, result, chosen, onMend, onAnew, onDraw }: FindingsL
 }
 
 /** The one thing to do; where nothing is told, what is missing for that. */
-function Headline({ report }: { readonly report: CheckReport }) {
+function Headline({ sentence }: { readonly sentence: string }) {
   const palette = usePalette();
   const wide = useWide();
   return (
@@ -304,7 +304,7 @@ function Headline({ report }: { readonly report: CheckReport }) {
       }}
     >
       <Text size={21} kind="heading" level={1} testID="todo">
-        {headlineOf(report)}
+        {sentence}
       </Text>
     </View>
   );

@@ -1,17 +1,18 @@
 import { useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { CheckReport, Finding, Mark } from '@deft/core/findings';
-import { invert, type Affine, type Point } from '@deft/core/geometry';
+import { compose, invert, type Affine, type Point } from '@deft/core/geometry';
 import type { Id, Region, Thing } from '@deft/core/page';
 import type { Reference } from '@deft/contract';
 import { pictureOf } from '../data/addresses';
-import { OWN_DRAG, Stage, StageLink } from '../page/parts/stage';
-import { FIGURES, ON_PAGE } from '../ui/theme';
+import { Stage, StageLink } from '../page/parts/stage';
+import { ON_PAGE } from '../ui/theme';
 import { usePalette } from '../ui/use-desk-theme';
 import { Correction } from './correction';
 import { LaidDrawing } from './laid-drawing';
 import { LandmarkRings } from './landmark-rings';
 import type { Looking } from './looking';
+import { Pin } from './pin';
 import type { Ring } from './rings';
 
 /** Another drawing that this one is held against, in the picture's stead. */
@@ -26,8 +27,12 @@ export interface Other {
 export interface LaidPlace {
   /** Page millimetres to the picture's pixels; null where it is not laid. */
   readonly toReference: Affine | null;
-  /** A thousandth of the picture. */
+  /** The picture's size, and a thousandth of its longer side. */
+  readonly width: number;
+  readonly height: number;
   readonly unit: number;
+  /** A pixel of the screen, in the picture's pixels. */
+  readonly pixel: number;
 }
 
 interface LaidOverProps {
@@ -40,6 +45,11 @@ interface LaidOverProps {
   readonly other: Other | null;
   /** Where the trace lays the picture on a page: how the drawing lies as it was drawn; null without one. */
   readonly placement: Affine | null;
+  /**
+   * How the drawing is moved further where it is held against the picture's outline; null where it is
+   * not.
+   */
+  readonly nearer: Affine | null;
   /** What is shown in the pins' stead; null shows the pins. */
   readonly instead: ((place: LaidPlace) => ReactNode) | null;
   /** The finding turned on; null shows all pins. */
@@ -62,13 +72,14 @@ function pinOf(mark: Mark): Point {
 
 /** The drawing laid on its reference, or beside it, with corrections in redline. */
 export function LaidOver(props: LaidOverProps) {
-  const { reference, things, region, report, looking, other, placement } = props;
+  const { reference, things, region, report, nearer, looking, other, placement } = props;
   const palette = usePalette();
   const [link] = useState(() => new StageLink());
   const { width, height } = reference;
   const unit = Math.max(width, height) / 1000;
   const asDrawn = looking.asDrawn && placement ? invert(placement) : null;
-  const toReference = asDrawn ?? report.toReference;
+  const laid = nearer && report.toReference ? compose(nearer, report.toReference) : report.toReference;
+  const toReference = asDrawn ?? laid;
   const alone = looking.way === 'over' && looking.alone;
   const ground = other ? (
     <LaidDrawing {...other} unit={unit} colour={ON_PAGE.form} />
@@ -80,7 +91,7 @@ export function LaidOver(props: LaidOverProps) {
     if (asDrawn || alone) return null;
     const { instead } = props;
     return instead ? (
-      instead({ toReference: report.toReference, unit })
+      instead({ toReference: laid, width, height, unit, pixel })
     ) : (
       <Marks {...props} unit={unit} pixel={pixel} />
     );
@@ -135,10 +146,6 @@ function Marks({
   const pins = report.findings
     .map((finding, i) => ({ finding, number: i + 1, at: pinOf(finding.mark) }))
     .filter(({ finding }) => !shown || shown.id === finding.id);
-  // As large as a finger can touch, however large the picture and however near one looks.
-  const radius = Math.max(12 * pixel, Math.min(22 * unit, 17 * pixel));
-  const within = (value: number, most: number): number =>
-    Math.min(Math.max(value, 1.4 * radius), most - 1.4 * radius);
   return (
     <>
       {shown ? <Correction mark={shown.mark} unit={unit} /> : null}
@@ -146,30 +153,16 @@ function Marks({
         <LandmarkRings {...{ rings, pixel, onMoved, picked, onPick }} toReference={report.toReference} />
       ) : null}
       {pins.map(({ finding, number, at }) => (
-        <g
+        <Pin
           key={finding.id}
-          transform={`translate(${within(at.x + 1.5 * radius, width)} ${within(at.y - 1.4 * radius, height)})`}
-          onClick={() => onChoose(shown?.id === finding.id ? null : finding.id)}
-          style={PRESSED}
-          {...{ [OWN_DRAG]: true }}
-        >
-          <circle r={radius} fill={ON_PAGE.paper} stroke={ON_PAGE.correction} strokeWidth={0.14 * radius} />
-          <text
-            textAnchor="middle"
-            y={0.4 * radius}
-            fontSize={1.18 * radius}
-            fontFamily={FIGURES}
-            fill={ON_PAGE.correction}
-          >
-            {number}
-          </text>
-        </g>
+          {...{ at, number, unit, pixel, width, height }}
+          onPress={() => onChoose(shown?.id === finding.id ? null : finding.id)}
+        />
       ))}
     </>
   );
 }
 
 const FILLED = { position: 'absolute', inset: 0, width: '100%', height: '100%' } as const;
-const PRESSED = { cursor: 'pointer', pointerEvents: 'auto' } as const;
 
 const styles = StyleSheet.create({ room: { flex: 1, minHeight: 0, flexDirection: 'row', gap: 2 } });

@@ -1,21 +1,17 @@
-import { useChangeStudyMutation } from './api';
 import type { PassPanelProps } from '../page/shell/pass';
 import { Panel } from '../ui/panel';
 import { Switch } from '../ui/switch';
 import { Text } from '../ui/text';
 import { useStudy } from './study-context';
+import { useTick } from './use-tick';
 import { NO_TRAITS } from './words';
 
 /** What defines the subject, to be ticked where it was found; and what was noticed about this picture. */
 export function Traits() {
-  const [change] = useChangeStudyMutation();
-  const { id: study, traits, ticked, reference } = useStudy().study;
+  const { study } = useStudy();
+  const { traits, reference } = study;
+  const { ticked, tick } = useTick(study);
   const noticed = reference.marks.filter((m) => m.kind === 'trait');
-  const tick = (id: string): void =>
-    void change({
-      id: study,
-      ticked: ticked.includes(id) ? ticked.filter((other) => other !== id) : [...ticked, id],
-    });
   return (
     <>
       {traits.length === 0 && noticed.length === 0 ? <Text soft>{NO_TRAITS}</Text> : null}

@@ -1,9 +1,10 @@
 import { useEffect, useRef, useState } from 'react';
-import { inWords, type CheckedPages } from '@deft/core/findings';
+import { headlineOfAll, inWords, kindSentences } from '@deft/core/findings';
 import type { Attempt, Study } from '@deft/contract';
 import { checkPage } from '../data/check-page';
 import type { PageKeeper } from '../data/page-keeper';
 import { useChangeReferenceMutation } from '../data/references-api';
+import type { CheckedDrawing } from '../workers/check.worker';
 import { useKeepReportMutation } from './api';
 
 /** What there is to check. */
@@ -14,7 +15,7 @@ export interface ToCheck {
   readonly trace: PageKeeper | null;
 }
 
-export type Answer = CheckedPages;
+export type Answer = CheckedDrawing;
 
 /**
  * Checks the attempt in a worker, again whenever its pages change, and keeps how far it is off.
@@ -58,7 +59,15 @@ export function useChecked(
         };
         void keepReport({
           attempt: attempt.id,
-          report: { ...versions, ...inWords(answer.report), line: answer.hand.line },
+          report: {
+            ...versions,
+            ...inWords(
+              answer.report,
+              headlineOfAll(answer, answer.values),
+              kindSentences(answer, answer.values),
+            ),
+            line: answer.hand.line,
+          },
         });
         // Once known, the figure's height stays what it is, so that attempts can be compared.
         if (!figureHeight && answer.height > 0 && answer.report.averageMiss)

@@ -28,6 +28,18 @@ export const ACTION_LINES =
   'On the drawing: your line of action from the head to the foot; the picture’s is dashed.';
 export const PLUMB_LINES =
   'On the drawing: a plumb line through the weight, and the middle of your feet. Dashed is where they stand under this weight in the picture.';
+export const OUTLINE_MARKS =
+  'On the drawing: filled where your outline lies too far out, hatched where too far in. Dashed is the picture’s. What is told under “what is off” is not told here again.';
+export const GAP_MARKS =
+  'On the drawing: hatched are your gaps that are off, and those that you have closed; dashed are the picture’s.';
+export const GOES_WITH_IT = 'With what is off goes:';
+export const RELATION_MARKS =
+  'On the drawing: arrows lead to where a place would line up; of a triangle the picture’s is dashed.';
+export const VALUE_MARKS =
+  'On the drawing: filled is your darkest place, empty your lightest; dashed is where they are in the picture. What is left unfilled is outlined.';
+export const NOTHING_NOTICED =
+  'Nothing has been noticed about this picture or its subject yet: write it down under Notice at the reference, or with the set.';
+export const NOTICED_BY_EYE = 'Look for yourself, and switch on what is in your drawing:';
 export const LINE_MARKED = 'Marked on the drawing: where a line goes over an earlier one.';
 export const LINE_NO_FAULT =
   'None of this is a fault. It stands beside what is usual for you in about as much time.';

@@ -5,11 +5,14 @@ import {
   type CheckedPages,
   type CheckedReference,
   type Mend,
+  type ValueReport,
 } from '@deft/core/findings';
 import type { Region } from '@deft/core/page';
 import * as Comlink from 'comlink';
 import { liftedLines, linesOfInk, type LiftedInk } from './lifted-lines';
-import { seenLines, type SeenPicture } from './seen-lines';
+import { seenLines } from './seen-lines';
+import type { SeenPicture } from './seen-picture';
+import { seenValues } from './seen-values';
 
 type Pages = Omit<Parameters<typeof checkPages>[0], 'lines'>;
 
@@ -20,6 +23,12 @@ export interface Checkable extends Pages {
   readonly lifted: readonly LiftedInk[];
   readonly region: Region;
   readonly picture: SeenPicture;
+}
+
+/** All that a check says of a drawing. */
+export interface CheckedDrawing extends CheckedPages {
+  /** Its values; null where hardly any tone is laid, or the drawing does not lie on its picture. */
+  readonly values: ValueReport | null;
 }
 
 /** What is off on an attempt's page, to be taken hold of there. */
@@ -34,12 +43,21 @@ const withLines = async (
 
 const work = {
   linesOfInk,
-  async check({ lifted, region, picture, ...pages }: Checkable): Promise<CheckedPages> {
-    return checkPages({
+  async check({ lifted, region, picture, ...pages }: Checkable): Promise<CheckedDrawing> {
+    const checked = checkPages({
       ...pages,
       reference: await withLines(pages, picture),
       lines: await liftedLines(pages.attempt, lifted, region),
     });
+    const { toReference } = checked.report;
+    const { attempt, reference } = pages;
+    const { silhouettes = [] } = reference;
+    // In a short time nobody lays tone that is to be judged: nothing of its shape is told either.
+    const values =
+      toReference && checked.shape
+        ? await seenValues({ attempt, lifted, picture, silhouettes, toReference, height: checked.height })
+        : null;
+    return { ...checked, values };
   },
   async mend({ picture, ...input }: ToMend): Promise<Mend> {
     return mendPage({ ...input, reference: await withLines(input, picture) });

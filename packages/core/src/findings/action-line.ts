@@ -1,6 +1,7 @@
 import { distance, middle, type Point } from '../geometry/point.ts';
-import { covarianceOf, type Doubt } from './doubt.ts';
-import { landmarksBy, placesBy, type Item } from './item.ts';
+import type { Doubt } from './doubt.ts';
+import { landmarksBy, type Item } from './item.ts';
+import { errorOfMeasure } from './measured-by.ts';
 import type { Degree } from './sureness.ts';
 import { GESTURE_SECONDS } from './tolerance.ts';
 
@@ -32,8 +33,6 @@ const MORE = 0.6;
 /** So many standard errors it must be worth, clearly or perhaps. */
 const CLEARLY = 4;
 const PERHAPS = 2.5;
-/** A small step, parts of the height, for how the share follows the landmarks. */
-const STEP = 1e-4;
 
 /** How far each inner point of a line lies from its chord, parts of the chord; positive to its right. */
 export function bowsOf(line: readonly Point[]): number[] {
@@ -60,8 +59,7 @@ function shareOf(drawn: readonly Point[], reference: readonly Point[]): number {
 }
 
 /** The line through a body on the side that is given. */
-function lineThrough(at: ReadonlyMap<string, Point>, side: 'left' | 'right'): Point[] {
-  const place = (name: string): Point => at.get(name) as Point;
+function lineThrough(place: (name: string) => Point, side: 'left' | 'right'): Point[] {
   return [
     place('crown'),
     place('pit of the neck'),
@@ -85,35 +83,6 @@ function sideOf(known: ReadonlySet<string>, at: ReadonlyMap<string, Item>): 'lef
   return sides.sort((a, b) => far(b) - far(a))[0] ?? null;
 }
 
-/** The standard error of the share, from how surely the drawn landmarks are placed. */
-function errorOf(
-  own: ReadonlyMap<string, Item>,
-  side: 'left' | 'right',
-  reference: readonly Point[],
-  { height, doubt }: { readonly height: number; readonly doubt: Doubt },
-): number {
-  const places = placesBy([...own.values()]);
-  const base = shareOf(lineThrough(places, side), reference);
-  const names = [...NEEDED, `${side} knee`, `${side} ankle`];
-  const slopes = names.map((name) =>
-    (['x', 'y'] as const).map((axis) => {
-      const at = places.get(name) as Point;
-      const moved = new Map(places).set(name, { ...at, [axis]: at[axis] + STEP * height });
-      return (shareOf(lineThrough(moved, side), reference) - base) / (STEP * height);
-    }),
-  );
-  let variance = 0;
-  names.forEach((a, i) =>
-    names.forEach((b, k) => {
-      const between = covarianceOf(own.get(a) as Item, own.get(b) as Item, doubt);
-      for (const d of [0, 1])
-        for (const e of [0, 1])
-          variance += (slopes[i]?.[d] as number) * (slopes[k]?.[e] as number) * (between[d]?.[e] as number);
-    }),
-  );
-  return Math.sqrt(Math.max(0, variance));
-}
-
 /**
  * The line of action of a drawn figure beside the picture's: whether it is straighter, or bent more. In a
  * short gesture more is never held against it, since that is taught.
@@ -130,11 +99,14 @@ export function actionOf(
   const [own, true_] = [landmarksBy(drawn), landmarksBy(reference)];
   const side = sideOf(new Set([...own.keys()].filter((name) => true_.has(name))), true_);
   if (!side || !(on.height > 0)) return null;
-  const [line, should] = [lineThrough(placesBy(drawn), side), lineThrough(placesBy(reference), side)];
+  const [line, should] = [own, true_].map((items) =>
+    lineThrough((name) => (items.get(name) as Item).centre, side),
+  ) as [Point[], Point[]];
   const bends = { drawn: bendOf(line), reference: bendOf(should) };
   if (bends.reference === 'straight') return null;
   const share = shareOf(line, should);
-  const error = errorOf(own, side, should, on);
+  const names = [...NEEDED, `${side} knee`, `${side} ankle`];
+  const error = errorOfMeasure((at) => shareOf(lineThrough(at, side), should), names, own, on);
   const gesture = (on.seconds ?? Infinity) <= GESTURE_SECONDS;
   const past = share <= 1 - LESS || (!gesture && share >= 1 + MORE);
   const worth = Math.abs(share - 1) / error;

@@ -21,7 +21,7 @@ import type { Degree } from './sureness.ts';
 import { isJudged, toleranceOf } from './tolerance.ts';
 
 /** Raised with every change that can alter a report. */
-export const CHECK_VERSION = 5;
+export const CHECK_VERSION = 6;
 
 export interface CheckInput {
   /** Page millimetres. */
@@ -333,7 +333,7 @@ export function check(input: CheckInput): CheckReport {
       ...nothing,
       toReference: fit.transform,
       mirrored,
-      cannotSay: ['Its shape cannot be judged: that takes three landmarks or parts in both.'],
+      cannotSay: ['What is out of place cannot be told: that takes three landmarks or parts in both.'],
     };
   }
 

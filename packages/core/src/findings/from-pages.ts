@@ -1,9 +1,10 @@
-import { invert, type Affine } from '../geometry/affine.ts';
+import { invert, transformPoint, type Affine } from '../geometry/affine.ts';
 import { boxOf, longerSide } from '../geometry/box.ts';
 import { thingsOfType } from '../page/contents.ts';
 import { measureForm } from '../page/form-geometry.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Id, Thing } from '../page/things.ts';
+import type { SightMark } from '../reference/mark.ts';
 import type { KnownLandmark } from '../reference/seen.ts';
 import type { SubjectKey } from '../subjects/subject.ts';
 import { SUBJECTS } from '../subjects/subjects.ts';
@@ -22,9 +23,12 @@ import { check, takenOut, type CheckReport } from './check.ts';
 import type { Finding } from './finding.ts';
 import { handOf, type Hand } from './hand.ts';
 import { mendOf, type Mend } from './mend.ts';
-import { GESTURE_SECONDS } from './tolerance.ts';
+import { measuredSights, type MeasuredSight } from './noticed.ts';
+import { relationsOf, type RelationsReport } from './relations.ts';
+import { carriedLines, shapeOf, type Outlines, type ShapeAnswer } from './shape.ts';
+import { GESTURE_SECONDS, toleranceOf } from './tolerance.ts';
 import { weightOf, type WeightReport } from './weight.ts';
-import { formItem, landmarkItem, moveItem, type Item } from './item.ts';
+import { formItem, landmarkItem, moveItem, placesBy, type Item } from './item.ts';
 
 type Things = ReadonlyMap<Id, Thing>;
 
@@ -36,6 +40,13 @@ export interface CheckedReference {
   readonly truth: { readonly landmarks: readonly KnownLandmark[] } | null;
   /** Lines that are to be seen in its picture, for what is no figure; absent where nobody has looked. */
   readonly lines?: readonly PictureLine[];
+  /**
+   * What belongs to the thing, in each of the ways in which it may be drawn; absent where it is not
+   * known.
+   */
+  readonly silhouettes?: readonly Outlines[];
+  /** What was measured by eye on it; absent where nothing was. */
+  readonly sights?: readonly SightMark[];
 }
 
 /** How surely a form's end is placed by its handle, millimetres: a prior until it is measured. */
@@ -212,6 +223,12 @@ export interface CheckedPages {
   readonly weight: WeightReport | null;
   /** Its line of action; null of what is no figure, where too little is known, or where it is straight. */
   readonly action: ActionReport | null;
+  /** How its landmarks lie to each other; null where too few are known, or the time was too short. */
+  readonly relations: RelationsReport | null;
+  /** What was measured by eye on the picture, in the drawing. */
+  readonly noticed: readonly MeasuredSight[];
+  /** Its outline and gaps; null of what is not laid or was given too short a time. */
+  readonly shape: ShapeAnswer | null;
 }
 
 /** Whether a page has no line, form or landmark on it. Ink lifted from paper is not asked about. */
@@ -246,10 +263,10 @@ function laidByLines(
 }
 
 /**
- * What is told of a body as a whole, once a figure is laid on its picture: in a short gesture its movement
- * alone.
+ * What is told of a drawing as a whole, once it is laid on its picture: how its landmarks lie to each
+ * other, of a figure its weight and movement; in a short gesture its movement alone.
  */
-function bodyKinds(
+function wholeKinds(
   drawn: readonly Item[],
   items: readonly Item[],
   on: {
@@ -259,16 +276,60 @@ function bodyKinds(
     readonly doubt: Doubt;
     readonly seconds: number | null;
   },
-): Pick<CheckedPages, 'weight' | 'action'> {
+): Pick<CheckedPages, 'weight' | 'action' | 'relations' | 'noticed'> {
   const { toReference } = on.report;
-  if (on.reference.subject !== 'figure' || !toReference) return { weight: null, action: null };
+  if (!toReference) return { weight: null, action: null, relations: null, noticed: [] };
   const laid = drawn.map((item) => moveItem(item, toReference));
   const there = { height: on.height, doubt: moveDoubt(on.doubt, toReference), seconds: on.seconds };
   const isGesture = (on.seconds ?? Infinity) <= GESTURE_SECONDS;
+  const isFigure = on.reference.subject === 'figure';
+  const { axes } = SUBJECTS[on.reference.subject];
+  const told = new Set([...on.report.findings, ...on.report.perhaps].flatMap(({ drawn: ids }) => ids));
   return {
-    weight: isGesture ? null : weightOf(laid, items, there),
-    action: actionOf(laid, items, there),
+    weight: isGesture || !isFigure ? null : weightOf(laid, items, there),
+    action: isFigure ? actionOf(laid, items, there) : null,
+    relations: isGesture ? null : relationsOf(laid, items, { ...there, told, axes }),
+    noticed: measuredSights(on.reference.sights ?? [], laid, items, there),
   };
+}
+
+/**
+ * The shape of a drawing that is laid on its picture. Where something is told of its parts already, the
+ * picture is held against it as if they lay where they do in the drawing.
+ */
+function shapeIn(
+  lines: readonly (readonly Point[])[],
+  placed: readonly Item[],
+  items: readonly Item[],
+  on: {
+    readonly reference: CheckedReference;
+    readonly report: CheckReport;
+    readonly height: number;
+    readonly seconds: number | null;
+  },
+): ShapeAnswer | null {
+  const { toReference, findings, perhaps } = on.report;
+  if (!toReference || !(on.height > 0) || (on.seconds ?? Infinity) <= GESTURE_SECONDS) return null;
+  const places = placesBy(items);
+  const drawn = placesBy(placed.map((item) => moveItem(item, toReference)));
+  const ends = new Map(
+    [...places].flatMap(([name, from]) => {
+      const to = drawn.get(name);
+      return to ? [[name, { from, to }] as const] : [];
+    }),
+  );
+  const isTold = findings.length + perhaps.length > 0;
+  const axes = SUBJECTS[on.reference.subject].axes.map((axis) => axis.ends);
+  return shapeOf(
+    lines.map((line) => line.map((p) => transformPoint(toReference, p))),
+    on.reference.silhouettes ?? [],
+    {
+      height: on.height,
+      tolerance: toleranceOf('place', on.seconds),
+      carried: isTold ? carriedLines(ends, axes) : [],
+      places,
+    },
+  );
 }
 
 /**
@@ -328,6 +389,7 @@ export function checkPages(input: {
     isEmpty,
     seen,
     hand: handOf(attempt, { report: said, height, seen: answer.found }),
-    ...bodyKinds(placed, items, { reference, report: said, height, doubt, seconds }),
+    ...wholeKinds(placed, items, { reference, report: said, height, doubt, seconds }),
+    shape: isEmpty ? null : shapeIn(drawn, placed, items, { reference, report: said, height, seconds }),
   };
 }

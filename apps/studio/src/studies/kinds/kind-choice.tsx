@@ -1,5 +1,5 @@
-import type { CheckedPages } from '@deft/core/findings';
 import { Choice, Option } from '../../ui/choice';
+import type { Answer } from '../use-checked';
 import { kindsOf, type Kind } from './kind';
 
 /** Which kind of thing a check is read for; nothing where there is but one. */
@@ -8,7 +8,7 @@ export function KindChoice({
   kind,
   onKind,
 }: {
-  readonly result: CheckedPages;
+  readonly result: Answer;
   readonly kind: Kind;
   readonly onKind: (kind: Kind) => void;
 }) {

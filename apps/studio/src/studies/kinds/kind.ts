@@ -1,7 +1,8 @@
-import type { CheckedPages } from '@deft/core/findings';
+import type { Answer } from '../use-checked';
 
 /** What a check can be read for, one at a time, each with its own view on the drawing. */
-export type Kind = 'off' | 'movement' | 'weight' | 'line' | 'order';
+export type Kind =
+  'off' | 'movement' | 'relations' | 'outline' | 'gaps' | 'weight' | 'values' | 'noticed' | 'line' | 'order';
 
 /** A kind as it is offered. */
 export interface OfferedKind {
@@ -12,11 +13,16 @@ export interface OfferedKind {
 }
 
 /** The kinds that a checked drawing has something to say of, in the order in which they stand. */
-export function kindsOf({ hand, weight, action }: CheckedPages): OfferedKind[] {
+export function kindsOf({ hand, weight, action, relations, shape, values }: Answer): OfferedKind[] {
   const kinds: readonly (OfferedKind | null)[] = [
     { kind: 'off', label: 'what is off' },
     action && { kind: 'movement', label: 'movement' },
+    relations && { kind: 'relations', label: 'relations' },
+    shape && { kind: 'outline', label: 'outline' },
+    shape?.told ? { kind: 'gaps', label: 'gaps' } : null,
     weight && { kind: 'weight', label: 'weight' },
+    values && { kind: 'values', label: 'values' },
+    { kind: 'noticed', label: 'noticed' },
     hand.line && { kind: 'line', label: 'line' },
     hand.order && { kind: 'order', label: 'order', spoken: 'order of work' },
   ];

@@ -1,5 +1,5 @@
-import type { CheckedPages } from '@deft/core/findings';
 import { encodeStroke, newPage, type Id, type Stroke, type Thing } from '@deft/core/page';
+import type { Answer } from '../use-checked';
 import { firstStrokes } from './first-strokes';
 import { kindsOf } from './kind';
 
@@ -7,10 +7,37 @@ let n = 1;
 const newId = (): Id => (n++).toString(16).padStart(32, '0');
 
 test('only what a drawing has something to say of is offered, what is off first', () => {
-  const labels = (hand: object, body: object | null): string[] =>
-    kindsOf({ hand, weight: body, action: body } as CheckedPages).map(({ label }) => label);
-  expect(labels({ line: null, order: null }, null)).toEqual(['what is off']);
-  expect(labels({ line: {}, order: {} }, {})).toEqual(['what is off', 'movement', 'weight', 'line', 'order']);
+  const labels = (hand: object, body: object | null, shape: object | null = null): string[] =>
+    kindsOf({
+      hand,
+      weight: body,
+      action: body,
+      relations: body,
+      values: null,
+      shape,
+    } as unknown as Answer).map(({ label }) => label);
+  expect(labels({ line: null, order: null }, null)).toEqual(['what is off', 'noticed']);
+  expect(labels({ line: {}, order: {} }, {})).toEqual([
+    'what is off',
+    'movement',
+    'relations',
+    'weight',
+    'noticed',
+    'line',
+    'order',
+  ]);
+  // Why nothing is told of an outline is said in its place.
+  expect(labels({ line: null, order: null }, null, { told: null })).toEqual([
+    'what is off',
+    'outline',
+    'noticed',
+  ]);
+  expect(labels({ line: null, order: null }, null, { told: {} })).toEqual([
+    'what is off',
+    'outline',
+    'gaps',
+    'noticed',
+  ]);
 });
 
 test('the first lines of a page are those that were drawn first, with all that is no stroke', () => {

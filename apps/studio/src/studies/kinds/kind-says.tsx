@@ -1,0 +1,53 @@
+import type { Point } from '@deft/core/geometry';
+import type { Attempt, Study } from '@deft/contract';
+import type { Answer } from '../use-checked';
+import type { Kind } from './kind';
+import { LineKind } from './line-kind';
+import { MovementKind } from './movement-kind';
+import { NoticedKind } from './noticed-kind';
+import { OrderKind } from './order-kind';
+import { RelationsKind } from './relations-kind';
+import { GapsKind, OutlineKind } from './shape-kinds';
+import type { ChosenPlace } from './shown-over';
+import { ValuesKind } from './values-kind';
+import { WeightKind } from './weight-kind';
+
+interface KindSaysProps {
+  readonly kind: Exclude<Kind, 'off'>;
+  readonly study: Study;
+  readonly attempt: Attempt;
+  readonly result: Answer;
+  readonly which: ChosenPlace;
+  /** How many of the drawing's strokes are shown, and how many there are. */
+  readonly until: number;
+  readonly count: number;
+  readonly onUntil: (until: number) => void;
+  /** The name of the landmark that a place of the picture lies by; null far from all. */
+  readonly nearest: (at: Point) => string | null;
+}
+
+/** What a kind says of the drawing. */
+export function KindSays(props: KindSaysProps) {
+  const { kind, study, attempt, result, which, until, count, onUntil, nearest } = props;
+  const { hand, weight, action, shape, relations, values, report } = result;
+  switch (kind) {
+    case 'movement':
+      return action && <MovementKind action={action} />;
+    case 'relations':
+      return relations && <RelationsKind relations={relations} sides={report.sides} {...which} />;
+    case 'outline':
+      return shape && <OutlineKind shape={shape} {...which} />;
+    case 'gaps':
+      return shape && <GapsKind shape={shape} {...which} />;
+    case 'weight':
+      return weight && <WeightKind weight={weight} sides={report.sides} />;
+    case 'values':
+      return values && <ValuesKind values={values} nearest={nearest} />;
+    case 'noticed':
+      return <NoticedKind study={study} sights={result.noticed} />;
+    case 'line':
+      return hand.line && <LineKind attempt={attempt} line={hand.line} />;
+    case 'order':
+      return hand.order && <OrderKind order={hand.order} {...{ until, count, onUntil }} />;
+  }
+}

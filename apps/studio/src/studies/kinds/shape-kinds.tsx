@@ -1,0 +1,62 @@
+import { StyleSheet, View } from 'react-native';
+import {
+  gapDeed,
+  gapSentence,
+  gapsSentence,
+  outlineSentence,
+  shapeSummary,
+  stretchDeed,
+  stretchSentence,
+  whyNoShape,
+  type ShapeAnswer,
+} from '@deft/core/findings';
+import { Text } from '../../ui/text';
+import { GAP_MARKS, OUTLINE_MARKS } from '../words';
+import { PlaceRows } from './place-rows';
+
+interface ShapeKindProps {
+  readonly shape: ShapeAnswer;
+  readonly chosen: number | null;
+  readonly onChoose: (place: number | null) => void;
+}
+
+/** Where the outline lies off, and how far it lies off on the whole. */
+export function OutlineKind({ shape, chosen, onChoose }: ShapeKindProps) {
+  const { told } = shape;
+  if (!told) return <Text testID="outline-kind">{whyNoShape(shape)}</Text>;
+  const places = told.stretches.map((one) => ({ sentence: stretchSentence(one), deed: stretchDeed(one) }));
+  return (
+    <View style={styles.kind} testID="outline-kind">
+      {places.length > 0 ? (
+        <PlaceRows {...{ places, chosen, onChoose }} />
+      ) : (
+        <Text kind="strong">{outlineSentence(told)}</Text>
+      )}
+      <Text>{shapeSummary(told)}</Text>
+      <Text size={13} soft>
+        {OUTLINE_MARKS}
+      </Text>
+    </View>
+  );
+}
+
+/** Which gaps are not as they are in the picture. */
+export function GapsKind({ shape, chosen, onChoose }: ShapeKindProps) {
+  const { told } = shape;
+  if (!told) return <Text testID="gaps-kind">{whyNoShape(shape)}</Text>;
+  const places = told.gaps.map((gap) => ({ sentence: gapSentence(gap), deed: gapDeed(gap) }));
+  return (
+    <View style={styles.kind} testID="gaps-kind">
+      {places.length > 0 ? (
+        <PlaceRows {...{ places, chosen, onChoose }} />
+      ) : (
+        <Text kind="strong">{gapsSentence(told)}</Text>
+      )}
+      <Text size={13} soft>
+        {GAP_MARKS}
+      </Text>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({ kind: { gap: 8 } });

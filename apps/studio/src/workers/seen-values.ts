@@ -1,0 +1,120 @@
+import { movedValues, valuesOf, type Outlines, type ValueReport } from '@deft/core/findings';
+import { compose, scaling, type Affine } from '@deft/core/geometry';
+import { filled } from '@deft/core/mask';
+import {
+  pageOf,
+  sheetsOf,
+  strokeLayers,
+  strokePoints,
+  thingsOfType,
+  traceOutline,
+  type Id,
+  type Sheet,
+  type Stroke,
+  type Thing,
+} from '@deft/core/page';
+import { lightnessOf } from '@deft/core/tone';
+import type { LiftedInk } from './lifted-lines';
+import { fetchedBitmap, hiddenCanvas, seenPicture, type Pixels, type SeenPicture } from './seen-picture';
+
+type Things = ReadonlyMap<Id, Thing>;
+
+/** What of a drawing is looked at for its values. */
+export interface ToValue {
+  readonly attempt: Things;
+  readonly lifted: readonly LiftedInk[];
+  readonly picture: SeenPicture;
+  readonly silhouettes: readonly Outlines[];
+  /** Page millimetres to the picture's pixels. */
+  readonly toReference: Affine;
+  /** Of the figure, the picture's pixels. */
+  readonly height: number;
+}
+
+/** Sheets on which something is drawn that stands for light and dark. */
+const DRAWN_ON: readonly Sheet['kind'][] = ['ink', 'tone'];
+
+/** Whether there may be any tone on a page: lines alone are none. */
+const mayBeToned = (things: Things, lifted: readonly LiftedInk[]): boolean =>
+  lifted.length > 0 || thingsOfType(things, 'stroke').some(({ pen }) => pen === 'shade');
+
+/**
+ * A stroke of shade as it lies; of a line only its middle counts at this size, so it is drawn as a
+ * plain one.
+ */
+function paintStroke(context: OffscreenCanvasRenderingContext2D, stroke: Stroke): void {
+  context.globalCompositeOperation = stroke.pen === 'rubber' ? 'destination-out' : 'source-over';
+  if (stroke.pen === 'shade') {
+    context.fillStyle = stroke.colour;
+    for (const { outline, alpha } of strokeLayers(stroke)) {
+      context.globalAlpha = alpha;
+      context.fill(traceOutline(new Path2D(), outline));
+    }
+  } else {
+    context.strokeStyle = stroke.colour;
+    context.lineWidth = stroke.size;
+    context.beginPath();
+    strokePoints(stroke).forEach(({ x, y }, i) => (i ? context.lineTo(x, y) : context.moveTo(x, y)));
+    context.stroke();
+  }
+  context.globalAlpha = 1;
+}
+
+/** The drawing as it lies on its picture, in the picture's own small size. */
+async function drawnOver({ attempt, lifted, toReference }: ToValue, { width, height, scale }: Pixels) {
+  const whole = hiddenCanvas(width, height);
+  whole.fillStyle = pageOf(attempt)?.colour ?? '#ffffff';
+  whole.fillRect(0, 0, width, height);
+  const onto = compose(scaling(1 / scale), toReference);
+  for (const sheet of sheetsOf(attempt)) {
+    if (sheet.hidden || !DRAWN_ON.includes(sheet.kind)) continue;
+    // What is rubbed out is taken from its own sheet.
+    const layer = hiddenCanvas(width, height);
+    layer.lineCap = 'round';
+    layer.lineJoin = 'round';
+    layer.setTransform(...onto);
+    for (const ink of lifted.filter((one) => one.sheet === sheet.id)) {
+      const bitmap = await fetchedBitmap(ink.address).catch(() => null);
+      if (!bitmap) continue;
+      layer.setTransform(...compose(onto, ink.transform));
+      layer.drawImage(bitmap, 0, 0);
+      bitmap.close();
+      layer.setTransform(...onto);
+    }
+    for (const thing of thingsOfType(attempt, 'stroke'))
+      if (thing.sheet === sheet.id) paintStroke(layer, thing);
+    whole.globalAlpha = sheet.opacity;
+    whole.globalCompositeOperation = sheet.multiply ? 'multiply' : 'source-over';
+    whole.drawImage(layer.canvas, 0, 0);
+  }
+  return whole.getImageData(0, 0, width, height).data;
+}
+
+/**
+ * The values of a drawing beside its picture's, in the picture's pixels; null where hardly any tone is
+ * laid, or the picture cannot be read.
+ */
+export async function seenValues(input: ToValue): Promise<ValueReport | null> {
+  const { attempt, lifted, picture, silhouettes, height } = input;
+  if (!mayBeToned(attempt, lifted)) return null;
+  const pixels = await seenPicture(picture);
+  if (!pixels) return null;
+  const { width, height: rows, scale } = pixels;
+  const [outlines] = silhouettes;
+  const whole = [
+    { x: 0, y: 0 },
+    { x: width, y: 0 },
+    { x: width, y: rows },
+    { x: 0, y: rows },
+  ];
+  const thing = outlines
+    ? outlines.map((outline) => outline.map(({ x, y }) => ({ x: x / scale, y: y / scale })))
+    : [whole];
+  const report = valuesOf(
+    lightnessOf(await drawnOver(input, pixels), width, rows),
+    lightnessOf(pixels.data, width, rows),
+    filled(thing, width, rows),
+    height / scale,
+  );
+  return report && movedValues(report, scaling(scale));
+}

@@ -1,0 +1,109 @@
+import { expect, test, type Page } from '@playwright/test';
+import { transformPoint, type Affine } from '@deft/core/geometry';
+import { evenSteps } from '@deft/core/shape';
+import type { Reference } from '@deft/contract';
+import { trouble } from './access-rules.ts';
+import { openDesk, type Desk } from './desk.ts';
+import { control, type At } from './hands.ts';
+import { beginAttempt, drawing, look, penLine, saved, SIZES, watch } from './trace.ts';
+
+let desk: Desk;
+let close: () => Promise<void>;
+test.beforeAll(async () => {
+  ({ desk, close } = await openDesk());
+});
+test.afterAll(async () => close());
+
+const TALL = 160;
+
+/** A picture's outlines as they lie on the page, the outer one first. */
+function outlinesOf(reference: Reference): At[][] {
+  const by = TALL / reference.figureHeight!;
+  const [outlines = []] = reference.truth!.silhouettes!;
+  const left = Math.min(...outlines.flat().map(({ x }) => x));
+  const onPage: Affine = [by, 0, 0, by, 25 - by * left, 20];
+  return outlines.map((outline) =>
+    evenSteps(
+      outline.map((p) => transformPoint(onPage, p)),
+      1,
+    ),
+  );
+}
+
+/** A closed line, its left side moved out some way below its middle. */
+function bulged(line: readonly At[], far: number): At[] {
+  const ys = line.map(({ y }) => y);
+  const [top, foot] = [Math.min(...ys), Math.max(...ys)];
+  const xs = line.map(({ x }) => x);
+  const middle = (Math.min(...xs) + Math.max(...xs)) / 2;
+  return line.map(({ x, y }) => {
+    const t = ((y - top) / (foot - top) - 0.55) / 0.3;
+    return { x: x < middle && t > 0 && t < 1 ? x - far * Math.sin(Math.PI * t) : x, y };
+  });
+}
+
+async function drawClosed(
+  page: Page,
+  line: readonly At[],
+  pointer: 'pen' | 'mouse' | 'touch',
+): Promise<void> {
+  const { stroke } = await drawing(page);
+  const points = penLine([...line, line[0]!]);
+  for (const part of [0, 1]) {
+    const half = Math.floor(points.length / 2);
+    await stroke(points.slice(part * half, part === 0 ? half + 1 : undefined), pointer);
+  }
+}
+
+for (const { name, viewport, pointer, hasTouch } of SIZES)
+  test.describe(name, () => {
+    test.use({ viewport, hasTouch });
+
+    test('an outline that bulges and a gap that is closed are told by their kinds; what was noticed stands beside them', async ({
+      page,
+    }) => {
+      test.setTimeout(120_000);
+      const strange = watch(page, desk.address);
+      const { reference } = await beginAttempt(page, desk, 'Kettle');
+      const [outer] = outlinesOf(reference) as [At[]];
+      await drawClosed(page, bulged(outer, 9), pointer);
+      // Its right half in one tone.
+      await control(page, 'shade').click();
+      const xs = outer.map(({ x }) => x);
+      const [middle, right] = [(Math.min(...xs) + Math.max(...xs)) / 2, Math.max(...xs)];
+      const { stroke } = await drawing(page);
+      for (let x = middle; x < right - 20; x += 3)
+        await stroke(
+          [0, 1, 2, 3, 4].map((i) => ({ x, y: 120 + 12 * i })),
+          pointer,
+        );
+      await saved(page);
+      await page.getByTestId('next-pass').click();
+      await expect(page.getByTestId('todo')).toBeVisible({ timeout: 20_000 });
+      await control(page, 'outline').click();
+      const outline = page.getByTestId('outline-kind');
+      await expect(outline).toContainText('too far out');
+      await expect(outline).toContainText('Of all that either covers');
+      await expect(page.locator('[data-mark="outline-strip"]')).toHaveCount(1);
+      await look(page, 'kind-outline');
+      await outline.getByTestId('said-place').first().click();
+      await expect(outline).toContainText('Take the outline in');
+      await expect(page.locator('[data-mark="stretch"]')).toHaveCount(1);
+      expect(await trouble(page)).toEqual([]);
+      await look(page, 'kind-outline-chosen');
+      await control(page, 'gaps').click();
+      await look(page, 'kind-gaps');
+      await expect(page.getByTestId('gaps-kind')).toContainText('is closed');
+      expect(await trouble(page)).toEqual([]);
+      await control(page, 'values').click();
+      await expect(page.getByTestId('values-kind')).toContainText('values');
+      await expect(page.locator('[data-mark="values"] circle')).not.toHaveCount(0);
+      expect(await trouble(page)).toEqual([]);
+      await look(page, 'kind-values');
+      await control(page, 'noticed').click();
+      await expect(page.getByTestId('noticed-kind')).toBeVisible();
+      expect(await trouble(page)).toEqual([]);
+      await look(page, 'kind-noticed');
+      expect(strange).toEqual([]);
+    });
+  });

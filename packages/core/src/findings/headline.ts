@@ -1,0 +1,37 @@
+import { actionDeed } from './action-words.ts';
+import type { CheckedPages } from './from-pages.ts';
+import { lineUpDeed } from './relation-words.ts';
+import { headlineOf, thingToDo } from './sentences.ts';
+import { gapDeed, stretchDeed } from './shape-words.ts';
+import { valuesDeed } from './value-words.ts';
+import type { ValueReport } from './values.ts';
+import { weightDeed } from './weight-words.ts';
+
+/**
+ * The one thing to do about a drawing: what is clearly off in place, tilt or proportion, else what is
+ * clearly off of
+ * its other kinds, the largest forms first; where nothing is, that, or what is missing to tell.
+ */
+export function headlineOfAll(
+  { action, relations, shape, weight, report }: Omit<CheckedPages, 'hand'>,
+  values: ValueReport | null,
+): string {
+  const { findings, sides } = report;
+  const clear = <T extends { readonly sure: string | null }>(list: readonly T[]): T | undefined =>
+    list.find(({ sure }) => sure === 'clearly');
+  const [stretch, gap, lineUp] = [
+    clear(shape?.told?.stretches ?? []),
+    clear(shape?.told?.gaps ?? []),
+    clear(relations?.lineUps ?? []),
+  ];
+  const deeds = [
+    thingToDo(findings, sides),
+    action?.sure === 'clearly' ? actionDeed(action) : null,
+    weight?.shift.sure === 'clearly' ? weightDeed(weight, sides) : null,
+    stretch ? stretchDeed(stretch) : null,
+    gap ? gapDeed(gap) : null,
+    lineUp ? lineUpDeed(lineUp, sides) : null,
+    values ? valuesDeed(values) : null,
+  ];
+  return deeds.find((deed) => deed !== null) ?? headlineOf(report);
+}

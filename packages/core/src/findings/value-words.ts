@@ -1,0 +1,57 @@
+import type { Point } from '../geometry/point.ts';
+import type { ExtremePlace, ValueReport } from './values.ts';
+
+const percent = (share: number): string => `${Math.round(100 * share)} %`;
+
+/** How the values stand apart, in one sentence. */
+export function valuesSentence({ off, agreement }: ValueReport): string {
+  if (!off)
+    return agreement >= 0.5
+      ? 'Dark, middle and light lie where they do in the picture, and stand as far apart.'
+      : 'Dark, middle and light stand as far apart as in the picture, but lie in other places.';
+  const next = off.group === 'dark' ? 'middle' : 'light';
+  if (off.way === 'light')
+    return `The ${off.group} values are too light: they hardly stand apart from the ${next} ones.`;
+  return `The ${off.group} values are too dark beside the ${next} ones.`;
+}
+
+/** What would bring the values apart as they are; null where they are. */
+export function valuesDeed({ off }: ValueReport): string | null {
+  if (!off) return null;
+  return off.way === 'light' ? `Darken the ${off.group} values.` : `Lighten the ${off.group} values.`;
+}
+
+/** How much room each group takes, in one sentence; of the one that is off most first. */
+export function roomSentence({ shares, room }: ValueReport): string {
+  if (!room) {
+    const list = (['dark', 'middle', 'light'] as const).map(
+      (group) => `${group} ${percent(shares[group].drawn)}`,
+    );
+    return `Of the thing ${list.join(', ')}: about as in the picture.`;
+  }
+  const { drawn, reference } = shares[room];
+  return `The ${room} values take ${percent(drawn)} of the thing, in the picture ${percent(reference)}.`;
+}
+
+/**
+ * Where the darkest or the lightest place is, where that is another one than in the picture; null where
+ * not.
+ */
+export function extremeSentence(
+  which: 'darkest' | 'lightest',
+  { isOther, drawn, reference }: ExtremePlace,
+  nearest: (at: Point) => string | null,
+): string | null {
+  if (!isOther) return null;
+  const [here, there] = [nearest(drawn), nearest(reference)];
+  if (!here || !there || here === there) return `The ${which} place is another one than in the picture.`;
+  return `The ${which} place is by the ${here}, in the picture by the ${there}.`;
+}
+
+/** What was left unfilled, in one sentence; null where nothing was. */
+export function holesSentence({ holes }: ValueReport): string | null {
+  if (holes.length === 0) return null;
+  return holes.length === 1
+    ? 'One place within the tone is left unfilled.'
+    : `${holes.length} places within the tone are left unfilled.`;
+}

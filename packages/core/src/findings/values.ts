@@ -1,0 +1,279 @@
+import { transformPoint, type Affine } from '../geometry/affine.ts';
+import type { Point } from '../geometry/point.ts';
+import { squaredDistances } from '../mask/distances.ts';
+import { maskOf, type Mask } from '../mask/mask.ts';
+import { outlinesOf } from '../mask/outlines.ts';
+import { regions } from '../mask/regions.ts';
+import type { Lightness } from '../tone/lightness.ts';
+import { soften } from '../tone/soften.ts';
+import { VALUE_BINS, valueThresholds } from '../tone/values.ts';
+
+/** The groups of values that are told apart, the darkest first. */
+export const VALUE_GROUPS = ['dark', 'middle', 'light'] as const;
+export type ValueGroup = (typeof VALUE_GROUPS)[number];
+
+/** A group of values that is not as far from its lighter neighbour as in the picture. */
+export interface ValueOff {
+  readonly group: Exclude<ValueGroup, 'light'>;
+  readonly way: 'light' | 'dark';
+  /** How far the drawing's two groups lie apart over how far the picture's do. */
+  readonly share: number;
+}
+
+/** A place that is the darkest or the lightest. */
+export interface ExtremePlace {
+  readonly drawn: Point;
+  readonly reference: Point;
+  /** How far they lie apart, per cent of the figure's height. */
+  readonly apart: number;
+  /** Whether they are different places, which the drawing's own values tell apart. */
+  readonly isOther: boolean;
+}
+
+/** The values of a drawing beside its picture's; places and outlines in the frame's pixels. */
+export interface ValueReport {
+  /** Of the thing, what share each group takes, by each picture's own split into three. */
+  readonly shares: Readonly<Record<ValueGroup, { readonly drawn: number; readonly reference: number }>>;
+  /**
+   * How well the groups agree place by place, beyond chance: 1 wholly, 0 not at all (Cohen's kappa,
+   * 1960).
+   */
+  readonly agreement: number;
+  /** The group that is off most; null where none is. */
+  readonly off: ValueOff | null;
+  /** The group that takes far too much or too little room; null where none does. */
+  readonly room: ValueGroup | null;
+  readonly darkest: ExtremePlace;
+  readonly lightest: ExtremePlace;
+  /** Places within tone that were left unfilled, the largest first. */
+  readonly holes: readonly { readonly at: Point; readonly outlines: readonly (readonly Point[])[] }[];
+}
+
+/** An eye that squints, parts of the figure's height. */
+const SQUINT = 0.012;
+/** The darkest place is looked for more softly, same parts. */
+const PLACE = 0.03;
+/** Less than this between the darkest and the lightest group, L*, is no tone. */
+const LEAST_TONE = 8;
+/** Two neighbouring groups that are nearer to each other than this share of the picture's are too near. */
+const [TOO_NEAR, TOO_FAR] = [0.5, 2];
+/** A group takes another room from so many times as much on, if it is by this share of the thing at least. */
+const [OTHER_ROOM, LEAST_ROOM] = [1.6, 0.1];
+/** Places are other places from this on, per cent of the height. */
+const OTHER_PLACE = 15;
+/** And where the drawing itself tells them apart, L*. */
+const TOLD_APART = 6;
+/** Paper is what is lighter than this, L* below the lightest of the drawing. */
+const PAPER = 3;
+/**
+ * A place is left unfilled that a disc of this radius fits in, and lines closer than this fill it;
+ * heights.
+ */
+const [HOLE, HATCH] = [0.012, 0.006];
+/**
+ * Of what surrounds a hole this share is toned; of what the picture shows in it at the most that is
+ * light.
+ */
+const [SURROUNDED, LIGHT_THERE] = [0.8, 0.4];
+const MOST_HOLES = 4;
+
+const toL = (value: number): number => (value * 100) / 255;
+
+function softened({ width, height, values }: Lightness, sigma: number): Lightness {
+  const soft = Uint8ClampedArray.from(values);
+  soften(soft, width, height, 1, sigma);
+  return { width, height, values: soft };
+}
+
+/**
+ * Which of three groups each place within a mask is in, by the mask's own split; the thing's places
+ * alone.
+ */
+function groupsIn({ values }: Lightness, places: readonly number[]): Uint8Array {
+  const histogram = new Array<number>(VALUE_BINS).fill(0);
+  const binOf = (i: number): number =>
+    Math.min(VALUE_BINS - 1, Math.floor(((values[i] as number) / 256) * VALUE_BINS));
+  for (const i of places) histogram[binOf(i)] = (histogram[binOf(i)] as number) + 1;
+  const cuts = valueThresholds(histogram, VALUE_GROUPS.length).map((l) => (l / 100) * VALUE_BINS);
+  return Uint8Array.from(places, (i) => cuts.filter((cut) => cut <= binOf(i)).length);
+}
+
+function agreementOf(a: Uint8Array, b: Uint8Array): number {
+  const table = VALUE_GROUPS.map(() => VALUE_GROUPS.map(() => 0));
+  a.forEach((group, i) => {
+    const row = table[group] as number[];
+    row[b[i] as number] = (row[b[i] as number] as number) + 1;
+  });
+  const all = a.length;
+  const seen = table.reduce((sum, row, i) => sum + (row[i] as number), 0) / all;
+  const chance = table.reduce((sum, row, i) => {
+    const across = row.reduce((x, y) => x + y, 0);
+    const down = table.reduce((x, other) => x + (other[i] as number), 0);
+    return sum + (across / all) * (down / all);
+  }, 0);
+  return chance < 1 ? (seen - chance) / (1 - chance) : 1;
+}
+
+/** Whether three groups are there, and apart enough for tone. */
+const isToned = (means: readonly number[]): boolean =>
+  !means.some(Number.isNaN) && (means[2] as number) - (means[0] as number) >= LEAST_TONE;
+
+/** Which group lies too near to, or too far from, its lighter neighbour: by the picture's groups. */
+function offOf(drawn: readonly number[], reference: readonly number[]): ValueOff | null {
+  const found = (['dark', 'middle'] as const).flatMap((group, i): ValueOff[] => {
+    const apart = (means: readonly number[]): number => (means[i + 1] as number) - (means[i] as number);
+    const whole = (means: readonly number[]): number => (means[2] as number) - (means[0] as number);
+    // A drawing may be lighter on the whole, or softer: its groups are held against its own extent.
+    const share = apart(drawn) / whole(drawn) / (apart(reference) / whole(reference));
+    if (share <= TOO_NEAR) return [{ group, way: 'light', share }];
+    return share >= TOO_FAR ? [{ group, way: 'dark', share }] : [];
+  });
+  // Where one step is too small the other is too large: the one that cannot be told apart says more.
+  const [near] = found.filter(({ way }) => way === 'light').sort((a, b) => a.share - b.share);
+  return near ?? found.sort((a, b) => b.share - a.share)[0] ?? null;
+}
+
+function placeOf(
+  drawn: Lightness,
+  reference: Lightness,
+  places: readonly number[],
+  better: (a: number, b: number) => boolean,
+  height: number,
+): ExtremePlace {
+  const best = ({ values }: Lightness): number =>
+    places.reduce(
+      (at, i) => (better(values[i] as number, values[at] as number) ? i : at),
+      places[0] as number,
+    );
+  const [d, r] = [best(drawn), best(reference)];
+  const point = (i: number): Point => ({
+    x: (i % drawn.width) + 0.5,
+    y: Math.floor(i / drawn.width) + 0.5,
+  });
+  const [at, should] = [point(d), point(r)];
+  const apart = (100 * Math.hypot(at.x - should.x, at.y - should.y)) / height;
+  const differ = Math.abs(toL(drawn.values[d] as number) - toL(drawn.values[r] as number));
+  return { drawn: at, reference: should, apart, isOther: apart >= OTHER_PLACE && differ >= TOLD_APART };
+}
+
+/** Places left unfilled within tone. */
+function holesIn(
+  { width, height: rows, values }: Lightness,
+  within: Mask,
+  isLight: (i: number) => boolean,
+  height: number,
+): ValueReport['holes'] {
+  let paper = 0;
+  for (let i = 0; i < values.length; i += 1) paper = Math.max(paper, values[i] as number);
+  const bare = (i: number): boolean => toL(paper - (values[i] as number)) < PAPER;
+  const toned: Mask = {
+    width,
+    height: rows,
+    bits: Uint8Array.from(values, (_, i) => (bare(i) ? 0 : 1)),
+  };
+  // What lies between lines that are as close as hatching is filled: grown, and drawn back.
+  const far = squaredDistances(toned);
+  const reach = (HATCH * height) ** 2;
+  const open: Mask = {
+    ...toned,
+    bits: Uint8Array.from(far, (d, i) => (d > reach && within.bits[i] ? 1 : 0)),
+  };
+  const deep = (HOLE * height) ** 2;
+  const found = regions(open).filter((region) => {
+    if (!region.some((i) => (far[i] as number) >= deep)) return false;
+    if (region.filter(isLight).length > LIGHT_THERE * region.length) return false;
+    const hole = maskOf(open, region);
+    const near = squaredDistances(hole);
+    const [from, to] = [(HATCH * height + 1) ** 2, (2 * HATCH * height + 2) ** 2];
+    let [all, filled] = [0, 0];
+    near.forEach((d, i) => {
+      if (d <= from || d > to) return;
+      all += 1;
+      filled += toned.bits[i] && within.bits[i] ? 1 : 0;
+    });
+    return all > 0 && filled >= SURROUNDED * all;
+  });
+  return found
+    .sort((a, b) => b.length - a.length)
+    .slice(0, MOST_HOLES)
+    .map((region) => {
+      const deepest = region.reduce((best, i) => ((far[i] as number) > (far[best] as number) ? i : best));
+      return {
+        at: { x: (deepest % width) + 0.5, y: Math.floor(deepest / width) + 0.5 },
+        outlines: outlinesOf(maskOf(open, region)),
+      };
+    });
+}
+
+/**
+ * The values of a drawing beside those of its picture, both in one frame.
+ * @param within what of the frame is the thing
+ * @param height of the figure, pixels of the frame
+ * @returns null where the thing is not there, or hardly any tone is laid on it
+ */
+export function valuesOf(
+  drawing: Lightness,
+  picture: Lightness,
+  within: Mask,
+  height: number,
+): ValueReport | null {
+  const places: number[] = [];
+  within.bits.forEach((bit, i) => bit && places.push(i));
+  if (places.length === 0 || !(height > 0)) return null;
+  const [own, true_] = [softened(drawing, SQUINT * height), softened(picture, SQUINT * height)];
+  const [drawn, reference] = [groupsIn(own, places), groupsIn(true_, places)];
+  const meansOf = ({ values }: Lightness, groups: Uint8Array): number[] =>
+    VALUE_GROUPS.map((_, group) => {
+      let [sum, count] = [0, 0];
+      groups.forEach((one, k) => {
+        if (one !== group) return;
+        sum += toL(values[places[k] as number] as number);
+        count += 1;
+      });
+      return count > 0 ? sum / count : NaN;
+    });
+  const [means, should] = [meansOf(own, reference), meansOf(true_, reference)];
+  if (!isToned(meansOf(own, drawn)) || !isToned(should)) return null;
+  const shareOf = (groups: Uint8Array, group: number): number =>
+    groups.reduce((sum, one) => sum + (one === group ? 1 : 0), 0) / groups.length;
+  const shares = Object.fromEntries(
+    VALUE_GROUPS.map((name, i) => [name, { drawn: shareOf(drawn, i), reference: shareOf(reference, i) }]),
+  ) as ValueReport['shares'];
+  const [room] = VALUE_GROUPS.filter((name) => {
+    const { drawn: a, reference: b } = shares[name];
+    return Math.max(a / b, b / a) >= OTHER_ROOM && Math.abs(a - b) >= LEAST_ROOM;
+  }).sort(
+    (p, q) =>
+      Math.abs(shares[q].drawn - shares[q].reference) - Math.abs(shares[p].drawn - shares[p].reference),
+  );
+  const [softer, softerTrue] = [softened(drawing, PLACE * height), softened(picture, PLACE * height)];
+  const groupAt = new Map(places.map((i, k) => [i, reference[k]]));
+  return {
+    shares,
+    agreement: agreementOf(drawn, reference),
+    // Where the tone lies elsewhere, its steps say nothing.
+    off: isToned(means) ? offOf(means, should) : null,
+    room: room ?? null,
+    darkest: placeOf(softer, softerTrue, places, (a, b) => a < b, height),
+    lightest: placeOf(softer, softerTrue, places, (a, b) => a > b, height),
+    holes: holesIn(drawing, within, (i) => groupAt.get(i) === VALUE_GROUPS.length - 1, height),
+  };
+}
+
+/** The same report with its places carried elsewhere, as from a frame to a picture. */
+export function movedValues(report: ValueReport, by: Affine): ValueReport {
+  const place = (one: ExtremePlace): ExtremePlace => ({
+    ...one,
+    drawn: transformPoint(by, one.drawn),
+    reference: transformPoint(by, one.reference),
+  });
+  return {
+    ...report,
+    darkest: place(report.darkest),
+    lightest: place(report.lightest),
+    holes: report.holes.map(({ at, outlines }) => ({
+      at: transformPoint(by, at),
+      outlines: outlines.map((outline) => outline.map((p) => transformPoint(by, p))),
+    })),
+  };
+}

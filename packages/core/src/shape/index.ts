@@ -1,0 +1,6 @@
+export * from './drawn-silhouette.ts';
+export * from './gap-pairs.ts';
+export * from './outline-distance.ts';
+export * from './overlap.ts';
+export * from './refit.ts';
+export * from './warp.ts';
