@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { expect, test, type Page } from '@playwright/test';
 import { transformPoint, type Affine } from '@deft/core/geometry';
 import { evenSteps } from '@deft/core/shape';
@@ -86,6 +87,14 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
       await expect(outline).toContainText('Of all that either covers');
       await expect(page.locator('[data-mark="outline-strip"]')).toHaveCount(1);
       await look(page, 'kind-outline');
+      const [file] = await Promise.all([
+        page.waitForEvent('download'),
+        outline.getByTestId('save-kind').click(),
+      ]);
+      expect(file.suggestedFilename()).toBe('Kettle, outline.svg');
+      const svg = await readFile(await file.path(), 'utf8');
+      expect(svg).toMatch(/^<svg xmlns/);
+      for (const mark of ['laid-strokes', 'too far out', 'data-pin']) expect(svg).toContain(mark);
       await outline.getByTestId('said-place').first().click();
       await expect(outline).toContainText('Take the outline in');
       await expect(page.locator('[data-mark="stretch"]')).toHaveCount(1);

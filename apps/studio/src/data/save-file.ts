@@ -9,7 +9,7 @@ export interface Making {
 }
 
 /** Hands bytes to the browser to keep. */
-function keep(bytes: Blob, name: string): void {
+export function keepFile(bytes: Blob, name: string): void {
   const link = document.createElement('a');
   link.href = URL.createObjectURL(bytes);
   link.download = name;
@@ -25,7 +25,7 @@ async function fetched(address: string, init: RequestInit = {}): Promise<Respons
 
 /** Fetches a file that is there and hands it to the browser to keep. @throws DeskRefused */
 export async function saveFile(address: string, name: string): Promise<void> {
-  keep(await (await fetched(address)).blob(), name);
+  keepFile(await (await fetched(address)).blob(), name);
 }
 
 /**
@@ -47,5 +47,5 @@ export async function saveMade(
     else throw new DeskRefused(line.sentence, null, line.status);
   });
   if (!file) throw new DeskRefused(SILENT, null, 0);
-  keep(await (await fetched(file, { signal })).blob(), name);
+  keepFile(await (await fetched(file, { signal })).blob(), name);
 }

@@ -16,6 +16,7 @@ import type { InMind } from '@deft/contract';
 import { knownLandmarks } from '../data/known-landmarks';
 import { Act, MainAct } from '../ui/acts';
 import { usePalette, useWide } from '../ui/use-desk-theme';
+import { useSay } from '../ui/notes';
 import { Text } from '../ui/text';
 import { Way } from '../ui/way';
 import { EarlierAct, EarlierChecks } from './earlier-checks';
@@ -25,6 +26,7 @@ import { firstStrokes } from './kinds/first-strokes';
 import { kindsOf, type Kind } from './kinds/kind';
 import { KindChoice } from './kinds/kind-choice';
 import { KindSays } from './kinds/kind-says';
+import { saveKind } from './kinds/save-kind';
 import { shownOver } from './kinds/shown-over';
 import { LOOKING, type Looking } from './looking';
 import { LookingRow } from './looking-row';
@@ -32,6 +34,7 @@ import { landmarkAt, ringsOf } from './rings';
 import { PickedLandmark } from './picked-landmark';
 import { SaidAway, Seen } from './seen';
 import type { Answer, ToCheck } from './use-checked';
+import { NOT_SAVED } from './words';
 import { useOther } from './use-other';
 
 interface FindingsProps extends ToCheck {
@@ -163,7 +166,8 @@ interface FindingsListProps extends FindingsProps {
 
 /** Everything the check has to say, and the way to the next attempt. */
 function FindingsList(props: FindingsListProps) {
-  const { study, attempt, result, reading } = props;
+  const { study, attempt, things, result, reading } = props;
+  const say = useSay();
   const wide = useWide();
   const { kind, setKind, place, setPlace, count, until, setUntil } = reading;
   const places = new Map(knownLandmarks(study.reference).map(({ name, at }) => [name, at]));
@@ -178,6 +182,11 @@ function FindingsList(props: FindingsListProps) {
             which={{ chosen: place, onChoose: setPlace }}
             onUntil={setUntil}
             nearest={(at) => nearestName(at, places, result.height)}
+            onSave={() => {
+              saveKind({ kind, reference: study.reference, things, region: attempt.region, result }).catch(
+                () => say({ text: NOT_SAVED }),
+              );
+            }}
           />
         )}
       </ScrollView>

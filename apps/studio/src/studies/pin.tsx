@@ -25,7 +25,7 @@ export function Pin({ at, number, unit, pixel, width, height, onPress }: PinProp
       transform={`translate(${within(at.x + 1.5 * radius, width)} ${within(at.y - 1.4 * radius, height)})`}
       onClick={onPress}
       style={PRESSED}
-      data-mark="pin"
+      data-pin={number}
       {...{ [OWN_DRAG]: true }}
     >
       <circle r={radius} fill={ON_PAGE.paper} stroke={ON_PAGE.correction} strokeWidth={0.14 * radius} />

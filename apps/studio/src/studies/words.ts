@@ -40,6 +40,7 @@ export const VALUE_MARKS =
 export const NOTHING_NOTICED =
   'Nothing has been noticed about this picture or its subject yet: write it down under Notice at the reference, or with the set.';
 export const NOTICED_BY_EYE = 'Look for yourself, and switch on what is in your drawing:';
+export const NOT_SAVED = 'The picture could not be made. The drawing is untouched.';
 export const LINE_MARKED = 'Marked on the drawing: where a line goes over an earlier one.';
 export const LINE_NO_FAULT =
   'None of this is a fault. It stands beside what is usual for you in about as much time.';

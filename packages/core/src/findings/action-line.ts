@@ -32,7 +32,7 @@ const LESS = 0.35;
 const MORE = 0.6;
 /** So many standard errors it must be worth, clearly or perhaps. */
 const CLEARLY = 4;
-const PERHAPS = 2.5;
+const PERHAPS = 2;
 
 /** How far each inner point of a line lies from its chord, parts of the chord; positive to its right. */
 export function bowsOf(line: readonly Point[]): number[] {

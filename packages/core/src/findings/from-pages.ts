@@ -328,6 +328,7 @@ function shapeIn(
       tolerance: toleranceOf('place', on.seconds),
       carried: isTold ? carriedLines(ends, axes) : [],
       places,
+      laid: on.report.averageMiss ? 'by landmarks' : 'by lines',
     },
   );
 }

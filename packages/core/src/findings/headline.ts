@@ -31,7 +31,7 @@ export function headlineOfAll(
     stretch ? stretchDeed(stretch) : null,
     gap ? gapDeed(gap) : null,
     lineUp ? lineUpDeed(lineUp, sides) : null,
-    values ? valuesDeed(values) : null,
+    values?.off?.sure === 'clearly' ? valuesDeed(values) : null,
   ];
   return deeds.find((deed) => deed !== null) ?? headlineOf(report);
 }

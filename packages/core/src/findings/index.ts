@@ -16,6 +16,7 @@ export { TOLERANCES, timeClassOf, toleranceOf, isJudged, GESTURE_SECONDS } from 
 export type { ActionReport } from './action-line.ts';
 export * from './action-words.ts';
 export type { Plumb, WeightReport } from './weight.ts';
+export type { Asymmetry } from './symmetry.ts';
 export type { Triangle } from './triangles.ts';
 export * from './value-words.ts';
 export { movedValues, valuesOf, type ValueReport } from './values.ts';

@@ -1,6 +1,6 @@
 import { actionSentence } from './action-words.ts';
 import type { CheckedPages } from './from-pages.ts';
-import { lineUpSentence, triangleSentence } from './relation-words.ts';
+import { asymmetrySentence, lineUpSentence, triangleSentence } from './relation-words.ts';
 import { gapSentence, stretchSentence } from './shape-words.ts';
 import type { Degree } from './sureness.ts';
 import { holesSentence, valuesSentence } from './value-words.ts';
@@ -35,6 +35,9 @@ export function kindSentences(
       ...(relations?.triangle
         ? [{ sentence: triangleSentence(relations.triangle), sure: relations.triangle.sure }]
         : []),
+      ...(relations?.asymmetry
+        ? [{ sentence: asymmetrySentence(relations.asymmetry), sure: relations.asymmetry.sure }]
+        : []),
     ]),
     ...said(
       'outline',
@@ -54,7 +57,7 @@ export function kindSentences(
         : [],
     ),
     ...said('values', [
-      { sentence: values?.off ? valuesSentence(values) : null, sure: 'clearly' },
+      { sentence: values?.off ? valuesSentence(values) : null, sure: values?.off?.sure ?? null },
       { sentence: values && holesSentence(values), sure: 'clearly' },
     ]),
   ];

@@ -2,6 +2,7 @@ import type { CheckReport } from './check.ts';
 import type { LineUp } from './line-ups.ts';
 import type { NamedLength, Proportion, RelationsReport } from './relations.ts';
 import { perhaps, plainNumber, sideways } from './sentences.ts';
+import type { Asymmetry } from './symmetry.ts';
 import type { Triangle } from './triangles.ts';
 
 type Sides = CheckReport['sides'];
@@ -52,6 +53,18 @@ export function triangleSentence({ about, size, sure }: Triangle): string {
 
 export const triangleDeed = ({ about: [at], size }: Triangle): string =>
   `${size > 0 ? 'Narrow' : 'Widen'} the angle at the ${at}.`;
+
+/** Left and right that are not alike in a view from the front, in one sentence. */
+export function asymmetrySentence({ about: [left, right], way, size, sure }: Asymmetry): string {
+  const how = way === 'along' ? (size > 0 ? 'lower' : 'higher') : size > 0 ? 'further out' : 'further in';
+  return said(
+    sure,
+    `Seen from the front left and right are alike; here the ${left} lies ${plainNumber(size)} % ${how} than the ${right}.`,
+  );
+}
+
+export const asymmetryDeed = ({ about: [left, right] }: Asymmetry): string =>
+  `Bring the ${left} and the ${right} into balance about the middle line.`;
 
 /** How many line-ups of the picture are kept; what is missing where there is none. */
 export function keptSentence({ count, kept }: RelationsReport): string {

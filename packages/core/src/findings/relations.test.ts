@@ -7,6 +7,8 @@ import { landmarkItem, type Item } from './item.ts';
 import type { LineUp } from './line-ups.ts';
 import { errorOfMeasure } from './measured-by.ts';
 import {
+  asymmetryDeed,
+  asymmetrySentence,
   keptSentence,
   lineUpDeed,
   lineUpSentence,
@@ -39,7 +41,7 @@ test('of a copy every line-up is kept, nothing is named, and every length is wha
   const report = told(itemsOf(figurePlaces(), 2));
   expect(report.count).toBeGreaterThan(8);
   expect(report.kept).toBe(report.count);
-  expect([report.lineUps, report.following, report.triangle]).toEqual([[], [], null]);
+  expect([report.lineUps, report.following, report.triangle, report.asymmetry]).toEqual([[], [], null, null]);
   report.proportions.forEach((row, i) =>
     row.forEach(({ drawn, reference: should }, k) => {
       expect(drawn).toBeCloseTo(should, 12);
@@ -122,6 +124,48 @@ test('the error of a measure is that of placing its landmarks anew, correlated o
     expect(found / spread).toBeGreaterThan(0.93);
     expect(found / spread).toBeLessThan(1.07);
   }
+});
+
+describe('a view from the front', () => {
+  // Six pairs about an axis that leans by a tenth.
+  const front = new Map<string, Point>(
+    ['shoulder', 'elbow', 'wrist', 'hip', 'knee', 'ankle'].flatMap((name, i) => {
+      const [y, out] = [250 + 140 * i, 150 - 20 * i];
+      const middle = 400 + 0.1 * y;
+      return [
+        [`left ${name}`, { x: middle + out, y: y - 0.1 * out }],
+        [`right ${name}`, { x: middle - out, y: y + 0.1 * out }],
+      ] as const;
+    }),
+  );
+  const drawn = (name: string, dx: number, dy: number): Item[] => {
+    const { x, y } = front.get(name)!;
+    return itemsOf(new Map(front).set(name, { x: x + dx, y: y + dy }), 2);
+  };
+  const asked = (items: readonly Item[]) => relationsOf(items, itemsOf(front, 0.5), on)!.asymmetry;
+
+  test('a pair that is not alike is named with its way; a copy, turned or not, is alike', () => {
+    expect(asked(drawn('left knee', 0, 0))).toBeNull();
+    const lower = asked(drawn('left knee', 0, 45))!;
+    expect(lower).toMatchObject({ about: ['left knee', 'right knee'], way: 'along', sure: 'clearly' });
+    expect(Math.abs(lower.size - 4.5)).toBeLessThan(0.7);
+    expect(asymmetrySentence(lower)).toMatch(
+      /^Seen from the front left and right are alike; here the left knee lies [\d.]+ % lower than the right knee\.$/,
+    );
+    const out = asked(drawn('right wrist', 40, 4))!;
+    expect(out).toMatchObject({ about: ['left wrist', 'right wrist'], way: 'out' });
+    expect(out.size).toBeGreaterThan(2.5);
+    expect(asymmetrySentence(out)).toContain('further out than the right wrist');
+    expect(asymmetryDeed(out)).toBe(
+      'Bring the left wrist and the right wrist into balance about the middle line.',
+    );
+  });
+
+  test('of a picture that is not seen from the front nothing is said', () => {
+    expect(told(drawnWith('left knee', 0, 45)).asymmetry).toBeNull();
+    const few = [...front].filter(([name]) => !/hip|knee|ankle|elbow/.test(name));
+    expect(relationsOf(itemsOf(new Map(few), 2), itemsOf(front, 0.5), on)!.asymmetry).toBeNull();
+  });
 });
 
 test('sentences are plain, and the sides are the sitter’s', () => {

@@ -5,6 +5,7 @@ import { landmarksBy, placesBy, type Item } from './item.ts';
 import { lineUpsOf, type LineUp } from './line-ups.ts';
 import { errorOfMeasure } from './measured-by.ts';
 import type { Degree } from './sureness.ts';
+import { asymmetriesOf, type Asymmetry } from './symmetry.ts';
 import { toleranceOf } from './tolerance.ts';
 import { trianglesOf, type Triangle } from './triangles.ts';
 
@@ -59,6 +60,8 @@ export interface RelationsReport {
   readonly kept: number;
   /** The triangle that is off most, where nothing else accounts for it; null where none is. */
   readonly triangle: Triangle | null;
+  /** The pair of left and right that is off most in a view from the front, likewise; null where none is. */
+  readonly asymmetry: Asymmetry | null;
   readonly lengths: readonly NamedLength[];
   /** Each length in units of each other: rows and columns as in `lengths`. */
   readonly proportions: readonly (readonly Proportion[])[];
@@ -129,6 +132,9 @@ export function relationsOf(
   const [triangle] = trianglesOf({ ...related, judged: judge('tilt') })
     .filter(({ sure, explained }) => sure && !explained)
     .sort((a, b) => Math.abs(b.size) / b.error - Math.abs(a.size) / a.error);
+  const [asymmetry] = (asymmetriesOf({ ...related, judged: judge('place') }) ?? [])
+    .filter(({ sure, explained }) => sure && !explained)
+    .sort((a, b) => Math.abs(b.size) - Math.abs(a.size));
   const known = axes.filter(({ ends }) => ends.every((name) => names.includes(name)));
   const at = (places: ReadonlyMap<string, Point>) => (name: string) => places.get(name) as Point;
   const lengths = known.map(({ name, ends }): NamedLength => ({
@@ -149,6 +155,7 @@ export function relationsOf(
     count: lineUps.length,
     kept: lineUps.filter(({ past }) => !past).length,
     triangle: triangle ?? null,
+    asymmetry: asymmetry ?? null,
     lengths,
     proportions: lengths.map((a) =>
       lengths.map((b) => ({

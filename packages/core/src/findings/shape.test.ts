@@ -35,7 +35,7 @@ const PLACES = new Map<string, Point>([
   ['handle', { x: 372, y: 250 }],
   ['rim', { x: 220, y: 100 }],
 ]);
-const on = { height: 300, tolerance: 2, carried: [], places: PLACES };
+const on = { height: 300, tolerance: 2, carried: [], places: PLACES, laid: 'by landmarks' as const };
 const told = (lines: Point[][], more: Partial<Parameters<typeof shapeOf>[2]> = {}): ShapeReport => {
   const answer = shapeOf(lines, [PICTURE], { ...on, ...more });
   if (!answer.told) throw new Error(answer.why);

@@ -51,8 +51,11 @@ export type ShapeAnswer =
 
 /** An opening as wide as this is closed, parts of the figure's height. */
 const REACH = 0.04;
-/** So far any place of a drawing may be moved to lie on its picture by its outline, parts of the height. */
-const NUDGED = 0.15;
+/**
+ * So far any place of a drawing may be moved to lie on its picture by its outline, parts of the height:
+ * where it is laid by its landmarks, and where it is laid by its lines alone.
+ */
+const NUDGED = { byLandmarks: 0.06, byLines: 0.15 };
 /** So many rows a silhouette has that is seen small. */
 const SMALL = 64;
 /** A drawing that covers less of its picture's silhouette, or shares less with it, is not closed. */
@@ -114,7 +117,7 @@ const enclosedBy = (
 ): Mask => drawnSilhouette(laid, { width, height, reach: REACH * FRAME_HEIGHT, isGap: gapsBy(expected) });
 
 /** A drawing held against a silhouette that is bent to where its parts are told to lie. */
-function heldAgainst(on: Framed, carried: readonly Carried[]): Looked {
+function heldAgainst(on: Framed, carried: readonly Carried[], nudged: number): Looked {
   const { frame, reference, laid } = on;
   const places = carried.map(({ from, to }) => {
     const [p, q] = inFrame([[from, to]], frame)[0] as [Point, Point];
@@ -122,7 +125,7 @@ function heldAgainst(on: Framed, carried: readonly Carried[]): Looked {
   });
   const expected = carried.length > 0 ? bentMask(reference, places) : reference;
   const rough = outlinesOf(enclosedBy(laid, on, expected)).flatMap((outline) => evenSteps(outline, 2));
-  const nearer = refitted(rough, signedDistances(expected), NUDGED * FRAME_HEIGHT);
+  const nearer = refitted(rough, signedDistances(expected), nudged * FRAME_HEIGHT);
   const moved = laid.map((line) => line.map((p) => transformPoint(nearer, p)));
   const drawn = enclosedBy(moved, on, expected);
   const shared = overlapOf(drawn, expected)?.shared ?? 0;
@@ -142,6 +145,7 @@ const mostShared = <T extends { readonly shared: number }>(list: readonly T[]): 
  * @param on.tolerance how far an outline may be off, per cent of the height
  * @param on.carried where parts of the picture lie in the drawing, as far as that is told already
  * @param on.places landmarks of the picture by name, to say where something is
+ * @param on.laid how the drawing was laid on the picture: by its lines alone it may lie less well
  */
 export function shapeOf(
   lines: readonly (readonly Point[])[],
@@ -151,6 +155,7 @@ export function shapeOf(
     readonly tolerance: number;
     readonly carried: readonly Carried[];
     readonly places: ReadonlyMap<string, Point>;
+    readonly laid: 'by landmarks' | 'by lines';
   },
 ): ShapeAnswer {
   const { height, tolerance, places } = on;
@@ -163,10 +168,11 @@ export function shapeOf(
     }),
   );
   if (!likeliest) return { told: null, why: 'picture not known' };
+  const nudged = NUDGED[on.laid === 'by landmarks' ? 'byLandmarks' : 'byLines'];
   // What is told already is believed as far as it accounts for the outline.
   const looked = mostShared([
-    heldAgainst(likeliest, []),
-    ...(on.carried.length > 0 ? [heldAgainst(likeliest, on.carried)] : []),
+    heldAgainst(likeliest, [], nudged),
+    ...(on.carried.length > 0 ? [heldAgainst(likeliest, on.carried, nudged)] : []),
   ]);
   if (!looked || areaOf(looked.reference) === 0) return { told: null, why: 'picture not known' };
   const { frame, reference, expected, carried, drawn } = looked;

@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/point.ts';
+import { perhaps } from './sentences.ts';
 import type { ExtremePlace, ValueReport } from './values.ts';
 
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
@@ -9,16 +10,18 @@ export function valuesSentence({ off, agreement }: ValueReport): string {
     return agreement >= 0.5
       ? 'Dark, middle and light lie where they do in the picture, and stand as far apart.'
       : 'Dark, middle and light stand as far apart as in the picture, but lie in other places.';
-  const next = off.group === 'dark' ? 'middle' : 'light';
-  if (off.way === 'light')
-    return `The ${off.group} values are too light: they hardly stand apart from the ${next} ones.`;
-  return `The ${off.group} values are too dark beside the ${next} ones.`;
+  const { pair, moved, sure } = off;
+  const apart = `${pair[0]} and the ${pair[1]} values hardly stand apart`;
+  const sentence = moved ? `The ${moved.group} values are too ${moved.way}: the ${apart}.` : `The ${apart}.`;
+  return sure === 'clearly' ? sentence : perhaps(sentence);
 }
 
 /** What would bring the values apart as they are; null where they are. */
 export function valuesDeed({ off }: ValueReport): string | null {
   if (!off) return null;
-  return off.way === 'light' ? `Darken the ${off.group} values.` : `Lighten the ${off.group} values.`;
+  const { pair, moved } = off;
+  if (!moved) return `Set the ${pair[0]} and the ${pair[1]} values further apart.`;
+  return `${moved.way === 'light' ? 'Darken' : 'Lighten'} the ${moved.group} values.`;
 }
 
 /** How much room each group takes, in one sentence; of the one that is off most first. */

@@ -50,9 +50,16 @@ test('of a picture laid on itself all groups take what they take to 1 %, and agr
 
 test('a lighter hand with the same steps is as it is; a group that sinks into its neighbour is named', () => {
   expect(told(drawn([55, 72, 90]))).toMatchObject({ off: null, room: null });
-  expect(told(drawn([48, 55, 85])).off).toMatchObject({ group: 'dark', way: 'light' });
-  expect(told(drawn([25, 78, 85])).off).toMatchObject({ group: 'middle', way: 'light' });
-  expect(told(drawn([25, 34, 95])).off).toMatchObject({ group: 'dark', way: 'light' });
+  const off = (levels: readonly [number, number, number]) => {
+    const { sure: _, ...rest } = told(drawn(levels)).off!;
+    return rest;
+  };
+  expect(off([48, 55, 85])).toEqual({ pair: ['dark', 'middle'], moved: { group: 'dark', way: 'light' } });
+  expect(off([10, 22, 85])).toEqual({ pair: ['dark', 'middle'], moved: { group: 'middle', way: 'dark' } });
+  expect(off([25, 78, 85])).toEqual({ pair: ['middle', 'light'], moved: { group: 'middle', way: 'light' } });
+  expect(off([40, 57, 62])).toEqual({ pair: ['middle', 'light'], moved: { group: 'light', way: 'dark' } });
+  // A soft hand with too little light, or too light a middle: which cannot be told.
+  expect(off([25, 50, 60])).toEqual({ pair: ['middle', 'light'], moved: null });
 });
 
 test('tone that lies elsewhere agrees less, and takes other room', () => {
@@ -129,12 +136,15 @@ test('a drawing with hardly any tone, a picture in one tone, and no thing at all
 test('sentences say what to do, gently', () => {
   const report = told(drawn([48, 55, 85]));
   expect(valuesSentence(report)).toBe(
-    'The dark values are too light: they hardly stand apart from the middle ones.',
+    'The dark values are too light: the dark and the middle values hardly stand apart.',
   );
   expect(valuesDeed(report)).toBe('Darken the dark values.');
-  const steep = { ...report, off: { group: 'middle', way: 'dark', share: 2.2 } } as const;
-  expect(valuesSentence(steep)).toBe('The middle values are too dark beside the light ones.');
-  expect(valuesDeed(steep)).toBe('Lighten the middle values.');
+  const unsure = told(drawn([25, 50, 60]));
+  expect(valuesSentence(unsure)).toBe('The middle and the light values hardly stand apart.');
+  const perhaps = { ...unsure, off: { ...unsure.off!, sure: 'perhaps' as const } };
+  expect(valuesSentence(perhaps)).toBe('Perhaps: the middle and the light values hardly stand apart.');
+  expect(valuesDeed(unsure)).toBe('Set the middle and the light values further apart.');
+  expect(valuesDeed(told(drawn([40, 57, 62])))).toBe('Lighten the light values.');
   expect(valuesSentence(told(picture))).toMatch(/^Dark, middle and light lie where they do/);
   expect(valuesSentence({ ...told(picture), agreement: 0.2 })).toMatch(/lie in other places/);
   expect(valuesDeed(told(picture))).toBeNull();

@@ -7,17 +7,18 @@ import { regions } from '../mask/regions.ts';
 import type { Lightness } from '../tone/lightness.ts';
 import { soften } from '../tone/soften.ts';
 import { VALUE_BINS, valueThresholds } from '../tone/values.ts';
+import type { Degree } from './sureness.ts';
 
 /** The groups of values that are told apart, the darkest first. */
 export const VALUE_GROUPS = ['dark', 'middle', 'light'] as const;
 export type ValueGroup = (typeof VALUE_GROUPS)[number];
 
-/** A group of values that is not as far from its lighter neighbour as in the picture. */
+/** Two neighbouring groups of values that hardly stand apart. */
 export interface ValueOff {
-  readonly group: Exclude<ValueGroup, 'light'>;
-  readonly way: 'light' | 'dark';
-  /** How far the drawing's two groups lie apart over how far the picture's do. */
-  readonly share: number;
+  readonly pair: readonly ['dark', 'middle'] | readonly ['middle', 'light'];
+  /** Which of the two has moved, and which way; null where that cannot be told. */
+  readonly moved: { readonly group: ValueGroup; readonly way: 'light' | 'dark' } | null;
+  readonly sure: Degree;
 }
 
 /** A place that is the darkest or the lightest. */
@@ -55,8 +56,15 @@ const SQUINT = 0.012;
 const PLACE = 0.03;
 /** Less than this between the darkest and the lightest group, L*, is no tone. */
 const LEAST_TONE = 8;
-/** Two neighbouring groups that are nearer to each other than this share of the picture's are too near. */
-const [TOO_NEAR, TOO_FAR] = [0.5, 2];
+/** So far from its border a place is well within its group, parts of the height, if so much of it is. */
+const [CORE, LEAST_CORE] = [0.018, 0.04];
+/** A step between groups that is at the most this share of the other one's is sunk, perhaps or clearly. */
+const [SUNK, SURELY_SUNK] = [0.55, 0.42];
+/**
+ * How wide the other step is beside the picture's: wider, hardly wider, and narrower than a soft hand
+ * makes it.
+ */
+const [WIDER, AS_WIDE, SOFTEST] = [1.25, 1.05, 0.65];
 /** A group takes another room from so many times as much on, if it is by this share of the thing at least. */
 const [OTHER_ROOM, LEAST_ROOM] = [1.6, 0.1];
 /** Places are other places from this on, per cent of the height. */
@@ -114,23 +122,65 @@ function agreementOf(a: Uint8Array, b: Uint8Array): number {
   return chance < 1 ? (seen - chance) / (1 - chance) : 1;
 }
 
+/** The places of each group. */
+const placesIn = (groups: Uint8Array, places: readonly number[]): number[][] =>
+  VALUE_GROUPS.map((_, group) => places.filter((_place, k) => groups[k] === group));
+
+/**
+ * The places of each group that lie well within it, so that tone which lies a little beside its place does
+ * not count for its neighbour; all of a group that is hardly anywhere so wide.
+ */
+function coresOf(groups: Uint8Array, places: readonly number[], within: Mask, height: number): number[][] {
+  const deep = (CORE * height) ** 2;
+  return placesIn(groups, places).map((own) => {
+    const other: Mask = { ...within, bits: new Uint8Array(within.bits.length).fill(1) };
+    for (const i of own) other.bits[i] = 0;
+    const far = squaredDistances(other);
+    const core = own.filter((i) => (far[i] as number) >= deep);
+    return core.length >= LEAST_CORE * own.length ? core : own;
+  });
+}
+
 /** Whether three groups are there, and apart enough for tone. */
 const isToned = (means: readonly number[]): boolean =>
   !means.some(Number.isNaN) && (means[2] as number) - (means[0] as number) >= LEAST_TONE;
 
-/** Which group lies too near to, or too far from, its lighter neighbour: by the picture's groups. */
+/**
+ * Two groups that hardly stand apart, by the mean lightness of the picture's groups: the step between them
+ * is much
+ * smaller than the other one, beside the picture. A drawing may be lighter or softer on the whole; which of
+ * the two has
+ * moved is told by the other step, where it is plainly wider than the picture's, or plainly is not.
+ */
 function offOf(drawn: readonly number[], reference: readonly number[]): ValueOff | null {
-  const found = (['dark', 'middle'] as const).flatMap((group, i): ValueOff[] => {
-    const apart = (means: readonly number[]): number => (means[i + 1] as number) - (means[i] as number);
-    const whole = (means: readonly number[]): number => (means[2] as number) - (means[0] as number);
-    // A drawing may be lighter on the whole, or softer: its groups are held against its own extent.
-    const share = apart(drawn) / whole(drawn) / (apart(reference) / whole(reference));
-    if (share <= TOO_NEAR) return [{ group, way: 'light', share }];
-    return share >= TOO_FAR ? [{ group, way: 'dark', share }] : [];
-  });
-  // Where one step is too small the other is too large: the one that cannot be told apart says more.
-  const [near] = found.filter(({ way }) => way === 'light').sort((a, b) => a.share - b.share);
-  return near ?? found.sort((a, b) => b.share - a.share)[0] ?? null;
+  const [lower, upper] = [0, 1].map((i) => {
+    const step = (means: readonly number[]): number => (means[i + 1] as number) - (means[i] as number);
+    return step(drawn) / step(reference);
+  }) as [number, number];
+  const sureOf = (share: number): Degree => (share <= SURELY_SUNK ? 'clearly' : 'perhaps');
+  if (lower <= SUNK * upper)
+    return {
+      pair: ['dark', 'middle'],
+      sure: sureOf(lower / upper),
+      moved:
+        upper > WIDER
+          ? { group: 'middle', way: 'dark' }
+          : upper < AS_WIDE
+            ? { group: 'dark', way: 'light' }
+            : null,
+    };
+  if (upper > SUNK * lower) return null;
+  // A soft hand narrows it as much as it is narrowed where the light has moved.
+  return {
+    pair: ['middle', 'light'],
+    sure: sureOf(upper / lower),
+    moved:
+      lower > AS_WIDE
+        ? { group: 'middle', way: 'light' }
+        : lower < SOFTEST
+          ? { group: 'light', way: 'dark' }
+          : null,
+  };
 }
 
 function placeOf(
@@ -222,18 +272,11 @@ export function valuesOf(
   if (places.length === 0 || !(height > 0)) return null;
   const [own, true_] = [softened(drawing, SQUINT * height), softened(picture, SQUINT * height)];
   const [drawn, reference] = [groupsIn(own, places), groupsIn(true_, places)];
-  const meansOf = ({ values }: Lightness, groups: Uint8Array): number[] =>
-    VALUE_GROUPS.map((_, group) => {
-      let [sum, count] = [0, 0];
-      groups.forEach((one, k) => {
-        if (one !== group) return;
-        sum += toL(values[places[k] as number] as number);
-        count += 1;
-      });
-      return count > 0 ? sum / count : NaN;
-    });
-  const [means, should] = [meansOf(own, reference), meansOf(true_, reference)];
-  if (!isToned(meansOf(own, drawn)) || !isToned(should)) return null;
+  const meansOf = ({ values }: Lightness, groups: readonly (readonly number[])[]): number[] =>
+    groups.map((group) => group.reduce((sum, i) => sum + toL(values[i] as number), 0) / group.length);
+  const cores = coresOf(reference, places, within, height);
+  const [means, should] = [meansOf(own, cores), meansOf(true_, cores)];
+  if (!isToned(meansOf(own, placesIn(drawn, places))) || !isToned(should)) return null;
   const shareOf = (groups: Uint8Array, group: number): number =>
     groups.reduce((sum, one) => sum + (one === group ? 1 : 0), 0) / groups.length;
   const shares = Object.fromEntries(

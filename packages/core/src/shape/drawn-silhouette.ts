@@ -66,24 +66,43 @@ function endsOf(points: readonly Point[], line: number, back: number): End[] {
   });
 }
 
+/** Steps round a place, ring by ring outwards: within a ring all are about as far. */
+function ringsTo(reach: number): readonly (readonly [number, number])[][] {
+  return Array.from({ length: Math.ceil(reach) + 1 }, (_, r) => {
+    const ring: [number, number][] = [];
+    for (let y = -r; y <= r; y += 1)
+      for (let x = -r; x <= r; x += Math.abs(y) === r ? 1 : Math.max(1, 2 * r)) ring.push([x, y]);
+    return ring;
+  });
+}
+
 /**
- * The nearest place ahead of a line's end where ink is that it may be joined to; null where there is
- * none.
+ * The nearest place ahead of a line's end where ink is that it may be joined to; null where there is none.
+ * @param rings of steps round a place, as far as the reach
  */
-function nextInk({ line, at, way, along }: End, { walls, ...ink }: Traced, reach: number): Point | null {
+function nextInk(
+  { line, at, way, along }: End,
+  { walls, ...ink }: Traced,
+  rings: readonly (readonly (readonly [number, number])[])[],
+  reach: number,
+): Point | null {
   let [best, least]: [Point | null, number] = [null, reach];
   const [left, top] = [Math.floor(at.x), Math.floor(at.y)];
-  const span = Math.ceil(reach);
-  for (let y = Math.max(0, top - span); y <= Math.min(walls.height - 1, top + span); y += 1)
-    for (let x = Math.max(0, left - span); x <= Math.min(walls.width - 1, left + span); x += 1) {
+  for (const [r, ring] of rings.entries()) {
+    // Nothing in a further ring lies nearer.
+    if (least < r - 1) break;
+    for (const [stepX, stepY] of ring) {
+      const [x, y] = [left + stepX, top + stepY];
+      if (x < 0 || y < 0 || x >= walls.width || y >= walls.height) continue;
       const i = y * walls.width + x;
       if (!walls.bits[i]) continue;
       if (ink.line[i] === line && Math.abs((ink.along[i] as number) - along) < OWN * reach) continue;
       const [dx, dy] = [x + 0.5 - at.x, y + 0.5 - at.y];
-      const far = Math.hypot(dx, dy);
+      const far = Math.sqrt(dx * dx + dy * dy);
       if (far >= least || (far > JOINED && dx * way.x + dy * way.y < AHEAD * far)) continue;
       [best, least] = [{ x: x + 0.5, y: y + 0.5 }, far];
     }
+  }
   return best;
 }
 
@@ -110,9 +129,10 @@ export function drawnSilhouette(
 ): Mask {
   const { width, height, reach } = on;
   const ink = traced(lines, width, height);
+  const rings = ringsTo(reach);
   const bridges = lines
     .flatMap((points, k) => (points.length > 1 ? endsOf(points, k, BACK * reach) : []))
-    .map((end) => [end.at, nextInk(end, ink, reach)] as const);
+    .map((end) => [end.at, nextInk(end, ink, rings, reach)] as const);
   for (const [at, next] of bridges) if (next) markLine(ink.walls, at, next);
   const body = emptyMask(width, height);
   for (const region of regions(inverted(ink.walls)))

@@ -24,11 +24,13 @@ interface KindSaysProps {
   readonly onUntil: (until: number) => void;
   /** The name of the landmark that a place of the picture lies by; null far from all. */
   readonly nearest: (at: Point) => string | null;
+  /** Keeps what the kind shows as a picture. */
+  readonly onSave: () => void;
 }
 
 /** What a kind says of the drawing. */
 export function KindSays(props: KindSaysProps) {
-  const { kind, study, attempt, result, which, until, count, onUntil, nearest } = props;
+  const { kind, study, attempt, result, which, until, count, onUntil, nearest, onSave } = props;
   const { hand, weight, action, shape, relations, values, report } = result;
   switch (kind) {
     case 'movement':
@@ -36,9 +38,9 @@ export function KindSays(props: KindSaysProps) {
     case 'relations':
       return relations && <RelationsKind relations={relations} sides={report.sides} {...which} />;
     case 'outline':
-      return shape && <OutlineKind shape={shape} {...which} />;
+      return shape && <OutlineKind shape={shape} {...which} onSave={onSave} />;
     case 'gaps':
-      return shape && <GapsKind shape={shape} {...which} />;
+      return shape && <GapsKind shape={shape} {...which} onSave={onSave} />;
     case 'weight':
       return weight && <WeightKind weight={weight} sides={report.sides} />;
     case 'values':

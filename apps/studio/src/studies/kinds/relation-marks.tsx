@@ -21,6 +21,7 @@ interface Shown {
 }
 
 type Places = RelationsReport['places'];
+type Place = Parameters<Parameters<Places['forEach']>[0]>[0];
 
 const drawnAt = (places: Places, name: string): Point => places.get(name)?.drawn ?? { x: 0, y: 0 };
 
@@ -40,7 +41,7 @@ function lineUpShown({ kind, about }: LineUp, places: Places, head: number): Sho
 /** Line-ups that are not kept, and the triangle that is off most. */
 export function RelationMarks({ relations, place, chosen, onChoose }: RelationMarksProps) {
   const { width, height, unit, pixel } = place;
-  const { lineUps, triangle, places } = relations;
+  const { lineUps, triangle, asymmetry, places } = relations;
   const all: Shown[] = lineUps.map((one) => lineUpShown(one, places, 14 * unit));
   if (triangle)
     all.push({
@@ -54,6 +55,14 @@ export function RelationMarks({ relations, place, chosen, onChoose }: RelationMa
       ),
       at: drawnAt(places, triangle.about[0]),
     });
+  if (asymmetry) {
+    const pair = asymmetry.about.map((name) => places.get(name)) as [Place, Place];
+    all.push({
+      drawn: pathThrough(pair.map(({ drawn }) => drawn)),
+      should: pathThrough(pair.map(({ reference }) => reference)),
+      at: pair[0].drawn,
+    });
+  }
   const pen = {
     fill: 'none',
     stroke: ON_PAGE.correction,

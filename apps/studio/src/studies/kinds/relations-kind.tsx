@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
+  asymmetryDeed,
+  asymmetrySentence,
   keptSentence,
   lineUpDeed,
   lineUpSentence,
@@ -28,10 +30,11 @@ export function RelationsKind({
   readonly chosen: number | null;
   readonly onChoose: (place: number | null) => void;
 }) {
-  const { lineUps, triangle, following } = relations;
+  const { lineUps, triangle, asymmetry, following } = relations;
   const places = [
     ...lineUps.map((one) => ({ sentence: lineUpSentence(one, sides), deed: lineUpDeed(one, sides) })),
     ...(triangle ? [{ sentence: triangleSentence(triangle), deed: triangleDeed(triangle) }] : []),
+    ...(asymmetry ? [{ sentence: asymmetrySentence(asymmetry), deed: asymmetryDeed(asymmetry) }] : []),
   ];
   return (
     <View style={styles.kind} testID="relations-kind">

@@ -10,6 +10,7 @@ import {
   whyNoShape,
   type ShapeAnswer,
 } from '@deft/core/findings';
+import { Act } from '../../ui/acts';
 import { Text } from '../../ui/text';
 import { GAP_MARKS, OUTLINE_MARKS } from '../words';
 import { PlaceRows } from './place-rows';
@@ -18,10 +19,12 @@ interface ShapeKindProps {
   readonly shape: ShapeAnswer;
   readonly chosen: number | null;
   readonly onChoose: (place: number | null) => void;
+  /** Keeps what is shown as a picture. */
+  readonly onSave: () => void;
 }
 
 /** Where the outline lies off, and how far it lies off on the whole. */
-export function OutlineKind({ shape, chosen, onChoose }: ShapeKindProps) {
+export function OutlineKind({ shape, chosen, onChoose, onSave }: ShapeKindProps) {
   const { told } = shape;
   if (!told) return <Text testID="outline-kind">{whyNoShape(shape)}</Text>;
   const places = told.stretches.map((one) => ({ sentence: stretchSentence(one), deed: stretchDeed(one) }));
@@ -36,12 +39,13 @@ export function OutlineKind({ shape, chosen, onChoose }: ShapeKindProps) {
       <Text size={13} soft>
         {OUTLINE_MARKS}
       </Text>
+      <Act label="Save as a picture" onPress={onSave} testID="save-kind" />
     </View>
   );
 }
 
 /** Which gaps are not as they are in the picture. */
-export function GapsKind({ shape, chosen, onChoose }: ShapeKindProps) {
+export function GapsKind({ shape, chosen, onChoose, onSave }: ShapeKindProps) {
   const { told } = shape;
   if (!told) return <Text testID="gaps-kind">{whyNoShape(shape)}</Text>;
   const places = told.gaps.map((gap) => ({ sentence: gapSentence(gap), deed: gapDeed(gap) }));
@@ -55,6 +59,7 @@ export function GapsKind({ shape, chosen, onChoose }: ShapeKindProps) {
       <Text size={13} soft>
         {GAP_MARKS}
       </Text>
+      <Act label="Save as a picture" onPress={onSave} testID="save-kind" />
     </View>
   );
 }
