@@ -43,3 +43,28 @@ export function Pin({ at, number, unit, pixel, width, height, onPress }: PinProp
 }
 
 const PRESSED = { cursor: 'pointer', pointerEvents: 'auto' } as const;
+
+interface PinsProps extends Pick<PinProps, 'unit' | 'pixel' | 'width' | 'height'> {
+  readonly at: readonly Point[];
+  /** Which one is turned on; null shows all. */
+  readonly chosen: number | null;
+  readonly onChoose: (place: number | null) => void;
+}
+
+/** Numbers beside several places, of which one may be chosen. */
+export function Pins({ at, chosen, onChoose, ...size }: PinsProps) {
+  return at.map((place, i) =>
+    chosen === null || chosen === i ? (
+      <Pin
+        key={i}
+        at={place}
+        number={i + 1}
+        unit={size.unit}
+        pixel={size.pixel}
+        width={size.width}
+        height={size.height}
+        onPress={() => onChoose(chosen === i ? null : i)}
+      />
+    ) : null,
+  );
+}

@@ -4,7 +4,7 @@ import { ON_PAGE } from '../../ui/theme';
 import { arrow } from '../correction';
 import { pathThrough } from '../laid-drawing';
 import type { LaidPlace } from '../laid-over';
-import { Pin } from '../pin';
+import { Pins } from '../pin';
 
 interface RelationMarksProps {
   readonly relations: RelationsReport;
@@ -40,7 +40,7 @@ function lineUpShown({ kind, about }: LineUp, places: Places, head: number): Sho
 
 /** Line-ups that are not kept, and the triangle that is off most. */
 export function RelationMarks({ relations, place, chosen, onChoose }: RelationMarksProps) {
-  const { width, height, unit, pixel } = place;
+  const { unit } = place;
   const { lineUps, triangle, asymmetry, places } = relations;
   const all: Shown[] = lineUps.map((one) => lineUpShown(one, places, 14 * unit));
   if (triangle)
@@ -82,14 +82,7 @@ export function RelationMarks({ relations, place, chosen, onChoose }: RelationMa
           <path d={drawn} {...pen} />
         </g>
       ))}
-      {shown.map(({ at, i }) => (
-        <Pin
-          key={i}
-          {...{ at, unit, pixel, width, height }}
-          number={i + 1}
-          onPress={() => onChoose(chosen === i ? null : i)}
-        />
-      ))}
+      <Pins {...place} {...{ chosen, onChoose }} at={all.map(({ at }) => at)} />
     </g>
   );
 }

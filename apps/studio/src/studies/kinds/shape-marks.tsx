@@ -4,7 +4,7 @@ import type { Point } from '@deft/core/geometry';
 import { ON_PAGE } from '../../ui/theme';
 import { pathThrough } from '../laid-drawing';
 import type { LaidPlace } from '../laid-over';
-import { Pin } from '../pin';
+import { Pins } from '../pin';
 
 interface ShapeMarksProps {
   readonly shape: ShapeReport;
@@ -32,7 +32,7 @@ function Hatch({ id, unit }: { readonly id: string; readonly unit: number }) {
  */
 export function OutlineMarks({ shape, place, chosen, onChoose }: ShapeMarksProps) {
   const id = useId();
-  const { width, height, unit, pixel } = place;
+  const { width, height, unit } = place;
   const [drawn, reference] = [closed(shape.drawn), closed(shape.reference)];
   const whole = <rect width={width} height={height} fill="white" />;
   const stretch = chosen === null ? null : shape.stretches[chosen];
@@ -79,16 +79,7 @@ export function OutlineMarks({ shape, place, chosen, onChoose }: ShapeMarksProps
           data-mark="stretch"
         />
       ) : null}
-      {shape.stretches.map(({ at }, i) =>
-        chosen === null || chosen === i ? (
-          <Pin
-            key={i}
-            {...{ at, unit, pixel, width, height }}
-            number={i + 1}
-            onPress={() => onChoose(chosen === i ? null : i)}
-          />
-        ) : null,
-      )}
+      <Pins {...place} {...{ chosen, onChoose }} at={shape.stretches.map(({ at }) => at)} />
     </g>
   );
 }
@@ -96,7 +87,7 @@ export function OutlineMarks({ shape, place, chosen, onChoose }: ShapeMarksProps
 /** The gaps that are off: the drawing's hatched, or the one that it lacks; the picture's dashed. */
 export function GapMarks({ shape, place, chosen, onChoose }: ShapeMarksProps) {
   const id = useId();
-  const { width, height, unit, pixel } = place;
+  const { unit } = place;
   const pen = { fill: 'none', stroke: ON_PAGE.correction, strokeWidth: 4 * unit };
   const shown = shape.gaps.flatMap((gap, i) => (chosen === null || chosen === i ? [{ ...gap, i }] : []));
   return (
@@ -113,14 +104,7 @@ export function GapMarks({ shape, place, chosen, onChoose }: ShapeMarksProps) {
           <path d={closed(reference)} {...pen} strokeDasharray={`${10 * unit} ${8 * unit}`} />
         </g>
       ))}
-      {shown.map(({ at, i }) => (
-        <Pin
-          key={i}
-          {...{ at, unit, pixel, width, height }}
-          number={i + 1}
-          onPress={() => onChoose(chosen === i ? null : i)}
-        />
-      ))}
+      <Pins {...place} {...{ chosen, onChoose }} at={shape.gaps.map(({ at }) => at)} />
     </g>
   );
 }
