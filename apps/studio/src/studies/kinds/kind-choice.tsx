@@ -1,4 +1,5 @@
 import { Choice, Option } from '../../ui/choice';
+import { useWide } from '../../ui/use-desk-theme';
 import type { Answer } from '../use-checked';
 import { kindsOf, type Kind } from './kind';
 
@@ -12,10 +13,11 @@ export function KindChoice({
   readonly kind: Kind;
   readonly onKind: (kind: Kind) => void;
 }) {
+  const wide = useWide();
   const kinds = kindsOf(result);
   if (kinds.length < 2) return null;
   return (
-    <Choice label="What to see" inOneRow>
+    <Choice label="What to see" inOneRow={!wide}>
       {kinds.map(({ kind: one, label, spoken = label }) => (
         <Option key={one} small label={label} spoken={spoken} on={one === kind} onPress={() => onKind(one)} />
       ))}

@@ -39,7 +39,9 @@ export function OutlineKind({ shape, chosen, onChoose, onSave }: ShapeKindProps)
       <Text size={13} soft>
         {OUTLINE_MARKS}
       </Text>
-      <Act label="Save as a picture" onPress={onSave} testID="save-kind" />
+      <View style={styles.acts}>
+        <Act label="Save as a picture" onPress={onSave} testID="save-kind" />
+      </View>
     </View>
   );
 }
@@ -59,9 +61,11 @@ export function GapsKind({ shape, chosen, onChoose, onSave }: ShapeKindProps) {
       <Text size={13} soft>
         {GAP_MARKS}
       </Text>
-      <Act label="Save as a picture" onPress={onSave} testID="save-kind" />
+      <View style={styles.acts}>
+        <Act label="Save as a picture" onPress={onSave} testID="save-kind" />
+      </View>
     </View>
   );
 }
 
-const styles = StyleSheet.create({ kind: { gap: 8 } });
+const styles = StyleSheet.create({ kind: { gap: 8 }, acts: { flexDirection: 'row' } });
