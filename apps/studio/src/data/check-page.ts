@@ -54,6 +54,7 @@ function checkedOf(reference: Checkable) {
  * Checks a drawing in the worker.
  * @param page all of its page, of which the region is the drawing
  * @param rivals other references that it might be of instead
+ * @param placesOnly whether its outline, gaps and values are left out
  * @param laid where the student has laid it by hand: page millimetres to the reference's pixels
  */
 export function checkPage(
@@ -65,6 +66,7 @@ export function checkPage(
     seconds,
     rivals = [],
     laid = null,
+    placesOnly = false,
   }: {
     readonly region: Region;
     readonly trace?: Things | null;
@@ -72,6 +74,7 @@ export function checkPage(
     readonly seconds: number | null;
     readonly rivals?: readonly Checkable[];
     readonly laid?: Affine | null;
+    readonly placesOnly?: boolean;
   },
 ): Promise<CheckedDrawing> {
   return checkWorker().check({
@@ -84,6 +87,7 @@ export function checkPage(
     region,
     rivals: rivals.map(figureOf),
     laid,
+    placesOnly,
   });
 }
 

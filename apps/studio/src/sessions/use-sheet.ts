@@ -137,6 +137,7 @@ async function checkOne(
     region: pose.region,
     reference,
     seconds: secondsOf(pose),
+    placesOnly: true,
     rivals: all.filter(
       (other): other is Reference =>
         other !== null && other.id !== reference.id && other.subject === reference.subject,

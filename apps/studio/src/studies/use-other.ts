@@ -27,7 +27,7 @@ export function useOther(
     const read = async (): Promise<Other | null> => {
       const page = await readPage(attempt.page);
       const { region, seconds } = attempt;
-      const { report } = await checkPage(page, { region, trace, reference, seconds });
+      const { report } = await checkPage(page, { region, trace, reference, seconds, placesOnly: true });
       const { toReference } = report;
       return toReference && { things: withinRegion(page, region), region, toReference };
     };

@@ -52,7 +52,7 @@ const work = {
     const { toReference } = checked.report;
     const { attempt, reference } = pages;
     const { silhouettes = [] } = reference;
-    // In a short time nobody lays tone that is to be judged: nothing of its shape is told either.
+    // In a short time nobody lays tone that is to be judged: nothing of its shape is told then either.
     const values =
       toReference && checked.shape
         ? await seenValues({ attempt, lifted, picture, silhouettes, toReference, height: checked.height })

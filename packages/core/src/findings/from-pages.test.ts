@@ -186,3 +186,37 @@ describe('a drawing of which only the lines are there', () => {
     ]);
   });
 });
+
+test('an outline is told where it is asked for, its silhouette is known and the time was long enough', () => {
+  const corners: readonly [number, number][] = [
+    [250, 80],
+    [550, 80],
+    [550, 1120],
+    [250, 1120],
+    [250, 80],
+  ];
+  const silhouettes = [[corners.slice(0, 4).map(([x, y]) => ({ x, y }))]];
+  const attempt = page('attempt', points);
+  const sheet = thingsOfType(attempt, 'sheet').find(({ kind }) => kind === 'ink')!.id;
+  const id = newId();
+  attempt.set(id, {
+    type: 'stroke',
+    id,
+    sheet,
+    order: 'a0',
+    points: encodeStroke(
+      corners.map(([x, y], i) => ({ x: 0.1 * x + 20, y: 0.1 * y + 40, pressure: 0.5, time: i })),
+    ),
+    pen: 'pen',
+    size: 1,
+    colour: '#000000',
+    pressure: 'even',
+  });
+  const input = { attempt, trace: page('trace', points), reference: { ...own, silhouettes }, seconds: null };
+  const { shape } = checkPages(input);
+  expect(shape!.told).toMatchObject({ stretches: [], gaps: [] });
+  expect(shape!.told!.shared).toBeGreaterThan(0.97);
+  expect(checkPages({ ...input, reference: own }).shape).toEqual({ told: null, why: 'picture not known' });
+  expect(checkPages({ ...input, placesOnly: true }).shape).toBeNull();
+  expect(checkPages({ ...input, seconds: 45 }).shape).toBeNull();
+});

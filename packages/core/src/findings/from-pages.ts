@@ -227,7 +227,7 @@ export interface CheckedPages {
   readonly relations: RelationsReport | null;
   /** What was measured by eye on the picture, in the drawing. */
   readonly noticed: readonly MeasuredSight[];
-  /** Its outline and gaps; null of what is not laid or was given too short a time. */
+  /** Its outline and gaps; null of what is not laid or was given too short a time, or where nobody asked. */
   readonly shape: ShapeAnswer | null;
 }
 
@@ -339,6 +339,7 @@ function shapeIn(
  * @param input.lines further lines of the drawing, page millimetres: those of ink that was lifted from paper
  * @param input.rivals other references that the drawing might be of instead
  * @param input.laid where the student has laid the drawing: page millimetres to original-picture pixels
+ * @param input.placesOnly whether its outline and gaps are left out, which take about as long as the rest
  */
 export function checkPages(input: {
   attempt: Things;
@@ -348,8 +349,10 @@ export function checkPages(input: {
   lines?: readonly (readonly Point[])[];
   rivals?: readonly InkReference[];
   laid?: Affine | null;
+  placesOnly?: boolean;
 }): CheckedPages {
   const { attempt, trace, reference, seconds, lines = [], rivals = [], laid = null } = input;
+  const { placesOnly = false } = input;
   const items = referenceItems(trace, reference);
   const height = figureHeightOf(reference, items);
   const own = itemsOn(attempt);
@@ -391,6 +394,9 @@ export function checkPages(input: {
     seen,
     hand: handOf(attempt, { report: said, height, seen: answer.found }),
     ...wholeKinds(placed, items, { reference, report: said, height, doubt, seconds }),
-    shape: isEmpty ? null : shapeIn(drawn, placed, items, { reference, report: said, height, seconds }),
+    shape:
+      isEmpty || placesOnly
+        ? null
+        : shapeIn(drawn, placed, items, { reference, report: said, height, seconds }),
   };
 }
