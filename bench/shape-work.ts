@@ -24,6 +24,9 @@ const { pictures } = JSON.parse(readFileSync(new URL('../demo/sets.json', import
   pictures: Picture[];
 };
 
+/** The demo's figures. */
+export const shapePictures = pictures.filter(({ subject }) => subject === 'figure');
+
 export const PLANTS = ['nothing', 'bulged out', 'fallen in', 'gap closed'] as const;
 export type Plant = (typeof PLANTS)[number];
 
@@ -170,8 +173,7 @@ const told = (
 /** Draws one and has it checked, from its ink alone and with its landmarks set. */
 export function shapeTold({ seed, plant }: ShapeCase): ShapeTold {
   const random = seeded(seed);
-  const figures = pictures.filter(({ subject }) => subject === 'figure');
-  const { file, subject, truth } = figures[Math.floor(random() * figures.length)] as Picture;
+  const { file, subject, truth } = shapePictures[Math.floor(random() * shapePictures.length)] as Picture;
   const { landmarks, height, silhouettes } = truth;
   const own = (silhouettes.at(-1) ?? []).map((outline) => [...outline]);
   const extent = own.flat().reduce((most, { x, y }) => ({ x: Math.max(most.x, x), y: Math.max(most.y, y) }), {

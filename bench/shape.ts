@@ -1,7 +1,11 @@
+import { checkPages } from '@deft/core/findings';
+import type { Point } from '@deft/core/geometry';
 import { squaredDistances } from '@deft/core/mask';
 import { seeded } from '@deft/core/random';
+import { drawFigure } from '../packages/core/src/testing/drawn-figure.ts';
+import { evenly, madePage, newId } from './made-page.ts';
 import { onAllProcessors } from './on-all-processors.ts';
-import { PLANTS, type shapeTold, type ShapeCase } from './shape-work.ts';
+import { PLANTS, shapePictures, type shapeTold, type ShapeCase } from './shape-work.ts';
 import { row } from './table.ts';
 import { visionDistances } from './vision.ts';
 
@@ -95,4 +99,40 @@ row(
   `${(times.ours / times.theirs).toFixed(2)} x`,
   'at most 2 x',
   times.ours <= 2 * times.theirs,
+);
+
+/** A page of many strokes, checked whole: places, hand, weight, movement, relations, outline and gaps. */
+const STROKES = 5000;
+const { landmarks, height, silhouettes } = shapePictures[0]!.truth;
+const scale = 150 / height;
+const places = new Map(
+  landmarks.map(({ name, at }) => [name, { x: 40 + scale * at.x, y: 20 + scale * at.y }]),
+);
+const hand = seeded(3);
+const lines: Point[][] = [];
+while (lines.length < STROKES)
+  lines.push(...drawFigure(places, 150, { manner: 'sketchy', wobble: 0.6, random: hand }).lines);
+const full = {
+  attempt: madePage(lines.slice(0, STROKES).map(evenly)),
+  trace: null,
+  seconds: null,
+  reference: {
+    id: newId(),
+    subject: 'figure' as const,
+    figureHeight: height,
+    truth: { landmarks },
+    silhouettes,
+  },
+};
+let least = Infinity;
+for (let turn = 0; turn < 4; turn += 1) {
+  const began = performance.now();
+  checkPages(full);
+  least = Math.min(least, performance.now() - began);
+}
+row(
+  `a full check of a page of ${STROKES} strokes, least of 4`,
+  `${least.toFixed(0)} ms`,
+  'under 2000 ms',
+  least < 2000,
 );
