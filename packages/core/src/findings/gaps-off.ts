@@ -1,6 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import { gaps } from '../mask/gaps.ts';
-import type { Mask } from '../mask/mask.ts';
+import { sharedArea, type Mask } from '../mask/mask.ts';
 import { outlinesOf } from '../mask/outlines.ts';
 import { pairGaps } from '../shape/gap-pairs.ts';
 import { FRAME_HEIGHT, inPicture, type ShapeFrame } from './shape-frame.ts';
@@ -67,13 +67,6 @@ function measured({ width, height, bits }: Mask, figure: Mask): Measured {
   return { area, rim: (rim * Math.PI) / 4, open: open / rim, at: { x: x / area, y: y / area } };
 }
 
-/** How many pixels of a mask are set in another one. */
-function within({ bits }: Mask, other: Mask): number {
-  let count = 0;
-  for (let i = 0; i < bits.length; i += 1) count += (bits[i] as number) & (other.bits[i] as number);
-  return count;
-}
-
 /**
  * What is not right about a drawing's gaps, the most for what is worth a word first. Only what was drawn
  * into a gap, or left out round it, counts: where a bay ends on its open side says nothing.
@@ -95,8 +88,8 @@ export function gapsOff(
     const r = pair.reference && measured(pair.reference, reference);
     const own = (r ?? d) as Measured;
     if (own.open > DENT) return [];
-    const opened = pair.drawn ? within(pair.drawn, reference) : 0;
-    const shut = pair.reference ? within(pair.reference, drawn) : 0;
+    const opened = pair.drawn ? sharedArea(pair.drawn, reference) : 0;
+    const shut = pair.reference ? sharedArea(pair.reference, drawn) : 0;
     // By how much it is wider: what was opened or shut, over half of its rim.
     const by = (100 * (opened - shut)) / (own.rim / 2) / FRAME_HEIGHT;
     const areas = r ? (r.area + opened - shut) / r.area : Infinity;

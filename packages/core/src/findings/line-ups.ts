@@ -1,6 +1,6 @@
 import { distance, type Point } from '../geometry/point.ts';
 import { errorOfMeasure, type Measure } from './measured-by.ts';
-import type { Related, Relation } from './relations.ts';
+import type { Related, Relation } from './related.ts';
 
 /**
  * Landmarks of the picture that line up: one plumb or level with another, or on the line through two

@@ -1,14 +1,11 @@
 import type { CheckReport } from './check.ts';
 import type { LineUp } from './line-ups.ts';
 import type { NamedLength, Proportion, RelationsReport } from './relations.ts';
-import { perhaps, plainNumber, sideways } from './sentences.ts';
+import { asSurely, plainNumber, sideways } from './sentences.ts';
 import type { Asymmetry } from './symmetry.ts';
 import type { Triangle } from './triangles.ts';
 
 type Sides = CheckReport['sides'];
-
-const said = (sure: LineUp['sure'], sentence: string): string =>
-  sure === 'clearly' ? sentence : perhaps(sentence);
 
 /** A line-up that is not kept, in one sentence. */
 export function lineUpSentence({ kind, about, size, sure }: LineUp, sides: Sides): string {
@@ -16,17 +13,17 @@ export function lineUpSentence({ kind, about, size, sure }: LineUp, sides: Sides
   const amount = `${plainNumber(size)} %`;
   switch (kind) {
     case 'plumb':
-      return said(
+      return asSurely(
         sure,
         `The ${b} hangs plumb below the ${a} in the picture; here it lies ${amount} to the ${sideways(size, sides)}.`,
       );
     case 'level':
-      return said(
+      return asSurely(
         sure,
         `The ${b} is level with the ${a} in the picture; here it lies ${amount} too ${size > 0 ? 'low' : 'high'}.`,
       );
     case 'through':
-      return said(
+      return asSurely(
         sure,
         `The line from the ${a} to the ${b} meets the ${c} in the picture; here it passes ${amount} beside it.`,
       );
@@ -45,7 +42,7 @@ export function lineUpDeed({ kind, about, size }: LineUp, sides: Sides): string 
 /** The triangle that is off most, in one sentence. */
 export function triangleSentence({ about, size, sure }: Triangle): string {
   const [at, p, q] = about;
-  return said(
+  return asSurely(
     sure,
     `In the triangle of ${at}, ${p} and ${q} the corner at the ${at} is ${plainNumber(size)}° too ${size > 0 ? 'wide' : 'narrow'}.`,
   );
@@ -57,7 +54,7 @@ export const triangleDeed = ({ about: [at], size }: Triangle): string =>
 /** Left and right that are not alike in a view from the front, in one sentence. */
 export function asymmetrySentence({ about: [left, right], way, size, sure }: Asymmetry): string {
   const how = way === 'along' ? (size > 0 ? 'lower' : 'higher') : size > 0 ? 'further out' : 'further in';
-  return said(
+  return asSurely(
     sure,
     `Seen from the front left and right are alike; here the ${left} lies ${plainNumber(size)} % ${how} than the ${right}.`,
   );

@@ -4,35 +4,10 @@ import type { Doubt } from './doubt.ts';
 import { landmarksBy, placesBy, type Item } from './item.ts';
 import { lineUpsOf, type LineUp } from './line-ups.ts';
 import { errorOfMeasure } from './measured-by.ts';
-import type { Degree } from './sureness.ts';
+import type { Related } from './related.ts';
 import { asymmetriesOf, type Asymmetry } from './symmetry.ts';
 import { toleranceOf } from './tolerance.ts';
 import { trianglesOf, type Triangle } from './triangles.ts';
-
-/** How landmarks lie to each other in a drawing, beside the picture. */
-export interface Relation {
-  readonly size: number;
-  readonly error: number;
-  /** Whether it is off by more than is worth a word, surely or not. */
-  readonly past: boolean;
-  /** How surely it is; null where it is not, or cannot be told. */
-  readonly sure: Degree | null;
-  /** Whether one of its landmarks is told of already: then it goes with that. */
-  readonly explained: boolean;
-}
-
-/** What the relations of some landmarks are told from. */
-export interface Related {
-  /** Landmarks that are known in both. */
-  readonly names: readonly string[];
-  readonly reference: ReadonlyMap<string, Point>;
-  /** Of the drawing, laid on the picture, its pixels. */
-  readonly drawn: ReadonlyMap<string, Point>;
-  readonly own: ReadonlyMap<string, Item>;
-  readonly height: number;
-  readonly doubt: Doubt;
-  readonly judged: (size: number, error: number, about: readonly string[]) => Omit<Relation, 'size'>;
-}
 
 /** A length between two landmarks, in the picture's pixels. */
 export interface NamedLength {
@@ -76,16 +51,15 @@ const [AT_MOST, FOLLOWING] = [4, 2];
 /** So many standard errors one must be worth: more than for one that is asked for, since there are many. */
 const WORTH = { clearly: 6, perhaps: 4.5 };
 
-/** Of some that are off, those of which no landmark has been named twice by a worse one. */
+/** Of some that are off, those of which no landmark has been named by a worse one. */
 function apart<R extends { readonly about: readonly string[] }>(list: readonly R[], most: number): R[] {
-  const named = new Map<string, number>();
-  const chosen: R[] = [];
-  for (const one of list) {
-    if (chosen.length === most || one.about.some((name) => (named.get(name) ?? 0) > 0)) continue;
-    one.about.forEach((name) => named.set(name, (named.get(name) ?? 0) + 1));
-    chosen.push(one);
-  }
-  return chosen;
+  const named = new Set<string>();
+  const fresh = list.filter(({ about }) => {
+    if (about.some((name) => named.has(name))) return false;
+    about.forEach((name) => named.add(name));
+    return true;
+  });
+  return fresh.slice(0, most);
 }
 
 const between = (names: readonly [string, string], at: (name: string) => Point): number =>

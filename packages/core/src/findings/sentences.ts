@@ -31,7 +31,8 @@ export function plainNumber(value: number): string {
   return size < 9.95 ? String(Number(size.toFixed(1))) : String(Math.round(size));
 }
 
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+/** With a capital at its beginning. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The name a finding goes by; a form nobody named is called by its kind. */
 export function nameOf(finding: Pick<Finding, 'about' | 'thing'>): string {
@@ -102,6 +103,10 @@ export function findingSentence(finding: Finding, sides: CheckReport['sides']): 
 /** A sentence that is said only perhaps, in full or without its stop. */
 export const perhaps = (sentence: string): string =>
   `Perhaps: ${sentence.charAt(0).toLowerCase()}${sentence.slice(1)}`;
+
+/** A sentence as surely as it is meant: in full, or only perhaps. */
+export const asSurely = (sure: 'clearly' | 'perhaps' | null, sentence: string): string =>
+  sure === 'clearly' ? sentence : perhaps(sentence);
 
 /** A finding that is not sure, with what would settle it: "Perhaps: … Set the left elbow to be sure." */
 export function perhapsSentence(finding: Finding, sides: CheckReport['sides']): string {

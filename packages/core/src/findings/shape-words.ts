@@ -1,16 +1,12 @@
-import { perhaps, plainNumber, shareInWords } from './sentences.ts';
+import { asSurely, capital, plainNumber, shareInWords } from './sentences.ts';
 import type { GapOff } from './gaps-off.ts';
 import type { ShapeAnswer, ShapeReport } from './shape.ts';
 import type { Stretch } from './stretches.ts';
 
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-const said = (sure: 'clearly' | 'perhaps', sentence: string): string =>
-  sure === 'clearly' ? sentence : perhaps(sentence);
-
 /** Where an outline is off, in one sentence. */
 export function stretchSentence({ size, sure, where }: Stretch): string {
   const way = size > 0 ? 'out' : 'in';
-  return said(sure, `${capital(where)} the outline lies ${plainNumber(size)} % too far ${way}.`);
+  return asSurely(sure, `${capital(where)} the outline lies ${plainNumber(size)} % too far ${way}.`);
 }
 
 /** What would bring it where it is. */
@@ -31,12 +27,12 @@ export function gapSentence({ kind, areas, sure, where }: GapOff): string {
   const gap = `gap ${where}`;
   switch (kind) {
     case 'missing':
-      return said(sure, `The ${gap} is closed.`);
+      return asSurely(sure, `The ${gap} is closed.`);
     case 'extra':
-      return said(sure, `There is a ${gap} that the picture does not have.`);
+      return asSurely(sure, `There is a ${gap} that the picture does not have.`);
     case 'narrow':
     case 'wide':
-      return said(sure, `The ${gap} is ${gapSize(areas)}.`);
+      return asSurely(sure, `The ${gap} is ${gapSize(areas)}.`);
   }
 }
 
@@ -45,13 +41,13 @@ export function gapDeed({ kind, where }: GapOff): string {
   const gap = `the gap ${where}`;
   switch (kind) {
     case 'missing':
-      return capital(`leave ${gap} open.`);
+      return `Leave ${gap} open.`;
     case 'extra':
-      return capital(`close ${gap}.`);
+      return `Close ${gap}.`;
     case 'narrow':
-      return capital(`widen ${gap}.`);
+      return `Widen ${gap}.`;
     case 'wide':
-      return capital(`narrow ${gap}.`);
+      return `Narrow ${gap}.`;
   }
 }
 

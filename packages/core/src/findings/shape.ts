@@ -2,7 +2,7 @@ import { compose, invert, transformPoint, type Affine } from '../geometry/affine
 import type { Point } from '../geometry/point.ts';
 import { filled } from '../mask/fill.ts';
 import { hullMask } from '../mask/gaps.ts';
-import type { Mask } from '../mask/mask.ts';
+import { areaOf, type Mask } from '../mask/mask.ts';
 import { outlinesOf } from '../mask/outlines.ts';
 import { drawnSilhouette } from '../shape/drawn-silhouette.ts';
 import {
@@ -36,8 +36,6 @@ export interface ShapeReport {
   readonly areas: number;
   /** How far the outlines lie apart, per cent of the figure's height: the mean, and what 95 % stay within. */
   readonly apart: { readonly mean: number; readonly most: number };
-  /** All along the drawn outline how far it lies outside the picture's, per cent; below 0 inside. */
-  readonly strips: readonly Strip[];
   /** Where the outline is off by more than is worth a word and nothing else accounts for it. */
   readonly stretches: readonly Stretch[];
   /** Gaps that are too wide, too narrow, missing or extra. */
@@ -65,8 +63,6 @@ const [LEAST_COVERED, LEAST_SHARED] = [0.5, 0.4];
  * paper.
  */
 const LARGEST_EXTRA = 0.25;
-
-const areaOf = ({ bits }: Mask): number => bits.reduce((sum, bit) => sum + bit, 0);
 
 /** Whether an enclosed place of a drawing is seen through, by what the picture shows there. */
 function gapsBy(expected: Mask): (pixels: Int32Array) => boolean {
@@ -213,7 +209,6 @@ export function shapeOf(
       sharedSmall: overlapOf(small(drawn, SMALL), small(reference, SMALL))?.shared ?? 0,
       areas: overlap.areas,
       apart: { mean: percent(apart?.mean ?? 0), most: percent(apart?.most ?? 0) },
-      strips: toPicture.map(inPercent),
       stretches: stretchesOff(outside, inside, { height, tolerance, placeOf, told: off }),
       gaps: off,
     },

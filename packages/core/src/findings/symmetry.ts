@@ -1,6 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import { errorOfMeasure } from './measured-by.ts';
-import type { Related, Relation } from './relations.ts';
+import type { Related, Relation } from './related.ts';
 
 /** A pair of left and right that is not as alike as it is in a picture seen from the front. */
 export interface Asymmetry extends Relation {

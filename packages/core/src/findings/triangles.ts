@@ -2,7 +2,7 @@ import Delaunator from 'delaunator';
 import { wrapAngle, toDegrees } from '../geometry/angle.ts';
 import type { Point } from '../geometry/point.ts';
 import { errorOfMeasure } from './measured-by.ts';
-import type { Related, Relation } from './relations.ts';
+import type { Related, Relation } from './related.ts';
 
 /** A triangle between neighbouring landmarks, of which one corner is not as wide as it is in the picture. */
 export interface Triangle extends Relation {

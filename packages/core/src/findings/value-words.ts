@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { perhaps } from './sentences.ts';
+import { asSurely } from './sentences.ts';
 import type { ExtremePlace, ValueReport } from './values.ts';
 
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
@@ -9,11 +9,11 @@ export function valuesSentence({ off, agreement }: ValueReport): string {
   if (!off)
     return agreement >= 0.5
       ? 'Dark, middle and light lie where they do in the picture, and stand as far apart.'
-      : 'Dark, middle and light stand as far apart as in the picture, but lie in other places.';
+      : 'Dark, middle and light lie in other places than in the picture.';
   const { pair, moved, sure } = off;
   const apart = `${pair[0]} and the ${pair[1]} values hardly stand apart`;
   const sentence = moved ? `The ${moved.group} values are too ${moved.way}: the ${apart}.` : `The ${apart}.`;
-  return sure === 'clearly' ? sentence : perhaps(sentence);
+  return asSurely(sure, sentence);
 }
 
 /** What would bring the values apart as they are; null where they are. */

@@ -1,11 +1,10 @@
 import type { CheckReport } from './check.ts';
-import { perhaps, plainNumber, sideways } from './sentences.ts';
+import { asSurely, plainNumber, sideways } from './sentences.ts';
 import type { Shift, WeightReport } from './weight.ts';
 
 type Sides = CheckReport['sides'];
 
-const said = ({ sure }: Shift, sentence: string): string =>
-  sure === 'clearly' ? sentence : perhaps(sentence);
+const said = ({ sure }: Shift, sentence: string): string => asSurely(sure, sentence);
 
 /** Where the weight lies over the feet, beside the picture, in one sentence. */
 export function weightSentence({ shift }: WeightReport, sides: Sides): string {

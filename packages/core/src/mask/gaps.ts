@@ -1,7 +1,7 @@
 import { hull } from '../geometry/hull.ts';
 import type { Point } from '../geometry/point.ts';
 import { filled } from './fill.ts';
-import { maskOf, type Mask } from './mask.ts';
+import { areaOf, maskOf, type Mask } from './mask.ts';
 import { regions } from './regions.ts';
 
 /** The corners of set pixels, as far out as the pixels of each row reach. */
@@ -31,7 +31,7 @@ export const hullMask = (mask: Mask): Mask => filled([hull(cornersOf(mask))], ma
  */
 export function gaps(figure: Mask, least = 0.004): Mask[] {
   const within = hullMask(figure);
-  const area = within.bits.reduce((sum, bit) => sum + bit, 0);
+  const area = areaOf(within);
   const free = { ...within, bits: within.bits.map((bit, i) => (bit && !figure.bits[i] ? 1 : 0)) };
   return regions(free)
     .filter((region) => region.length >= least * area)

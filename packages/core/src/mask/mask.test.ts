@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import type { Point } from '../geometry/point.ts';
 import { isInside } from '../geometry/polygon.ts';
-import { area, masked } from '../testing/masks.ts';
+import { masked } from '../testing/masks.ts';
 import { grown, squaredDistances } from './distances.ts';
 import { filled, markLine } from './fill.ts';
 import { gaps } from './gaps.ts';
-import { emptyMask, type Mask } from './mask.ts';
+import { areaOf, emptyMask, type Mask } from './mask.ts';
 import { outlineOf, outlinesOf } from './outlines.ts';
 import { regions } from './regions.ts';
 import { silhouette } from './silhouette.ts';
@@ -15,7 +15,7 @@ describe('silhouettes and gaps', () => {
     fc.assert(
       fc.property(fc.array(fc.boolean(), { minLength: 80, maxLength: 80 }), (on) => {
         const mask: Mask = { width: 10, height: 8, bits: Uint8Array.from(on, Number) };
-        fc.pre(area(mask) > 0);
+        fc.pre(areaOf(mask) > 0);
         const found = squaredDistances(mask);
         for (let i = 0; i < 80; i += 1) {
           const best = Math.min(
@@ -28,7 +28,7 @@ describe('silhouettes and gaps', () => {
       }),
     );
     expect(
-      area(
+      areaOf(
         grown(
           masked(21, 21, (x, y) => x === 10 && y === 10),
           3,
@@ -44,9 +44,9 @@ describe('silhouettes and gaps', () => {
         return Math.abs(Math.hypot(dx, dy) - 25) < 1.2 && !(dx > 0 && Math.abs(dy) < opening / 2);
       });
     const disc = Math.PI * 25 ** 2;
-    expect(area(silhouette(ring(4), 8)) / disc).toBeGreaterThan(0.95);
-    expect(area(silhouette(ring(4), 8)) / disc).toBeLessThan(1.12);
-    expect(area(silhouette(ring(20), 8)) / disc).toBeLessThan(0.6);
+    expect(areaOf(silhouette(ring(4), 8)) / disc).toBeGreaterThan(0.95);
+    expect(areaOf(silhouette(ring(4), 8)) / disc).toBeLessThan(1.12);
+    expect(areaOf(silhouette(ring(20), 8)) / disc).toBeLessThan(0.6);
   });
 
   test('a hole and a bay are gaps, the larger first; a full disc has none', () => {
@@ -63,8 +63,8 @@ describe('silhouettes and gaps', () => {
     );
     const found = gaps(figure);
     expect(found).toHaveLength(2);
-    expect(area(found[0]!)).toBeGreaterThan(800);
-    expect(Math.abs(area(found[1]!) - Math.PI * 49)).toBeLessThan(20);
+    expect(areaOf(found[0]!)).toBeGreaterThan(800);
+    expect(Math.abs(areaOf(found[1]!) - Math.PI * 49)).toBeLessThan(20);
     expect(gaps(masked(60, 60, (x, y) => Math.hypot(x - 30, y - 30) < 20))).toEqual([]);
     expect(gaps(emptyMask(10, 10))).toEqual([]);
     expect(regions(masked(6, 1, (x) => x !== 2)).map((r) => r.length)).toEqual([2, 3]);
@@ -107,7 +107,7 @@ describe('outlines', () => {
     );
     expect(outlinesOf(two)).toHaveLength(3);
     for (const { x } of outlineOf(two)) expect(x).toBeLessThan(20);
-    expect(area(filled([outlineOf(two, 0)], 40, 20))).toBeGreaterThan(Math.PI * 49);
+    expect(areaOf(filled([outlineOf(two, 0)], 40, 20))).toBeGreaterThan(Math.PI * 49);
     expect(outlineOf(emptyMask(4, 4))).toEqual([]);
   });
 

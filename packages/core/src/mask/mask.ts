@@ -21,3 +21,13 @@ export function maskOf(mask: Mask, pixels: Iterable<number>): Mask {
   for (const i of pixels) made.bits[i] = 1;
   return made;
 }
+
+/** How many pixels of a mask are set. */
+export const areaOf = ({ bits }: Mask): number => bits.reduce((sum, bit) => sum + bit, 0);
+
+/** How many pixels are set in both of two masks of one size. */
+export function sharedArea(a: Mask, b: Mask): number {
+  let both = 0;
+  for (let i = 0; i < a.bits.length; i += 1) both += (a.bits[i] as number) & (b.bits[i] as number);
+  return both;
+}

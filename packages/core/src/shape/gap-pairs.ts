@@ -1,4 +1,4 @@
-import type { Mask } from '../mask/mask.ts';
+import { areaOf, sharedArea, type Mask } from '../mask/mask.ts';
 import { overlapOf, type Overlap } from './overlap.ts';
 
 /** Two gaps belong together where they share at least this much of the smaller one. */
@@ -9,8 +9,6 @@ export type GapPair =
   | { readonly drawn: Mask; readonly reference: Mask; readonly overlap: Overlap }
   | { readonly drawn: Mask; readonly reference: null; readonly overlap: null }
   | { readonly drawn: null; readonly reference: Mask; readonly overlap: null };
-
-const areaOf = ({ bits }: Mask): number => bits.reduce((sum, bit) => sum + bit, 0);
 
 /**
  * Gaps of two silhouettes that lie in one frame, paired by how much they overlap, the best first; each
@@ -24,8 +22,7 @@ export function pairGaps(drawn: readonly Mask[], reference: readonly Mask[]): Ga
   const likely = drawn
     .flatMap((a) =>
       reference.map((b) => {
-        let both = 0;
-        for (let i = 0; i < a.bits.length; i += 1) both += (a.bits[i] as number) & (b.bits[i] as number);
+        const both = sharedArea(a, b);
         return {
           a,
           b,

@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { emptyMask, type Mask } from '../mask/mask.ts';
+import { emptyMask, sharedArea, type Mask } from '../mask/mask.ts';
 
 /** How two silhouettes that lie in one frame cover each other. */
 export interface Overlap {
@@ -33,8 +33,7 @@ function middleOf({ width, bits }: Mask): Middle {
 export function overlapOf(a: Mask, b: Mask): Overlap | null {
   const [p, q] = [middleOf(a), middleOf(b)];
   if (p.area === 0 || q.area === 0) return null;
-  let both = 0;
-  for (let i = 0; i < a.bits.length; i += 1) both += (a.bits[i] as number) & (b.bits[i] as number);
+  const both = sharedArea(a, b);
   return {
     shared: both / (p.area + q.area - both),
     areas: p.area / q.area,

@@ -3,9 +3,9 @@ import { about, compose, rotation, scaling, transformPoint, translation } from '
 import type { Point } from '../geometry/point.ts';
 import { filled } from '../mask/fill.ts';
 import { gaps } from '../mask/gaps.ts';
-import { emptyMask, type Mask } from '../mask/mask.ts';
+import { areaOf, emptyMask, type Mask } from '../mask/mask.ts';
 import { outlinesOf } from '../mask/outlines.ts';
-import { area, masked } from '../testing/masks.ts';
+import { masked } from '../testing/masks.ts';
 import { drawnSilhouette } from './drawn-silhouette.ts';
 import { pairGaps } from './gap-pairs.ts';
 import { distanceAt, evenSteps, outlineDistance, signedDistances, stripsAlong } from './outline-distance.ts';
@@ -164,11 +164,11 @@ describe('what lines enclose', () => {
   test('a round that does not quite close is closed, in one line or in dashes; a wide opening is not', () => {
     const dashes = Array.from({ length: 12 }, (_, i) => arc(i * 0.5236 + 0.05, i * 0.5236 + 0.47));
     for (const lines of [[arc(0.1, 6.25)], dashes, [arc(0, 3.1), arc(3.2, 6.2)], [arc(0, 6.4)]]) {
-      const found = area(drawnSilhouette(lines, on)) / full;
+      const found = areaOf(drawnSilhouette(lines, on)) / full;
       expect(found).toBeGreaterThan(0.97);
       expect(found).toBeLessThan(1.04);
     }
-    expect(area(drawnSilhouette([arc(0, 5.4)], on))).toBe(0);
+    expect(areaOf(drawnSilhouette([arc(0, 5.4)], on))).toBe(0);
   });
 
   test('a line that encloses nothing is no part of it; what is said to be a gap is left out', () => {
@@ -177,15 +177,15 @@ describe('what lines enclose', () => {
       { x: 199, y: 160 },
     ];
     const found = drawnSilhouette([arc(0, 6.4), ground], on);
-    expect(area(found) / full).toBeLessThan(1.04);
+    expect(areaOf(found) / full).toBeLessThan(1.04);
     const ring = drawnSilhouette([arc(0, 6.4), arc(0, 6.4, 30)], {
       ...on,
       isGap: (pixels) => pixels.includes(100 * 200 + 100),
     });
-    expect(area(ring) / (full * (3 / 4))).toBeGreaterThan(0.97);
+    expect(areaOf(ring) / (full * (3 / 4))).toBeGreaterThan(0.97);
     expect(ring.bits[100 * 200 + 100]).toBe(0);
-    expect(area(drawnSilhouette([], on))).toBe(0);
-    expect(area(drawnSilhouette([[{ x: 5, y: 5 }]], on))).toBe(0);
+    expect(areaOf(drawnSilhouette([], on))).toBe(0);
+    expect(areaOf(drawnSilhouette([[{ x: 5, y: 5 }]], on))).toBe(0);
   });
 });
 
@@ -226,6 +226,6 @@ describe('a picture carried along with places', () => {
       )!.shared,
     ).toBeGreaterThan(0.8);
     expect([...bentMask(before, []).bits]).toEqual([...before.bits]);
-    expect(area(bentMask(emptyMask(20, 20), lower))).toBe(0);
+    expect(areaOf(bentMask(emptyMask(20, 20), lower))).toBe(0);
   });
 });

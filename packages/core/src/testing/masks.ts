@@ -6,6 +6,3 @@ export function masked(width: number, height: number, on: (x: number, y: number)
   for (let i = 0; i < mask.bits.length; i += 1) mask.bits[i] = on(i % width, Math.floor(i / width)) ? 1 : 0;
   return mask;
 }
-
-/** How many pixels of a mask are set. */
-export const area = (mask: Mask): number => mask.bits.reduce((sum, bit) => sum + bit, 0);
