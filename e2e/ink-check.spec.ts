@@ -234,7 +234,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await expect(order).toContainText('the head had been worked on before that.');
       const shown = page.getByTestId('laid-strokes').locator('path');
       const all = await shown.count();
-      await page.getByTestId('when-it-stood').click();
+      await page.getByTestId('order-mark').last().click();
       await expect.poll(() => shown.count()).toBeLessThan(all);
       await expect(order).toContainText(new RegExp(`\\d+ of ${lines.length} strokes`));
       expect(await trouble(page)).toEqual([]);

@@ -346,6 +346,7 @@ describe('sessions', () => {
       page: newId(),
       inMind: null,
       paper: null,
+      departures: [],
     });
     await keep(attempts.at(-1)!.id, 20, 99);
     assert.deepEqual(

@@ -17,7 +17,7 @@ import {
   type ReferencePage,
 } from './references.ts';
 import {
-  laidSchema,
+  attemptPatchSchema,
   newAttemptSchema,
   newStudySchema,
   reportSchema,
@@ -169,7 +169,7 @@ export const API = {
     otherLines: answers<LineFigures[]>()('GET', '/studies/attempts/:attempt/other-lines'),
     /** What was noticed on the pictures that are in a set with a study's. */
     sisters: answers<NoticedOn[]>()('GET', '/studies/:id/sisters'),
-    lay: answers<Done>()('PUT', '/studies/attempts/:attempt/laid', { body: laidSchema }),
+    changeAttempt: answers<Done>()('PATCH', '/studies/attempts/:attempt', { body: attemptPatchSchema }),
   },
   service: {
     search: answers<OfferedPage>()('GET', '/services/pictures', { query: searchSchema }),

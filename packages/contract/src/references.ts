@@ -2,6 +2,7 @@ import Joi from 'joi';
 import type { Point } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
 import {
+  HEAVIEST,
   MIDDLE,
   MOST_SOFT,
   MOST_STRAIGHTENING,
@@ -9,7 +10,7 @@ import {
   type Preparation,
   type ReferenceMark,
 } from '@deft/core/reference';
-import { SUBJECT_KEYS, type SubjectKey } from '@deft/core/subjects';
+import { SUBJECT_KEYS, type Front, type SubjectKey } from '@deft/core/subjects';
 import { id } from './operations.ts';
 
 /** What made pictures know about themselves; original-picture pixels. */
@@ -24,6 +25,8 @@ export interface Truth {
    * it may be drawn with what it holds or without. Absent where it is not known.
    */
   readonly silhouettes?: readonly (readonly (readonly Point[])[])[];
+  /** Which parts of a figure cover which; absent where none does, or where it is not known. */
+  readonly fronts?: readonly Front[];
 }
 
 export const VIEWS = ['front', 'three-quarter', 'side', 'back', 'above', 'below'] as const;
@@ -195,6 +198,10 @@ const MARKS = {
   },
   detail: { box: box.required(), reference: id.required() },
   silhouette: { outlines: outlines.required() },
+  load: {
+    on: Joi.string().trim().min(1).max(100).required(),
+    share: Joi.number().greater(0).max(HEAVIEST).required(),
+  },
 };
 export const markSchema = Joi.object<ReferenceMark>().when('.kind', {
   switch: Object.entries(MARKS).map(([kind, fields]) => ({
@@ -301,6 +308,9 @@ const truth = Joi.object<Truth>({
   }).required(),
   height: Joi.number().greater(0).max(1e6).required(),
   silhouettes: Joi.array().items(outlines).max(4),
+  fronts: Joi.array()
+    .items(Joi.array<Front>().items(Joi.string().max(100)).length(2))
+    .max(100),
 });
 export const factsFields = {
   ...creditFields,

@@ -1,6 +1,12 @@
 import Joi from 'joi';
 import { determinant, type Affine, type Point } from '@deft/core/geometry';
-import { NAMED_KINDS, type ReportInWords } from '@deft/core/findings';
+import {
+  LARGEST_CHANGE,
+  MOST_DEPARTURES,
+  NAMED_KINDS,
+  type Departure,
+  type ReportInWords,
+} from '@deft/core/findings';
 import type { Id } from '@deft/core/page';
 import { GROUNDS, type Source } from '@deft/core/session';
 import type { LineFigures } from '@deft/core/strokes';
@@ -36,6 +42,8 @@ export interface Attempt {
   readonly inMind: InMind | null;
   /** Where the student has laid it by hand: page millimetres to pixels of the reference; null by the desk. */
   readonly laid: Affine | null;
+  /** What is meant otherwise than it is in the picture. */
+  readonly departures: readonly Departure[];
   readonly createdAt: number;
 }
 
@@ -87,16 +95,39 @@ export const studyPatchSchema = Joi.object<StudyPatch>({
   ticked: Joi.array().items(id).max(200).unique(),
 }).min(1);
 
+const part = Joi.string().trim().min(1).max(80);
+const departure = Joi.object<Departure>({
+  kind: Joi.valid('size', 'pose', 'unlike', 'flipped', 'view', 'inspired').required(),
+  part: Joi.when('kind', {
+    switch: [
+      { is: 'flipped', then: Joi.forbidden() },
+      { is: Joi.valid('size', 'pose', 'unlike'), then: part.required() },
+    ],
+    otherwise: part.allow(null).required(),
+  }),
+  by: Joi.when('kind', {
+    is: 'size',
+    then: Joi.number()
+      .min(1 / LARGEST_CHANGE)
+      .max(LARGEST_CHANGE)
+      .allow(null)
+      .required(),
+    otherwise: Joi.forbidden(),
+  }),
+});
+const departures = Joi.array<readonly Departure[]>().items(departure).max(MOST_DEPARTURES);
 /** An attempt to be drawn, or one that was drawn on paper: what was lifted from a photo of it. */
 export interface NewAttempt {
   readonly inMind: InMind | null;
   readonly paper: Id | null;
+  readonly departures: readonly Departure[];
 }
 export const newAttemptSchema = Joi.object<NewAttempt>({
   paper: id.allow(null).default(null),
   inMind: Joi.object({ sentence: Joi.string().max(300).required(), attempt: id.required() })
     .allow(null)
     .default(null),
+  departures: departures.default([]),
 });
 
 /** What was noticed about a picture, in the student's own words. */
@@ -155,9 +186,13 @@ export const MOST_REPORTS = 50;
 function laysFlat(value: Affine, helpers: Joi.CustomHelpers<Affine>): Affine | Joi.ErrorReport {
   return Math.abs(determinant(value)) > 1e-12 ? value : helpers.error('any.invalid');
 }
-/** Where a drawing lies on its reference by hand; null where the desk is to lay it again. */
-export const laidSchema = Joi.object<{ laid: Affine | null }>({
-  laid: affine.custom(laysFlat).allow(null).required(),
-});
+/**
+ * Where a drawing lies by hand, null where the desk is to lay it again; all that is meant otherwise in it.
+ */
+export type AttemptPatch = Partial<Pick<Attempt, 'laid' | 'departures'>>;
+export const attemptPatchSchema = Joi.object<AttemptPatch>({
+  laid: affine.custom(laysFlat).allow(null),
+  departures,
+}).min(1);
 
 export const idSchema = id;

@@ -5,7 +5,7 @@ import { boardPatchSchema, MOST_ON_BOARD, newBoardSchema } from './boards.ts';
 import { joiningSchema, liftingSchema } from './papers.ts';
 import { begunOf, factsOf } from './pose-facts.ts';
 import { markSchema, preparationSchema, referencePatchSchema, referenceQuerySchema } from './references.ts';
-import { laidSchema, newStudySchema, reportSchema, studyPatchSchema } from './resources.ts';
+import { attemptPatchSchema, newStudySchema, reportSchema, studyPatchSchema } from './resources.ts';
 import { joinSchema, takeSchema } from './services.ts';
 import {
   clockSchema,
@@ -290,12 +290,12 @@ test('at the door and at the picture service only what they ask for', () => {
 
 test('a drawing is laid by numbers that can be undone, or by the desk again', () => {
   expect([
-    fits(laidSchema, { laid: [2, 0, 0, 2, 10, -5] }),
-    fits(laidSchema, { laid: [-2, 0, 0, 2, 10, -5] }),
-    fits(laidSchema, { laid: null }),
-    fits(laidSchema, { laid: [2, 1, 4, 2, 0, 0] }),
-    fits(laidSchema, { laid: [1, 0, 0, 1] }),
-    fits(laidSchema, {}),
+    fits(attemptPatchSchema, { laid: [2, 0, 0, 2, 10, -5] }),
+    fits(attemptPatchSchema, { laid: [-2, 0, 0, 2, 10, -5] }),
+    fits(attemptPatchSchema, { laid: null }),
+    fits(attemptPatchSchema, { laid: [2, 1, 4, 2, 0, 0] }),
+    fits(attemptPatchSchema, { laid: [1, 0, 0, 1] }),
+    fits(attemptPatchSchema, {}),
   ]).toEqual([true, true, true, false, false, false]);
 });
 

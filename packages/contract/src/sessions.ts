@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { Departure } from '@deft/core/findings';
 import type { Point } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
 import {
@@ -43,6 +44,8 @@ export interface Pose {
   readonly region: readonly Point[] | null;
   readonly attempt: Id;
   readonly study: Id | null;
+  /** What is meant otherwise than it is in the picture. */
+  readonly departures: readonly Departure[];
   readonly step: Step;
   readonly flipped: boolean;
   /** Milliseconds; null while it is not over. */

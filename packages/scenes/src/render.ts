@@ -29,6 +29,7 @@ import { BUILDINGS } from './buildings.ts';
 import { nearest, vec, type Field } from './field.ts';
 import { figure } from './figure.ts';
 import { framed } from './framing.ts';
+import { frontsOf } from './fronts.ts';
 import { goat } from './goat.ts';
 import { head } from './head.ts';
 import { meshField } from './mesh.ts';
@@ -495,6 +496,8 @@ export function renderScene(asked: string | Scene, quality: number): { picture: 
   renderer.forceContextLoss();
   const inside = ({ x, y }: { x: number; y: number }): boolean => x > 0 && y > 0 && x < width && y < height;
   const rounded = (v: Vector3): number[] => v.toArray().map((c) => Math.round(c * 1e4) / 1e4);
+  const longer = Math.round(Math.max(maxX - minX, maxY - minY) * 100) / 100;
+  const fronts = frontsOf({ landmarks: shown.landmarks, eye: from, project, height: longer });
   return {
     picture,
     truth: {
@@ -502,7 +505,8 @@ export function renderScene(asked: string | Scene, quality: number): { picture: 
         .map(({ name, at: place }) => ({ name, at: project(place), hidden: isHidden(shown, from, place) }))
         .filter((l) => inside(l.at)),
       camera: { fov: camera.fov, from: rounded(from), at: rounded(at) },
-      height: Math.round(Math.max(maxX - minX, maxY - minY) * 100) / 100,
+      height: longer,
+      ...(fronts.length > 0 ? { fronts } : {}),
     },
   };
 }

@@ -17,8 +17,8 @@ export function studiesRouter({ store }: Pick<ServerContext, 'store'>): Router {
   onRoute(router, studies.addAttempt, ({ params: { id }, body }) =>
     store.addAttempt(id, { id: newId(), page: newId(), ...body }),
   );
-  onRoute(router, studies.lay, async ({ params: { attempt }, body: { laid } }) => {
-    await store.layAttempt(attempt, laid);
+  onRoute(router, studies.changeAttempt, async ({ params: { attempt }, body }) => {
+    await store.changeAttempt(attempt, body);
     return undefined;
   });
   onRoute(router, studies.reports, ({ params: { attempt } }) => store.listReports(attempt));

@@ -22,7 +22,7 @@ import type {
 } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import { seenLandmarks, seenOutlines, UNTOUCHED, type Preparation } from '@deft/core/reference';
-import type { SubjectKey } from '@deft/core/subjects';
+import { turnedOver, type SubjectKey } from '@deft/core/subjects';
 import type { Blob } from './blob-files.ts';
 import type { Database } from './database.ts';
 import { preparationOf } from './preparations.ts';
@@ -138,13 +138,14 @@ function seenTruth(
   preparation: Preparation,
 ): Truth | null {
   if (!truth) return null;
-  const { silhouettes } = truth;
+  const { silhouettes, fronts } = truth;
   return {
     ...truth,
     landmarks: seenLandmarks(truth.landmarks, size, preparation),
     ...(silhouettes
       ? { silhouettes: silhouettes.map((outlines) => seenOutlines(outlines, size, preparation)) }
       : {}),
+    ...(fronts && preparation.flip ? { fronts: turnedOver(fronts) } : {}),
   };
 }
 

@@ -18,7 +18,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { FoundPage, InMind, Lifting, SubjectTrait, Truth } from '@deft/contract';
 import type { Affine, Point } from '@deft/core/geometry';
-import type { ReportInWords } from '@deft/core/findings';
+import type { Departure, ReportInWords } from '@deft/core/findings';
 import type { Operation, ThingType } from '@deft/core/page';
 import type { Preparation, ReferenceMark } from '@deft/core/reference';
 import type { Block, Clock, Plan, Step } from '@deft/core/session';
@@ -103,7 +103,10 @@ export const referenceMarks = pgTable(
   },
   (t) => [
     index('reference_marks_reference').on(t.reference, t.createdAt),
-    check('reference_marks_kind', sql`${t.kind} in ('trait', 'landmark', 'sight', 'detail', 'silhouette')`),
+    check(
+      'reference_marks_kind',
+      sql`${t.kind} in ('trait', 'landmark', 'sight', 'detail', 'silhouette', 'load')`,
+    ),
   ],
 );
 
@@ -282,6 +285,8 @@ export const attempts = pgTable(
     inMind: jsonb('in_mind').$type<InMind>(),
     /** Where the student has laid it by hand. */
     laid: jsonb('laid').$type<Affine>(),
+    /** What is meant otherwise than it is in the picture. */
+    departures: jsonb('departures').notNull().default([]).$type<readonly Departure[]>(),
     createdAt: created(),
   },
   (t) => [

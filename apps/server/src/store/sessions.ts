@@ -10,7 +10,6 @@ import {
   type SessionBrief,
   type SessionPatch,
 } from '@deft/contract';
-import type { Affine } from '@deft/core/geometry';
 import { cellOutlines, cellsFor, PAGE_SIZE, type Id } from '@deft/core/page';
 import type { Choice, Plan, Step } from '@deft/core/session';
 import { newId } from '../ids.ts';
@@ -52,6 +51,7 @@ const shownPose = ({ pose, attempt, picture }: Awaited<ReturnType<typeof posesOf
     region: attempt.region,
     attempt: attempt.id,
     study: attempt.study,
+    departures: attempt.departures,
     step,
     flipped,
     drawnMs,
@@ -287,16 +287,6 @@ export async function readMisses(database: Database): Promise<Record<string, num
     .where(sql`${attempts.miss} is not null`)
     .groupBy(references.subject);
   return Object.fromEntries(rows.map(({ subject, miss }) => [subject, miss]));
-}
-
-/** Where a drawing lies by hand on its reference; null where the desk is to lay it. */
-export async function layAttempt(database: Database, attempt: Id, laid: Affine | null): Promise<void> {
-  const changed = await database
-    .update(attempts)
-    .set({ laid })
-    .where(eq(attempts.id, attempt))
-    .returning({ id: attempts.id });
-  if (changed.length === 0) throw new Gone('This drawing is not on the desk.');
 }
 
 export async function listPlans(database: Database): Promise<KeptPlan[]> {

@@ -1,6 +1,7 @@
 import { and, asc, count, desc, eq, sql } from 'drizzle-orm';
 import type {
   Attempt,
+  AttemptPatch,
   NewAttempt,
   Pass,
   Study,
@@ -148,6 +149,16 @@ export async function changeStudy(database: Database, id: Id, patch: StudyPatch)
     .set({ ...patch, updatedAt: sql`now()` })
     .where(eq(studies.id, id));
   return readStudy(database, id);
+}
+
+/** Changes how an attempt is to be checked. @throws Gone where there is none */
+export async function changeAttempt(database: Database, attempt: Id, patch: AttemptPatch): Promise<void> {
+  const changed = await database
+    .update(attempts)
+    .set(patch)
+    .where(eq(attempts.id, attempt))
+    .returning({ id: attempts.id });
+  if (changed.length === 0) throw new Gone('This drawing is not on the desk.');
 }
 
 /** A further trace of a study, on a fresh page. */

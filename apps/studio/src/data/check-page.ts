@@ -1,7 +1,7 @@
-import type { CheckedPages, Finding, Mend } from '@deft/core/findings';
+import type { CheckedPages, Departure, Finding, Mend } from '@deft/core/findings';
 import type { Affine } from '@deft/core/geometry';
 import { paperInk, withinRegion, type Id, type Placement, type Region, type Thing } from '@deft/core/page';
-import { seenSights } from '@deft/core/reference';
+import { seenLoads, seenSights } from '@deft/core/reference';
 import type { Reference } from '@deft/contract';
 import type { CheckedDrawing } from '../workers/check.worker';
 import type { LiftedInk } from '../workers/lifted-lines';
@@ -46,7 +46,9 @@ function checkedOf(reference: Checkable) {
     figureHeight,
     truth,
     silhouettes: knownSilhouettes(reference),
+    fronts: reference.truth?.fronts ?? [],
     sights: seenSights(marks, original, preparation),
+    loads: seenLoads(marks, preparation),
   };
 }
 
@@ -55,6 +57,7 @@ function checkedOf(reference: Checkable) {
  * @param page all of its page, of which the region is the drawing
  * @param rivals other references that it might be of instead
  * @param placesOnly whether its outline, gaps and values are left out
+ * @param departures what is meant otherwise than it is in the picture
  * @param laid where the student has laid it by hand: page millimetres to the reference's pixels
  */
 export function checkPage(
@@ -66,6 +69,7 @@ export function checkPage(
     seconds,
     rivals = [],
     laid = null,
+    departures = [],
     placesOnly = false,
   }: {
     readonly region: Region;
@@ -74,6 +78,7 @@ export function checkPage(
     readonly seconds: number | null;
     readonly rivals?: readonly Checkable[];
     readonly laid?: Affine | null;
+    readonly departures?: readonly Departure[];
     readonly placesOnly?: boolean;
   },
 ): Promise<CheckedDrawing> {
@@ -87,6 +92,7 @@ export function checkPage(
     region,
     rivals: rivals.map(figureOf),
     laid,
+    departures,
     placesOnly,
   });
 }
@@ -96,13 +102,11 @@ export const mendPage = (
   page: Things,
   {
     region,
-    trace,
     reference,
     checked,
     finding,
   }: {
     readonly region: Region;
-    readonly trace: Things | null;
     readonly reference: Checkable;
     readonly checked: CheckedPages;
     readonly finding: Finding;
@@ -110,7 +114,6 @@ export const mendPage = (
 ): Promise<Mend> =>
   checkWorker().mend({
     attempt: new Map(withinRegion(page, region)),
-    trace: trace ? new Map(trace) : null,
     reference: checkedOf(reference),
     picture: pictureSeen(reference),
     checked,

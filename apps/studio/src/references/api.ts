@@ -2,7 +2,6 @@ import {
   API,
   type Health,
   type KeptPreparation,
-  type MarkChange,
   type Member,
   type OfferedPage,
   type Reference,
@@ -14,28 +13,7 @@ import {
 import type { Id } from '@deft/core/page';
 import type { Preparation, ReferenceMark } from '@deft/core/reference';
 import { api, ask, listOf } from '../data/api';
-import { referencesApi } from '../data/references-api';
-import type { DeskDispatch, DeskGetState } from '../data/store';
-
-interface Cached {
-  readonly dispatch: DeskDispatch;
-  readonly getState: DeskGetState;
-  readonly queryFulfilled: Promise<{ data: Reference }>;
-}
-
-/**
- * Takes the answer to a change of one picture over as that picture, so that nothing is asked for again; a
- * list
- * is, only where it says something of the picture that has changed with it.
- */
-async function takeOver({ dispatch, getState, queryFulfilled }: Cached): Promise<void> {
-  const answer = await queryFulfilled.catch(() => null);
-  if (!answer) return;
-  const { data: reference } = answer;
-  const before = referencesApi.endpoints.reference.select(reference.id)(getState() as never).data;
-  dispatch(referencesApi.util.upsertQueryData('reference', reference.id, reference));
-  if (before?.marked !== reference.marked) dispatch(api.util.invalidateTags([listOf('Reference')]));
-}
+import { takeOver, type CachedChange } from '../data/marks-api';
 
 export const referencesOwnApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -57,18 +35,12 @@ export const referencesOwnApi = api.injectEndpoints({
     putMark: build.mutation<Reference, { reference: Id; mark: ReferenceMark }>({
       query: ({ reference, mark }) =>
         ask(API.references.putMark, { params: { id: reference, mark: mark.id }, body: mark }),
-      onQueryStarted: (_asked, cached) => takeOver(cached as unknown as Cached),
+      onQueryStarted: (_asked, cached) => takeOver(cached as unknown as CachedChange),
       invalidatesTags: (_reference, _error, { reference }) => [{ type: 'StudiesOf', id: reference }],
     }),
     removeMark: build.mutation<Reference, { reference: Id; mark: Id }>({
       query: ({ reference, mark }) => ask(API.references.removeMark, { params: { id: reference, mark } }),
-      onQueryStarted: (_asked, cached) => takeOver(cached as unknown as Cached),
-      invalidatesTags: (_reference, _error, { reference }) => [{ type: 'StudiesOf', id: reference }],
-    }),
-    changeMarks: build.mutation<Reference, { reference: Id; change: MarkChange }>({
-      query: ({ reference, change }) =>
-        ask(API.references.changeMarks, { params: { id: reference }, body: change }),
-      onQueryStarted: (_asked, cached) => takeOver(cached as unknown as Cached),
+      onQueryStarted: (_asked, cached) => takeOver(cached as unknown as CachedChange),
       invalidatesTags: (_reference, _error, { reference }) => [{ type: 'StudiesOf', id: reference }],
     }),
     preparations: build.query<KeptPreparation[], Id>({
@@ -146,7 +118,6 @@ export const {
   useChangeReferencesMutation,
   usePutMarkMutation,
   useRemoveMarkMutation,
-  useChangeMarksMutation,
   usePreparationsQuery,
   usePrepareMutation,
   useAlikeQuery,

@@ -10,7 +10,7 @@ import { Act } from '../ui/acts';
 import { useSay } from '../ui/notes';
 import { Text } from '../ui/text';
 import { Working } from '../ui/working';
-import { useChangeMarksMutation } from './api';
+import { useChangeMarksMutation } from '../data/marks-api';
 import {
   acceptedMarks,
   foundMarks,

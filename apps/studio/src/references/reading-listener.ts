@@ -1,10 +1,10 @@
 import type { Id } from '@deft/core/page';
 import { api, listOf } from '../data/api';
 import { knownLandmarks } from '../data/known-landmarks';
+import { marksApi } from '../data/marks-api';
 import { referencesApi } from '../data/references-api';
 import { seePeople, type PeopleSeen } from '../data/see-people';
 import { listeners, type DeskDispatch, type Listeners } from '../data/store';
-import { referencesOwnApi } from './api';
 import { personMarks } from './person-marks';
 import {
   came,
@@ -34,7 +34,7 @@ async function readOne(dispatch: DeskDispatch, id: Id, see: See): Promise<ReadOu
     const seen = await see(reference, null, (share) => dispatch(came(share)));
     if (!seen.person) return outcomeOf(seen);
     await dispatch(
-      referencesOwnApi.endpoints.changeMarks.initiate({
+      marksApi.endpoints.changeMarks.initiate({
         reference: id,
         change: personMarks(reference, seen.person),
       }),

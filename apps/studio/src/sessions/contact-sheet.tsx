@@ -18,8 +18,9 @@ import { useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import { PoseCard } from './pose-card';
 import { PosePanel } from './pose-panel';
-import { SheetSays } from './sheet-says';
+import { orderIn, SheetSays } from './sheet-says';
 import { useSheet } from './use-sheet';
+import { drawnSeveralWays, VariantsCard } from './variants-card';
 import { spoken } from './words';
 
 /** Poses no longer than this are a warm-up, seconds: play, which is not judged unasked. */
@@ -121,7 +122,13 @@ export function ContactSheet({ session }: { readonly session: Session }) {
       }
       over={
         opened ? (
-          <PosePanel key={opened.id} session={session} pose={opened} onClose={() => setOpen(null)} />
+          <PosePanel
+            key={opened.id}
+            session={session}
+            pose={opened}
+            order={speaks ? orderIn(sheet.told.get(opened.id)) : null}
+            onClose={() => setOpen(null)}
+          />
         ) : null
       }
     >
@@ -160,6 +167,11 @@ export function ContactSheet({ session }: { readonly session: Session }) {
           onAgain={againWith}
         />
       )}
+      {speaks
+        ? drawnSeveralWays(begun, sheet.told).map((one) => (
+            <VariantsCard key={one.title} {...one} poses={poses} />
+          ))
+        : null}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 12 }}>
         {poses.map((pose, i) =>
           only && !only.includes(pose.id) ? null : (

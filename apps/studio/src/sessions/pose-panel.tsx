@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { newBlock } from '@deft/core/session';
+import type { OrderOfWork } from '@deft/core/strokes';
 import { factsOf, type Pose, type Session } from '@deft/contract';
 import { useChangePoseMutation } from './api';
 import { useStart } from '../data/use-start';
@@ -17,11 +18,13 @@ const VARIANTS = 4;
 interface PosePanelProps {
   readonly session: Session;
   readonly pose: Pose;
+  /** In which order it was drawn; null where that is not known, or not to be said. */
+  readonly order: OrderOfWork | null;
   readonly onClose: () => void;
 }
 
 /** One pose of a session that is over: its strokes as they came, what one noted, and where it leads. */
-export function PosePanel({ session, pose, onClose }: PosePanelProps) {
+export function PosePanel({ session, pose, order, onClose }: PosePanelProps) {
   const [notePose] = useChangePoseMutation();
   const { study, start, busy } = useStart();
   const [note, setNote] = useState(pose.note);
@@ -46,7 +49,7 @@ export function PosePanel({ session, pose, onClose }: PosePanelProps) {
         onClose();
       }}
     >
-      <Replay page={pose.page} region={pose.region} title={reference.title} />
+      <Replay page={pose.page} region={pose.region} title={reference.title} order={order} />
       <Text size={13} soft>
         {factsOf(pose).join(', ')}
       </Text>

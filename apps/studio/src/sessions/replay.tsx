@@ -1,8 +1,10 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { strokePoints, withinRegion, type Id, type Region, type Stroke, type Thing } from '@deft/core/page';
+import { handStrokes, orderSentence, timeSentence, type OrderOfWork } from '@deft/core/strokes';
 import { readPage } from '../data/read-page';
 import { inkOn, pictureOfPage } from '../page/parts/drawn-page';
+import { OrderMarks } from '../page/parts/order-marks';
 import { Choice, Option } from '../ui/choice';
 import { Slider } from '../ui/slider';
 import { Text } from '../ui/text';
@@ -39,10 +41,13 @@ export function Replay({
   page,
   region,
   title,
+  order,
 }: {
   readonly page: Id;
   readonly region: Region;
   readonly title: string;
+  /** In which order it was drawn, to be marked; null where that is not known, or not to be said. */
+  readonly order: OrderOfWork | null;
 }) {
   const [things, setThings] = useState<ReadonlyMap<Id, Thing> | null>(null);
   const [inked, setInked] = useState<Awaited<ReturnType<typeof inkOn>>>(new Map());
@@ -84,6 +89,15 @@ export function Replay({
     frame = requestAnimationFrame(step);
     return () => cancelAnimationFrame(frame);
   }, [speed, whole]);
+  /** When so many lines had been drawn, milliseconds. */
+  const after = (count: number): number => {
+    const last = things && handStrokes(things)[count - 1];
+    return times[strokes.findIndex(({ id }) => id === last?.id)]?.ends ?? 0;
+  };
+  const goTo = (value: number): void => {
+    setSpeed(null);
+    setAt(value);
+  };
   const shown = times.filter(({ begins }) => begins <= at).length;
   const source = useMemo(
     () => (things ? pictureOfPage(withFirst(things, strokes, shown), inked, region) : null),
@@ -113,10 +127,8 @@ export function Replay({
             most={Math.max(1, whole)}
             step={1}
             shown={`${shown} of ${strokes.length}, ${minutesAndSeconds(at)}`}
-            onChange={(value) => {
-              setSpeed(null);
-              setAt(value);
-            }}
+            marks={order?.firstLines.map((one) => after(one.strokes))}
+            onChange={goTo}
           />
           <Choice label="Speed">
             {SPEEDS.map((one) => (
@@ -135,6 +147,12 @@ export function Replay({
           </Choice>
         </View>
       )}
+      {order && things ? (
+        <>
+          <Text size={13} soft>{`${orderSentence(order)} ${timeSentence(order)}`}</Text>
+          <OrderMarks order={order} onStrokes={(count) => goTo(after(count))} />
+        </>
+      ) : null}
     </View>
   );
 }

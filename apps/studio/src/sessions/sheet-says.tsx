@@ -2,6 +2,7 @@ import { StyleSheet, View } from 'react-native';
 import { findingSentence, whatCameBack, type CameBack } from '@deft/core/findings';
 import type { Affine } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
+import type { OrderOfWork } from '@deft/core/strokes';
 import { Act } from '../ui/acts';
 import { Bar } from '../ui/bar';
 import { usePalette } from '../ui/use-desk-theme';
@@ -28,6 +29,10 @@ export function saidOf(told: Told | undefined): Said | null {
 /** How a drawing is laid over its picture; null where it cannot be told. */
 export const laidBy = (told: Told | undefined): Affine | null =>
   !told || told === 'failed' || told === 'empty' ? null : told.report.toReference;
+
+/** In which order it was drawn; null where that cannot be told. */
+export const orderIn = (told: Told | undefined): OrderOfWork | null =>
+  !told || told === 'failed' || told === 'empty' ? null : told.hand.order;
 
 /** What is off the same way in several of a session's drawings. */
 export function cameBack(told: ReadonlyMap<Id, Told>): CameBack<Id> | null {

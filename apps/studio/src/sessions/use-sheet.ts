@@ -137,6 +137,7 @@ async function checkOne(
     region: pose.region,
     reference,
     seconds: secondsOf(pose),
+    departures: pose.departures,
     placesOnly: true,
     rivals: all.filter(
       (other): other is Reference =>

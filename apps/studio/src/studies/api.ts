@@ -1,5 +1,6 @@
 import {
   API,
+  type AttemptPatch,
   type KeptReport,
   type NewAttempt,
   type NewReport,
@@ -7,7 +8,6 @@ import {
   type Study,
   type StudyPatch,
 } from '@deft/contract';
-import type { Affine } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
 import type { LineFigures } from '@deft/core/strokes';
 import { api, ask, listOf } from '../data/api';
@@ -39,8 +39,8 @@ const studiesOwnApi = api.injectEndpoints({
         ...(study ? [{ type: 'Reference' as const, id: study.reference.id }] : []),
       ],
     }),
-    layAttempt: build.mutation<void, { study: Id; attempt: Id; laid: Affine | null }>({
-      query: ({ attempt, laid }) => ask(API.studies.lay, { params: { attempt }, body: { laid } }),
+    changeAttempt: build.mutation<void, { study: Id; attempt: Id; patch: AttemptPatch }>({
+      query: ({ attempt, patch }) => ask(API.studies.changeAttempt, { params: { attempt }, body: patch }),
       invalidatesTags: (_answer, _error, { study }) => [{ type: 'Study', id: study }],
     }),
     reports: build.query<KeptReport[], Id>({
@@ -71,7 +71,7 @@ export const {
   useChangeStudyMutation,
   useAddTraceMutation,
   useAddAttemptMutation,
-  useLayAttemptMutation,
+  useChangeAttemptMutation,
   useReportsQuery,
   useOtherLinesQuery,
   useSistersQuery,

@@ -22,7 +22,7 @@ import { Findings } from './findings';
 import { LayByHand } from './lay-by-hand';
 import { MendingScreen } from './mending';
 import { QuickRun } from './quick-run';
-import { useLayAttemptMutation } from './api';
+import { useChangeAttemptMutation } from './api';
 import { useStudy } from './study-context';
 import { useChecked, type ToCheck } from './use-checked';
 import { NOT_LAID, NOT_TAKEN_HOLD } from './words';
@@ -65,7 +65,7 @@ function Checked(props: CheckedProps) {
   const [run, setRun] = useState<readonly string[] | null>(null);
   const [surface, setSurface] = useState<Surface | null>(null);
   const [laying, setLaying] = useState(false);
-  const [layAttempt] = useLayAttemptMutation();
+  const [changeAttempt] = useChangeAttemptMutation();
   const say = useSay();
   const mending = useOpenMending(props, result);
   if (mending.open)
@@ -102,7 +102,7 @@ function Checked(props: CheckedProps) {
         byHand={attempt.laid !== null}
         onLaid={(laid) => {
           setLaying(false);
-          layAttempt({ study: study.id, attempt: attempt.id, laid })
+          changeAttempt({ study: study.id, attempt: attempt.id, patch: { laid } })
             .unwrap()
             .catch(() => say({ text: NOT_LAID }));
         }}
@@ -143,7 +143,7 @@ function Checked(props: CheckedProps) {
  * What is being mended on the page, if anything is. The page as it was before keeps a name; what was lifted
  * from paper becomes strokes, so that its parts can be taken hold of.
  */
-function useOpenMending({ study, attempt, keeper, trace }: ToCheck, result: ReturnType<typeof useChecked>) {
+function useOpenMending({ study, attempt, keeper }: ToCheck, result: ReturnType<typeof useChecked>) {
   const say = useSay();
   const [open, setOpen] = useState<{ readonly finding: Finding; readonly mend: Mend } | null>(null);
   const take = async (finding: Finding, checked: CheckedPages): Promise<void> => {
@@ -153,7 +153,6 @@ function useOpenMending({ study, attempt, keeper, trace }: ToCheck, result: Retu
     await keeper.commit((now) => (paperInk(now).length > 0 ? asStrokes : null));
     const mend = await mendPage(keeper.things, {
       region: attempt.region,
-      trace: trace?.things ?? null,
       reference: study.reference,
       checked,
       finding,

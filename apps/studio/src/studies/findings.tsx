@@ -1,8 +1,9 @@
 import { useRouter } from 'expo-router';
-import { useMemo, useState } from 'react';
+import { Fragment, useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import {
   headlineOfAll,
+  meantSentences,
   nameOf,
   nearestName,
   placementOf,
@@ -29,12 +30,13 @@ import { KindSays } from './kinds/kind-says';
 import { saveKind } from './kinds/save-kind';
 import { shownOver } from './kinds/shown-over';
 import { LOOKING, type Looking } from './looking';
+import { MeantOver, MeantThat } from './meant';
 import { LookingRow } from './looking-row';
 import { landmarkAt, ringsOf } from './rings';
 import { PickedLandmark } from './picked-landmark';
 import { SaidAway, Seen } from './seen';
 import type { Answer, ToCheck } from './use-checked';
-import { NOT_SAVED } from './words';
+import { NOT_SAVED, ON_PURPOSE } from './words';
 import { useOther } from './use-other';
 
 interface FindingsProps extends ToCheck {
@@ -64,7 +66,7 @@ export function Findings(props: FindingsProps) {
     [report, chosen],
   );
   const headline = <Headline sentence={headlineOfAll(result, result.values)} />;
-  const [earlierOpen, setEarlierOpen] = useState(false);
+  const [over, setOver] = useState<'earlier' | 'meant' | null>(null);
   const [picked, setPicked] = useState<string | null>(null);
   const [looking, setLooking] = useState<Looking>(LOOKING);
   const reading = useReading(things, result);
@@ -112,15 +114,12 @@ export function Findings(props: FindingsProps) {
         }}
       >
         {wide ? headline : null}
-        <FindingsList
-          {...props}
-          reading={reading}
-          chosen={chosen}
-          onChoose={setChosen}
-          onEarlier={() => setEarlierOpen(true)}
-        />
+        <FindingsList {...props} reading={reading} chosen={chosen} onChoose={setChosen} onOver={setOver} />
       </View>
-      {earlierOpen ? <EarlierChecks attempt={attempt} onClose={() => setEarlierOpen(false)} /> : null}
+      {over === 'earlier' ? <EarlierChecks attempt={attempt} onClose={() => setOver(null)} /> : null}
+      {over === 'meant' ? (
+        <MeantOver study={study} attempt={attempt} trace={props.trace} onClose={() => setOver(null)} />
+      ) : null}
     </View>
   );
 }
@@ -161,7 +160,8 @@ interface FindingsListProps extends FindingsProps {
   readonly reading: ReturnType<typeof useReading>;
   readonly chosen: string | null;
   readonly onChoose: (finding: string | null) => void;
-  readonly onEarlier: () => void;
+  /** Opens what checks said before, or what is changed on purpose. */
+  readonly onOver: (what: 'earlier' | 'meant') => void;
 }
 
 /** Everything the check has to say, and the way to the next attempt. */
@@ -197,7 +197,7 @@ function FindingsList(props: FindingsListProps) {
 
 /** What is off, the largest first, with what is not sure and what can be set. */
 function WhatIsOff(props: FindingsListProps) {
-  const { study, attempt, keeper, trace, onLandmarks, onLay, things, result, chosen, onChoose, onEarlier } =
+  const { study, attempt, keeper, trace, onLandmarks, onLay, things, result, chosen, onChoose, onOver } =
     props;
   const router = useRouter();
   const { report, scale } = result;
@@ -210,24 +210,40 @@ function WhatIsOff(props: FindingsListProps) {
       ))}
       {report.averageMiss ? (
         <Text soft testID="summary">
-          {summarySentence(report, scale)}
+          {summarySentence(
+            report,
+            scale,
+            attempt.departures.some(({ kind }) => kind === 'flipped'),
+          )}
         </Text>
       ) : null}
+      {meantSentences(result.meant, report).map((sentence) => (
+        <Text key={sentence} soft testID="meant">
+          {sentence}
+        </Text>
+      ))}
       <Seen keeper={keeper} things={things} result={result} />
       <SaidAway keeper={keeper} things={things} />
       <View>
         {report.findings.map((finding, i) => (
-          <FindingRow
-            key={finding.id}
-            finding={finding}
-            number={i + 1}
-            on={finding.id === chosen}
-            report={report}
-            onPress={() => onChoose(finding.id === chosen ? null : finding.id)}
-          />
+          <Fragment key={finding.id}>
+            <FindingRow
+              finding={finding}
+              number={i + 1}
+              on={finding.id === chosen}
+              report={report}
+              onPress={() => onChoose(finding.id === chosen ? null : finding.id)}
+            />
+            {finding.id === chosen ? <MeantThat {...{ study, attempt, finding }} /> : null}
+          </Fragment>
         ))}
       </View>
       <Perhaps report={report} chosen={chosen} onChoose={onChoose} />
+      {report.perhaps
+        .filter(({ id }) => id === chosen)
+        .map((finding) => (
+          <MeantThat key={finding.id} {...{ study, attempt, finding }} />
+        ))}
       <Unsure report={report} />
       <Guesses report={report} keeper={keeper} trace={trace} />
       <View style={styles.acts}>
@@ -238,7 +254,10 @@ function WhatIsOff(props: FindingsListProps) {
           />
         ) : null}
         {result.isEmpty ? null : <Act label="Lay it by hand" onPress={onLay} testID="lay-by-hand" />}
-        <EarlierAct attempt={attempt} onOpen={onEarlier} />
+        {result.isEmpty ? null : (
+          <Act label={ON_PURPOSE} onPress={() => onOver('meant')} testID="on-purpose" />
+        )}
+        <EarlierAct attempt={attempt} onOpen={() => onOver('earlier')} />
       </View>
       <View style={styles.first}>
         <Way

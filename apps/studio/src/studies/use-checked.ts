@@ -45,6 +45,7 @@ export function useChecked(
             reference,
             seconds: attempt.seconds,
             laid: attempt.laid,
+            departures: attempt.departures,
           });
     const asked = underWay.current.then(begin, begin);
     underWay.current = asked;

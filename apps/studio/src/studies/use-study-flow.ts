@@ -49,7 +49,7 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
   const lacksAttempt = page === 'attempt' && !attempt && attempting.isUninitialized;
   useEffect(() => {
     if (lacksTrace) void addTrace(study.id);
-    if (lacksAttempt) void addAttempt({ id: study.id, inMind: null, paper: null });
+    if (lacksAttempt) void addAttempt({ id: study.id, inMind: null, paper: null, departures: [] });
   }, [lacksTrace, lacksAttempt, addTrace, addAttempt, study.id]);
   const go = useCallback(
     (to: Pass): void => {
@@ -68,7 +68,8 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
     nth,
     showNext: () => setAttempt(study.attempts[nth % study.attempts.length]?.id ?? null),
     beginAnew: (inMind) =>
-      void addAttempt({ id: study.id, inMind, paper: null })
+      // What one means to change on purpose, one means the next time as well.
+      void addAttempt({ id: study.id, inMind, paper: null, departures: attempt?.departures ?? [] })
         .unwrap()
         .then(
           (more) => {

@@ -28,18 +28,25 @@ export const ACTION_LINES =
   'On the drawing: your line of action from the head to the foot; the picture’s is dashed.';
 export const PLUMB_LINES =
   'On the drawing: a plumb line through the weight, and the middle of your feet. Dashed is where they stand under this weight in the picture.';
+export const LOADS_NOTE =
+  'Heavy is a fifth of the body’s own weight. It is kept with the picture, and counts in every check of it.';
 export const OUTLINE_MARKS =
   'On the drawing: filled where your outline lies too far out, hatched where too far in. Dashed is the picture’s. What is told under “what is off” is not told here again.';
 export const GAP_MARKS =
   'On the drawing: hatched are your gaps that are off, and those that you have closed; dashed are the picture’s.';
 export const GOES_WITH_IT = 'With what is off goes:';
 export const RELATION_MARKS =
-  'On the drawing: arrows lead to where a place would line up; of a triangle the picture’s is dashed.';
+  'On the drawing: arrows lead to where a place would line up; of a triangle the picture’s is dashed; a ring is where what lies in front is behind.';
 export const VALUE_MARKS =
   'On the drawing: filled is your darkest place, empty your lightest; dashed is where they are in the picture. What is left unfilled is outlined.';
 export const NOTHING_NOTICED =
   'Nothing has been noticed about this picture or its subject yet: write it down under Notice at the reference, or with the set.';
 export const NOTICED_BY_EYE = 'Look for yourself, and switch on what is in your drawing:';
+export const ON_PURPOSE = 'Changed on purpose';
+export const ON_PURPOSE_NOTE =
+  'What you mean otherwise than it is in the picture is no miss: the drawing is held against what you mean.';
+export const WHAT_IS_MEANT = 'I meant that';
+export const NOT_MEANT = 'The desk does not answer, so this was not kept. Try again in a moment.';
 export const NOT_SAVED = 'The picture could not be made. The drawing is untouched.';
 export const LINE_MARKED = 'Marked on the drawing: where a line goes over an earlier one.';
 export const LINE_NO_FAULT =

@@ -2,8 +2,10 @@ import {
   checkPages,
   mendPage,
   needsPictureLines,
+  referenceItems,
   type CheckedPages,
   type CheckedReference,
+  type Item,
   type Mend,
   type ValueReport,
 } from '@deft/core/findings';
@@ -36,17 +38,18 @@ export type ToMend = Parameters<typeof mendPage>[0] & { readonly picture: SeenPi
 
 /** The reference with the lines of its picture, where its landmarks alone are no figure. */
 const withLines = async (
-  { trace, reference }: Pick<Pages, 'trace' | 'reference'>,
+  items: readonly Item[],
+  reference: CheckedReference,
   picture: SeenPicture,
 ): Promise<CheckedReference> =>
-  needsPictureLines(trace, reference) ? { ...reference, lines: await seenLines(picture) } : reference;
+  needsPictureLines(items, reference) ? { ...reference, lines: await seenLines(picture) } : reference;
 
 const work = {
   linesOfInk,
   async check({ lifted, region, picture, ...pages }: Checkable): Promise<CheckedDrawing> {
     const checked = checkPages({
       ...pages,
-      reference: await withLines(pages, picture),
+      reference: await withLines(referenceItems(pages.trace, pages.reference), pages.reference, picture),
       lines: await liftedLines(pages.attempt, lifted, region),
     });
     const { toReference } = checked.report;
@@ -60,7 +63,10 @@ const work = {
     return { ...checked, values };
   },
   async mend({ picture, ...input }: ToMend): Promise<Mend> {
-    return mendPage({ ...input, reference: await withLines(input, picture) });
+    return mendPage({
+      ...input,
+      reference: await withLines(input.checked.meant.reference, input.reference, picture),
+    });
   },
 };
 export type CheckWork = typeof work;

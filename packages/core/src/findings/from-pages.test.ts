@@ -6,7 +6,8 @@ import { drawFigure, planted, type Places } from '../testing/drawn-figure.ts';
 import type { Point } from '../geometry/point.ts';
 import { FIGURE_HEIGHT, figurePlaces } from '../testing/figure.ts';
 import type { Landmark, Thing } from '../page/things.ts';
-import { checkPages, lackingLandmarks, mendPage, type CheckedReference } from './from-pages.ts';
+import type { CheckedReference } from './checked-reference.ts';
+import { checkPages, lackingLandmarks, mendPage } from './from-pages.ts';
 
 let next = 1;
 const newId = (): string => (next++).toString(16).padStart(32, '0');

@@ -1,6 +1,6 @@
 import { actionDeed } from './action-words.ts';
 import type { CheckedPages } from './from-pages.ts';
-import { lineUpDeed } from './relation-words.ts';
+import { lineUpDeed, overlapDeed } from './relation-words.ts';
 import { headlineOf, thingToDo } from './sentences.ts';
 import { gapDeed, stretchDeed } from './shape-words.ts';
 import { valuesDeed } from './value-words.ts';
@@ -19,7 +19,8 @@ export function headlineOfAll(
   const { findings, sides } = report;
   const clear = <T extends { readonly sure: string | null }>(list: readonly T[]): T | undefined =>
     list.find(({ sure }) => sure === 'clearly');
-  const [stretch, gap, lineUp] = [
+  const [overlap, stretch, gap, lineUp] = [
+    clear(relations?.overlaps ?? []),
     clear(shape?.told?.stretches ?? []),
     clear(shape?.told?.gaps ?? []),
     clear(relations?.lineUps ?? []),
@@ -28,6 +29,7 @@ export function headlineOfAll(
     thingToDo(findings, sides),
     action?.sure === 'clearly' ? actionDeed(action) : null,
     weight?.shift.sure === 'clearly' ? weightDeed(weight, sides) : null,
+    overlap ? overlapDeed(overlap) : null,
     stretch ? stretchDeed(stretch) : null,
     gap ? gapDeed(gap) : null,
     lineUp ? lineUpDeed(lineUp, sides) : null,

@@ -1,6 +1,17 @@
 export * from './came-back.ts';
 export { changeBetween } from './change-between.ts';
 export * from './check.ts';
+export { figureHeightOf, placementOf, referenceItems, type CheckedReference } from './checked-reference.ts';
+export {
+  asIntended,
+  LARGEST_CHANGE,
+  meaning,
+  MOST_DEPARTURES,
+  partOf,
+  partsToMean,
+  WHOLE_FIGURE,
+  type Departure,
+} from './departure.ts';
 export { doubtAmong } from './doubt.ts';
 export * from './from-pages.ts';
 export type { Finding, FindingKind, Mark } from './finding.ts';
@@ -9,6 +20,8 @@ export type { Hand } from './hand.ts';
 export { headlineOfAll } from './headline.ts';
 export * from './kept-report.ts';
 export { kindSentences, NAMED_KINDS, type NamedKind } from './kind-sentences.ts';
+export type { Meant } from './meant.ts';
+export { departureInWords, meantSentences, sizeInWords } from './meant-words.ts';
 export type { AverageMiss } from './miss.ts';
 export { nearestName } from './nearest.ts';
 export * from './sentences.ts';
@@ -16,7 +29,7 @@ export { TOLERANCES, timeClassOf, toleranceOf, isJudged, GESTURE_SECONDS } from 
 export type { ActionReport } from './action-line.ts';
 export * from './action-words.ts';
 export type { Plumb, WeightReport } from './weight.ts';
-export type { Asymmetry } from './symmetry.ts';
+export { withoutSide, type Asymmetry } from './symmetry.ts';
 export type { Triangle } from './triangles.ts';
 export * from './value-words.ts';
 export { movedValues, valuesOf, type ValueReport } from './values.ts';
@@ -26,8 +39,11 @@ export type { GapOff } from './gaps-off.ts';
 export type { Outlines, ShapeAnswer, ShapeReport } from './shape.ts';
 export * from './shape-words.ts';
 export type { LineUp } from './line-ups.ts';
+export type { Overlap } from './overlaps.ts';
 export type { MeasuredSight } from './noticed.ts';
 export * from './noticed-words.ts';
 export * from './relation-words.ts';
 export type { NamedLength, Proportion, RelationsReport } from './relations.ts';
 export type { Stretch } from './stretches.ts';
+export * from './variant-words.ts';
+export { variantsOf, type Bearing, type Variants } from './variants.ts';

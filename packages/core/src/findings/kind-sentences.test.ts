@@ -1,4 +1,4 @@
-import type { CheckReport } from './check.ts';
+import { CHECK_VERSION, type CheckReport } from './check.ts';
 import type { CheckedPages } from './from-pages.ts';
 import type { GapOff } from './gaps-off.ts';
 import { headlineOfAll } from './headline.ts';
@@ -10,7 +10,7 @@ import type { ValueReport } from './values.ts';
 
 /** A check in which nothing is off, and what is put in its place. */
 const report = {
-  version: 6,
+  version: CHECK_VERSION,
   findings: [],
   perhaps: [],
   unsure: [],
@@ -94,7 +94,7 @@ test('each kind names what is off in it, how surely, in the order of the kinds; 
   ]);
   for (const { sentence } of said) expect(sentence).toMatch(/^[A-Z].{10,160}\.$/);
   const kept = inWords(report, 'Do this.', said);
-  expect(kept).toMatchObject({ computation: 6, headline: 'Do this.', miss: 1.2, says: said });
+  expect(kept).toMatchObject({ computation: CHECK_VERSION, headline: 'Do this.', miss: 1.2, says: said });
   expect(kindSentences(checked({}), null)).toEqual([]);
   expect(kindSentences(checked({ shape: { told: null, why: 'open outline' } }), null)).toEqual([]);
 });

@@ -1,6 +1,6 @@
 import { actionSentence } from './action-words.ts';
 import type { CheckedPages } from './from-pages.ts';
-import { asymmetrySentence, lineUpSentence, triangleSentence } from './relation-words.ts';
+import { asymmetrySentence, lineUpSentence, overlapSentence, triangleSentence } from './relation-words.ts';
 import { gapSentence, stretchSentence } from './shape-words.ts';
 import type { Degree } from './sureness.ts';
 import { holesSentence, valuesSentence } from './value-words.ts';
@@ -31,6 +31,7 @@ export function kindSentences(
   return [
     ...said('movement', action ? [{ sentence: actionSentence(action), sure: action.sure }] : []),
     ...said('relations', [
+      ...(relations?.overlaps ?? []).map((one) => ({ sentence: overlapSentence(one), sure: one.sure })),
       ...(relations?.lineUps ?? []).map((one) => ({ sentence: lineUpSentence(one, sides), sure: one.sure })),
       ...(relations?.triangle
         ? [{ sentence: triangleSentence(relations.triangle), sure: relations.triangle.sure }]

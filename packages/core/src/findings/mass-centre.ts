@@ -50,6 +50,21 @@ const NEEDED = ['pit of the neck', 'left hip', 'right hip', 'left knee', 'right 
 /** How much each landmark counts; shares add up to one. */
 export type Shares = ReadonlyMap<string, number>;
 
+/** Something that a body carries at a landmark, beside its own weight as 1. */
+export interface Load {
+  readonly on: string;
+  readonly share: number;
+}
+
+/** Shares with what is carried added; what is carried at a landmark that is not known is left out. */
+export function withLoads(shares: Shares, loads: readonly Load[], known: ReadonlySet<string>): Shares {
+  const borne = loads.filter(({ on }) => known.has(on));
+  const all = borne.reduce((sum, { share }) => sum + share, 1);
+  const laden = new Map([...shares].map(([name, share]) => [name, share / all]));
+  for (const { on, share } of borne) laden.set(on, (laden.get(on) ?? 0) + share / all);
+  return laden;
+}
+
 /**
  * The centre of a body's mass as shares of the landmarks that are known.
  * @returns null where trunk or thighs are not known

@@ -28,6 +28,7 @@ const on = {
   seconds: null as number | null,
   told: new Set<string>(),
   axes,
+  overlaps: [],
 };
 const drawnWith = (name: string, dx: number, dy: number, spread = 2): Item[] => {
   const places = figurePlaces();
@@ -159,6 +160,13 @@ describe('a view from the front', () => {
     expect(asymmetryDeed(out)).toBe(
       'Bring the left wrist and the right wrist into balance about the middle line.',
     );
+  });
+
+  test('what is meant to be unlike is not told', () => {
+    const low = drawn('left knee', 0, 45);
+    expect(asked(low)!.about).toContain('left knee');
+    const meant = relationsOf(low, itemsOf(front, 0.5), { ...on, unlike: new Set(['knee']) })!;
+    expect(meant.asymmetry?.about ?? []).not.toContain('left knee');
   });
 
   test('of a picture that is not seen from the front nothing is said', () => {

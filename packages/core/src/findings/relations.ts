@@ -4,6 +4,7 @@ import type { Doubt } from './doubt.ts';
 import { landmarksBy, placesBy, type Item } from './item.ts';
 import { lineUpsOf, type LineUp } from './line-ups.ts';
 import { errorOfMeasure } from './measured-by.ts';
+import type { Overlap } from './overlaps.ts';
 import type { Related } from './related.ts';
 import { asymmetriesOf, type Asymmetry } from './symmetry.ts';
 import { toleranceOf } from './tolerance.ts';
@@ -37,6 +38,8 @@ export interface RelationsReport {
   readonly triangle: Triangle | null;
   /** The pair of left and right that is off most in a view from the front, likewise; null where none is. */
   readonly asymmetry: Asymmetry | null;
+  /** Parts that cover each other otherwise than in the picture. */
+  readonly overlaps: readonly Overlap[];
   readonly lengths: readonly NamedLength[];
   /** Each length in units of each other: rows and columns as in `lengths`. */
   readonly proportions: readonly (readonly Proportion[])[];
@@ -71,6 +74,8 @@ const between = (names: readonly [string, string], at: (name: string) => Point):
  * @param drawn its landmarks laid on the reference, in its pixels
  * @param on.told ids of drawn landmarks of which something is told already
  * @param on.axes the subject's named lines
+ * @param on.unlike of which landmarks, without their side, left and right are not meant to be alike
+ * @param on.overlaps which parts cover which, as far as that is told
  * @returns null where fewer than four landmarks are known in both, or the height is not above 0
  */
 export function relationsOf(
@@ -82,9 +87,11 @@ export function relationsOf(
     readonly seconds: number | null;
     readonly told: ReadonlySet<string>;
     readonly axes: readonly Axis[];
+    readonly overlaps: readonly Overlap[];
+    readonly unlike?: ReadonlySet<string>;
   },
 ): RelationsReport | null {
-  const { height, doubt, seconds, told, axes } = on;
+  const { height, doubt, seconds, told, axes, overlaps, unlike } = on;
   const [own, true_] = [landmarksBy(drawn), placesBy(reference)];
   const names = [...true_.keys()].filter((name) => own.has(name));
   if (names.length < 4 || !(height > 0)) return null;
@@ -106,7 +113,7 @@ export function relationsOf(
   const [triangle] = trianglesOf({ ...related, judged: judge('tilt') })
     .filter(({ sure, explained }) => sure && !explained)
     .sort((a, b) => Math.abs(b.size) / b.error - Math.abs(a.size) / a.error);
-  const [asymmetry] = (asymmetriesOf({ ...related, judged: judge('place') }) ?? [])
+  const [asymmetry] = (asymmetriesOf({ ...related, judged: judge('place') }, unlike) ?? [])
     .filter(({ sure, explained }) => sure && !explained)
     .sort((a, b) => Math.abs(b.size) - Math.abs(a.size));
   const known = axes.filter(({ ends }) => ends.every((name) => names.includes(name)));
@@ -130,6 +137,7 @@ export function relationsOf(
     kept: lineUps.filter(({ past }) => !past).length,
     triangle: triangle ?? null,
     asymmetry: asymmetry ?? null,
+    overlaps: overlaps.filter(({ reversed }) => reversed),
     lengths,
     proportions: lengths.map((a) =>
       lengths.map((b) => ({

@@ -198,10 +198,14 @@ export function headlineOf({
 export const sidesSentence = (sides: CheckReport['sides']): string =>
   `Left and right are the ${sides === 'picture' ? "picture's" : "sitter's"}.`;
 
-/** The summary line of a report: first what the fit took out of the drawing, then how far it is off. */
-export function summarySentence(report: CheckReport, scale: number | null): string {
+/**
+ * The summary line of a report: first what the fit took out of the drawing, then how far it is off.
+ * @param scale how large the whole drawing is beside the picture; null where that is not known
+ * @param flipped whether it is meant to be turned over: then that is not said here
+ */
+export function summarySentence(report: CheckReport, scale: number | null, flipped = false): string {
   const parts: string[] = [];
-  if (report.mirrored) parts.push('The drawing is mirrored; that is taken out.');
+  if (report.mirrored && !flipped) parts.push('The drawing is mirrored; that is taken out.');
   const off = scale === null ? 0 : 100 * (scale - 1);
   if (Math.abs(off) >= 2)
     parts.push(

@@ -35,7 +35,15 @@ const PLACES = new Map<string, Point>([
   ['handle', { x: 372, y: 250 }],
   ['rim', { x: 220, y: 100 }],
 ]);
-const on = { height: 300, tolerance: 2, carried: [], places: PLACES, laid: 'by landmarks' as const };
+const on = {
+  height: 300,
+  tolerance: 2,
+  meant: [],
+  untold: new Set<string>(),
+  carried: [],
+  places: PLACES,
+  laid: 'by landmarks' as const,
+};
 const told = (lines: Point[][], more: Partial<Parameters<typeof shapeOf>[2]> = {}): ShapeReport => {
   const answer = shapeOf(lines, [PICTURE], { ...on, ...more });
   if (!answer.told) throw new Error(answer.why);
@@ -188,4 +196,10 @@ test('sentences are plain and say which way', () => {
   ).toBe(
     'The outlines lie 1.2 % of the height apart on average. Of all that either covers both cover 91 %, seen small 95 %.',
   );
+});
+
+test('nothing is told by a part that is left out', () => {
+  const [first] = told(drawn(outer(16))).stretches;
+  expect(first!.where).toBe('by the belly');
+  expect(told(drawn(outer(16)), { untold: new Set(['belly']) }).stretches).toEqual([]);
 });

@@ -139,6 +139,8 @@ const mostShared = <T extends { readonly shared: number }>(list: readonly T[]): 
  * without
  * @param on.height of the figure, the picture's pixels
  * @param on.tolerance how far an outline may be off, per cent of the height
+ * @param on.meant where parts of the picture are meant to lie; empty where nothing is meant otherwise
+ * @param on.untold names of landmarks by which nothing is said
  * @param on.carried where parts of the picture lie in the drawing, as far as that is told already
  * @param on.places landmarks of the picture by name, to say where something is
  * @param on.laid how the drawing was laid on the picture: by its lines alone it may lie less well
@@ -149,6 +151,8 @@ export function shapeOf(
   on: {
     readonly height: number;
     readonly tolerance: number;
+    readonly meant: readonly Carried[];
+    readonly untold: ReadonlySet<string>;
     readonly carried: readonly Carried[];
     readonly places: ReadonlyMap<string, Point>;
     readonly laid: 'by landmarks' | 'by lines';
@@ -167,7 +171,7 @@ export function shapeOf(
   const nudged = NUDGED[on.laid === 'by landmarks' ? 'byLandmarks' : 'byLines'];
   // What is told already is believed as far as it accounts for the outline.
   const looked = mostShared([
-    heldAgainst(likeliest, [], nudged),
+    heldAgainst(likeliest, on.meant, nudged),
     ...(on.carried.length > 0 ? [heldAgainst(likeliest, on.carried, nudged)] : []),
   ]);
   if (!looked || areaOf(looked.reference) === 0) return { told: null, why: 'picture not known' };
@@ -193,6 +197,8 @@ export function shapeOf(
     const name = nearestName(at, own, height);
     return name ? `by the ${name}` : sideOf(at, whole.flat());
   };
+  const untold = new Set([...on.untold].map((name) => `by the ${name}`));
+  const isTold = ({ where }: { readonly where: string }): boolean => !untold.has(where);
   const off = gapsOff(drawn, expected, { frame, tolerance, placeOf });
   const [outside, inside] = [
     stripsAlong(drawnLines, expected === reference ? fromPicture : signedDistances(expected), 1).map(
@@ -209,8 +215,8 @@ export function shapeOf(
       sharedSmall: overlapOf(small(drawn, SMALL), small(reference, SMALL))?.shared ?? 0,
       areas: overlap.areas,
       apart: { mean: percent(apart?.mean ?? 0), most: percent(apart?.most ?? 0) },
-      stretches: stretchesOff(outside, inside, { height, tolerance, placeOf, told: off }),
-      gaps: off,
+      stretches: stretchesOff(outside, inside, { height, tolerance, placeOf, told: off }).filter(isTold),
+      gaps: off.filter(isTold),
     },
   };
 }

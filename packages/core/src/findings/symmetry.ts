@@ -53,6 +53,9 @@ function alikeness(pairs: readonly Pair[], at: At): { along: number; out: number
   });
 }
 
+/** The name of one of a pair, without its side: "shoulder". */
+export const withoutSide = (name: string): string => name.replace(/^(left|right) /, '');
+
 /** Left and right of what is known on both sides. */
 const pairsOf = (names: readonly string[]): Pair[] =>
   names.flatMap((name): Pair[] => {
@@ -63,11 +66,12 @@ const pairsOf = (names: readonly string[]): Pair[] =>
 /**
  * How alike left and right are in a drawing of a picture that is seen from the front: every pair, by the
  * way in which it is off most.
+ * @param unlike landmarks, without their side, of which left and right are not meant to be alike
  * @returns null where the picture is not seen from the front, or fewer than three pairs are known
  */
-export function asymmetriesOf(on: Related): Asymmetry[] | null {
+export function asymmetriesOf(on: Related, unlike: ReadonlySet<string> = new Set()): Asymmetry[] | null {
   const { names, own, height } = on;
-  const pairs = pairsOf(names);
+  const pairs = pairsOf(names).filter(([left]) => !unlike.has(withoutSide(left)));
   if (pairs.length < FEWEST_PAIRS) return null;
   const should = alikeness(pairs, (name) => on.reference.get(name) as Point);
   const isFront =

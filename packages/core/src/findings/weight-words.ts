@@ -21,6 +21,31 @@ export function weightDeed({ shift }: WeightReport, sides: Sides): string | null
   return `Lean the body to the ${back}, or set the feet further to the ${on}.`;
 }
 
+/** A plumb line that falls less far outside than this falls on the feet, per cent of the height. */
+const ON_FEET = 1;
+
+/** Whether the weight falls between the feet or outside of them, beside the picture, in one sentence. */
+export function supportSentence({ outside: { drawn, reference } }: WeightReport): string {
+  const where = (by: number): string =>
+    by < ON_FEET ? 'within the feet' : `${plainNumber(by)} % outside of the feet`;
+  const [here, there] = [where(drawn), where(reference)];
+  return here === there
+    ? `A plumb line through it falls ${here}, as in the picture.`
+    : `A plumb line through it falls ${here}; in the picture ${there}.`;
+}
+
+/** What each load does to the weight, a sentence each; empty where nothing is carried. */
+export const loadSentences = ({ loads, shift }: WeightReport, sides: Sides): string[] =>
+  loads.map(({ load, without }) => {
+    const name = `the load at the ${load.on}`;
+    if (!shift.sure && !without.sure) return `With ${name} and without it the weight lies as in the picture.`;
+    const side = (one: Shift): string =>
+      one.sure
+        ? `${plainNumber(one.size)} % to the ${sideways(one.size, sides)}`
+        : 'where it does in the picture';
+    return `With ${name} it lies ${side(shift)}, without it ${side(without)}.`;
+  });
+
 /** How the feet stand beside each other, in one sentence; null where nothing can be said of it. */
 export function feetSentence({ feet }: WeightReport): string | null {
   if (!feet?.sure) return null;

@@ -4,7 +4,7 @@ import { doubtAmong, NO_DOUBT } from './doubt.ts';
 import { landmarkItem, type Item } from './item.ts';
 import { massShares } from './mass-centre.ts';
 import { weightOf, type WeightReport } from './weight.ts';
-import { feetSentence, weightDeed, weightSentence } from './weight-words.ts';
+import { feetSentence, loadSentences, supportSentence, weightDeed, weightSentence } from './weight-words.ts';
 
 const itemsOf = (places: ReadonlyMap<string, Point>, spread = 2): Item[] =>
   [...places].map(([name, at]) => landmarkItem({ id: name, name, at, spread }));
@@ -138,6 +138,51 @@ describe('the weight over the feet', () => {
     expect(feetSentence(one)).toBeNull();
     // It stands on the other foot alone.
     expect(one.reference.feet).toEqual({ x: 330, y: 1030 });
+  });
+
+  test('lies with a load where a closed form puts it, and is told with it and without it', () => {
+    const places = figurePlaces();
+    const copy = itemsOf(places);
+    const bare = weightOf(copy, reference, on)!;
+    const load = { on: 'left wrist', share: 0.25 };
+    const laden = weightOf(copy, reference, { ...on, loads: [load] })!;
+    const wrist = places.get('left wrist')!;
+    for (const axis of ['x', 'y'] as const)
+      expect(laden.drawn.weight[axis]).toBeCloseTo((bare.drawn.weight[axis] + 0.25 * wrist[axis]) / 1.25, 9);
+    expect(laden.loads).toMatchObject([{ load, without: { size: bare.shift.size } }]);
+    // An arm that reaches out further carries it further out.
+    const reaching = moved((name) => name === 'left wrist', { x: 150, y: 0 });
+    const far = weightOf(reaching, reference, { ...on, loads: [load] })!;
+    const arm = massShares(new Set(places.keys()))!.get('left wrist')!;
+    expect(far.shift.size).toBeCloseTo((15 * (arm + 0.25)) / 1.25, 1);
+    expect(loadSentences(far, 'picture')).toEqual([
+      expect.stringMatching(
+        /^With the load at the left wrist it lies [\d.]+ % to the right, without it where/,
+      ),
+    ]);
+    expect(loadSentences(bare, 'picture')).toEqual([]);
+    // What is carried at a place that nobody knows is left out.
+    const nowhere = weightOf(copy, reference, { ...on, loads: [{ on: 'tail', share: 1 }] })!;
+    expect(nowhere.drawn.weight).toEqual(bare.drawn.weight);
+  });
+
+  test('falls within the feet, or outside of them by as much as the body stands beside them', () => {
+    const copy = weightOf(itemsOf(figurePlaces()), reference, on)!;
+    expect(copy.outside).toEqual({ drawn: 0, reference: 0 });
+    expect(supportSentence(copy)).toBe('A plumb line through it falls within the feet, as in the picture.');
+    const [one, other] = [300, 400].map((x) =>
+      weightOf(
+        moved((name) => !isLeg(name), { x, y: 0 }),
+        reference,
+        on,
+      )!,
+    );
+    expect(one!.outside.drawn).toBeGreaterThan(5);
+    const still = (0.3854 * 0.2894 + 0.0914 + 0.0266) / 1.0001;
+    expect(other!.outside.drawn - one!.outside.drawn).toBeCloseTo(10 * (1 - still), 1);
+    expect(supportSentence(one!)).toMatch(
+      /falls [\d.]+ % outside of the feet; in the picture within the feet/,
+    );
   });
 
   test('is not told without feet or a height', () => {

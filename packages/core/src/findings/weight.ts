@@ -1,7 +1,7 @@
 import type { Point } from '../geometry/point.ts';
 import { covarianceOf, type Doubt } from './doubt.ts';
 import { landmarksBy, type Item } from './item.ts';
-import { massShares, type Shares } from './mass-centre.ts';
+import { massShares, withLoads, type Load, type Shares } from './mass-centre.ts';
 import type { Degree } from './sureness.ts';
 import { toleranceOf } from './tolerance.ts';
 
@@ -27,11 +27,17 @@ export interface WeightReport {
   readonly shift: Shift;
   /** How much higher the left foot stands beside the right; null where both do not stand in the picture. */
   readonly feet: Shift | null;
+  /** What is carried, each with where the weight would lie without it. */
+  readonly loads: readonly { readonly load: Load; readonly without: Shift }[];
+  /** How far the plumb line falls outside of where the feet stand, per cent of the height: 0 between them. */
+  readonly outside: { readonly drawn: number; readonly reference: number };
   /** Of the drawing, as it is laid on the picture. */
   readonly drawn: Plumb;
   readonly reference: Plumb;
 }
 
+/** Feet bear weight so far on either side of their ankles, parts of the figure's height. */
+const FOOT = 0.06;
 /** A foot within this of the lowest, parts of the figure's height, bears weight. */
 const STANDS = 0.1;
 /**
@@ -75,18 +81,26 @@ function lessOf(a: Shares, b: Shares): Shares {
  * @param drawn its landmarks laid on the reference, in its pixels
  * @param on.height of the figure, pixels
  * @param on.doubt of drawn items that were found together, in the same pixels
+ * @param on.loads what the figure carries
  * @returns null where trunk, thighs or feet are not known in both, or the height is not above 0
  */
 export function weightOf(
   drawn: readonly Item[],
   reference: readonly Item[],
-  on: { readonly height: number; readonly doubt: Doubt; readonly seconds: number | null },
+  on: {
+    readonly height: number;
+    readonly doubt: Doubt;
+    readonly seconds: number | null;
+    readonly loads?: readonly Load[];
+  },
 ): WeightReport | null {
   const [own, true_] = [landmarksBy(drawn), landmarksBy(reference)];
   const known = new Set([...own.keys()].filter((name) => true_.has(name)));
-  const mass = massShares(known);
+  const body = massShares(known);
   const feet = FEET.filter((name) => known.has(name));
-  if (!mass || feet.length === 0 || !(on.height > 0)) return null;
+  if (!body || feet.length === 0 || !(on.height > 0)) return null;
+  const loads = (on.loads ?? []).filter((load) => known.has(load.on));
+  const mass = withLoads(body, loads, known);
   const lowest = Math.max(...feet.map((name) => (true_.get(name) as Item).centre.y));
   const standing = feet.filter((name) => (true_.get(name) as Item).centre.y >= lowest - STANDS * on.height);
   const support: Shares = new Map(standing.map((name) => [name, 1 / standing.length]));
@@ -107,8 +121,26 @@ export function weightOf(
     feet: sumOf(support, at),
   });
   const [left, right] = FEET as [string, string];
+  const outsideOf = (at: ReadonlyMap<string, Item>): number => {
+    const xs = standing.map((name) => (at.get(name) as Item).centre.x);
+    const { x } = sumOf(mass, at);
+    const half = FOOT * on.height;
+    return (100 * Math.max(0, Math.min(...xs) - half - x, x - Math.max(...xs) - half)) / on.height;
+  };
+  const shiftBy = (shares: Shares): Shift => shiftOf(lessOf(shares, support), 0, WEIGHT_WORTH);
   return {
-    shift: shiftOf(lessOf(mass, support), 0, WEIGHT_WORTH),
+    shift: shiftBy(mass),
+    loads: loads.map((load) => ({
+      load,
+      without: shiftBy(
+        withLoads(
+          body,
+          loads.filter((other) => other !== load),
+          known,
+        ),
+      ),
+    })),
+    outside: { drawn: outsideOf(own), reference: outsideOf(true_) },
     feet:
       standing.length === 2
         ? shiftOf(

@@ -56,8 +56,21 @@ export interface DetailMark {
   readonly reference: Id;
 }
 
+/** The most that a load may weigh, beside the body's own weight. */
+export const HEAVIEST = 3;
+
+/** Something heavy that a figure carries at one of its landmarks. */
+export interface LoadMark {
+  readonly kind: 'load';
+  readonly id: Id;
+  /** The name of the landmark, the sitter's left and right. */
+  readonly on: string;
+  /** What it weighs, beside the body's own weight as 1. */
+  readonly share: number;
+}
+
 export type SightMark = LengthSight | TiltSight;
 /** Whatever the student places on a reference. */
-export type ReferenceMark = TraitMark | LandmarkMark | SightMark | DetailMark | SilhouetteMark;
-export const MARK_KINDS = ['trait', 'landmark', 'sight', 'detail', 'silhouette'] as const;
+export type ReferenceMark = TraitMark | LandmarkMark | SightMark | DetailMark | SilhouetteMark | LoadMark;
+export const MARK_KINDS = ['trait', 'landmark', 'sight', 'detail', 'silhouette', 'load'] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];

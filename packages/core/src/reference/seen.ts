@@ -1,7 +1,7 @@
 import { transformPoint } from '../geometry/affine.ts';
 import type { Point } from '../geometry/point.ts';
 import { otherSide } from '../subjects/subjects.ts';
-import type { ReferenceMark, SightMark } from './mark.ts';
+import type { LoadMark, ReferenceMark, SightMark } from './mark.ts';
 import { inFrame, preparedFrame, type Preparation, type Size } from './preparation.ts';
 
 /** A landmark as it is known, in whichever frame the holder says. */
@@ -91,3 +91,9 @@ export function seenSights(
       : [{ ...mark, unit: null, span: pair(mark.span) }];
   });
 }
+
+/** What a figure carries as it is seen on a prepared picture: turned over, left and right are swapped. */
+export const seenLoads = (marks: readonly ReferenceMark[], { flip }: Pick<Preparation, 'flip'>): LoadMark[] =>
+  marks.flatMap((mark) =>
+    mark.kind === 'load' ? [{ ...mark, on: flip ? otherSide(mark.on) : mark.on }] : [],
+  );

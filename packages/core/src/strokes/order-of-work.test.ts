@@ -1,5 +1,5 @@
 import { orderOfWork, type WorkedStroke } from './order-of-work.ts';
-import { orderSentence, timeSentence } from './order-words.ts';
+import { orderMarks, orderSentence, timeSentence } from './order-words.ts';
 
 const stroke = (part: string, length: number, ms: number): WorkedStroke => ({
   length,
@@ -27,6 +27,12 @@ test('the whole stands with the first line of its last part, and details afterwa
   expect(order.stood).toBeCloseTo(0.3, 12);
   expect(order.time[0]).toEqual({ part: 'head', share: 0.6 });
   expect(orderSentence(order)).toBe('The whole stood after a third of the drawing time.');
+  expect(orderMarks(order)).toEqual([
+    { strokes: 1, label: 'trunk' },
+    { strokes: 2, label: 'left leg' },
+    { strokes: 3, label: 'head' },
+    { strokes: 3, label: 'the whole stood' },
+  ]);
   expect(timeSentence(order)).toBe(
     'Of the time with the pen down you spent 60 % on the head and 30 % on the trunk.',
   );

@@ -19,6 +19,8 @@ export interface OrderOfWork {
   readonly time: readonly { readonly part: string; readonly share: number }[];
   /** How many strokes were drawn when the whole stood. */
   readonly strokes: number;
+  /** The parts in the order of their first lines, each with how many strokes were drawn then. */
+  readonly firstLines: readonly { readonly part: string; readonly strokes: number }[];
 }
 
 /** A part has its first line when so much of its extent is drawn. */
@@ -94,5 +96,8 @@ export function orderOfWork(
       .map(({ part }) => ({ part, share: timeOn(part, strokes) / total }))
       .sort((a, b) => b.share - a.share),
     strokes: last.strokes,
+    firstLines: laid
+      .map(({ part, strokes: after }) => ({ part, strokes: after }))
+      .sort((a, b) => a.strokes - b.strokes),
   };
 }

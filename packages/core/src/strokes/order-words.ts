@@ -30,6 +30,23 @@ export function orderSentence({ stood, before, last }: OrderOfWork): string {
   return `${when}; ${listed(the)} had been worked on before that.`;
 }
 
+/** A moment of a drawing: after so many strokes, and what was there then. */
+export interface OrderMark {
+  readonly strokes: number;
+  readonly label: string;
+}
+
+/** The moments at which parts had their first lines, in their order, and at the end the whole. */
+export function orderMarks({ firstLines, strokes }: OrderOfWork): OrderMark[] {
+  const moments = new Map<number, string[]>();
+  for (const { part, strokes: after } of firstLines)
+    moments.set(after, [...(moments.get(after) ?? []), part]);
+  return [
+    ...[...moments].map(([after, parts]) => ({ strokes: after, label: listed(parts) })),
+    { strokes, label: 'the whole stood' },
+  ];
+}
+
 /** Where the time went, in one sentence: the two parts that took most. */
 export function timeSentence({ time }: OrderOfWork): string {
   const most = time.slice(0, 2).map(({ part, share }) => `${Math.round(100 * share)} % on the ${part}`);

@@ -1,2 +1,3 @@
 export * from './subject.ts';
 export * from './subjects.ts';
+export * from './body-parts.ts';

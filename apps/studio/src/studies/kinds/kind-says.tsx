@@ -36,13 +36,15 @@ export function KindSays(props: KindSaysProps) {
     case 'movement':
       return action && <MovementKind action={action} />;
     case 'relations':
-      return relations && <RelationsKind relations={relations} sides={report.sides} {...which} />;
+      return (
+        relations && <RelationsKind {...{ study, attempt, relations }} sides={report.sides} {...which} />
+      );
     case 'outline':
       return shape && <OutlineKind shape={shape} {...which} onSave={onSave} />;
     case 'gaps':
       return shape && <GapsKind shape={shape} {...which} onSave={onSave} />;
     case 'weight':
-      return weight && <WeightKind weight={weight} sides={report.sides} />;
+      return weight && <WeightKind reference={study.reference} weight={weight} sides={report.sides} />;
     case 'values':
       return values && <ValuesKind values={values} nearest={nearest} />;
     case 'noticed':

@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import { orderSentence, timeSentence, type OrderOfWork } from '@deft/core/strokes';
+import { OrderMarks } from '../../page/parts/order-marks';
 import { Act } from '../../ui/acts';
 import { Slider } from '../../ui/slider';
 import { Text } from '../../ui/text';
@@ -31,10 +32,11 @@ export function OrderKind({
         most={count}
         step={1}
         shown={`${until} of ${count} strokes`}
+        marks={order.firstLines.map(({ strokes }) => strokes)}
         onChange={onUntil}
       />
+      <OrderMarks order={order} onStrokes={onUntil} />
       <View style={styles.acts}>
-        <Act label="When the whole stood" onPress={() => onUntil(order.strokes)} testID="when-it-stood" />
         <Act label="All of it" onPress={() => onUntil(count)} testID="all-of-it" />
       </View>
     </View>

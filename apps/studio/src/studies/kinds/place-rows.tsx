@@ -1,3 +1,4 @@
+import { Fragment, type ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Text } from '../../ui/text';
@@ -7,6 +8,8 @@ export interface SaidPlace {
   readonly sentence: string;
   /** What to do about it, shown where it is chosen. */
   readonly deed: string;
+  /** What else can be done about it, under it where it is chosen. */
+  readonly act?: ReactNode;
 }
 
 /** What is said of places on the drawing, numbered as their pins are; one may be chosen. */
@@ -22,29 +25,31 @@ export function PlaceRows({
   const palette = usePalette();
   return (
     <View>
-      {places.map(({ sentence, deed }, i) => (
-        <Pressable
-          key={i}
-          role="button"
-          aria-pressed={i === chosen}
-          testID="said-place"
-          onPress={() => onChoose(i === chosen ? null : i)}
-          style={[
-            styles.row,
-            {
-              borderColor: palette.rule,
-              backgroundColor: i === chosen ? palette.verdigrisWash : 'transparent',
-            },
-          ]}
-        >
-          <Text kind="figures" colour={palette.redline} style={styles.number}>
-            {i + 1}
-          </Text>
-          <View style={styles.said}>
-            <Text>{sentence}</Text>
-            {i === chosen ? <Text soft>{deed}</Text> : null}
-          </View>
-        </Pressable>
+      {places.map(({ sentence, deed, act }, i) => (
+        <Fragment key={i}>
+          <Pressable
+            role="button"
+            aria-pressed={i === chosen}
+            testID="said-place"
+            onPress={() => onChoose(i === chosen ? null : i)}
+            style={[
+              styles.row,
+              {
+                borderColor: palette.rule,
+                backgroundColor: i === chosen ? palette.verdigrisWash : 'transparent',
+              },
+            ]}
+          >
+            <Text kind="figures" colour={palette.redline} style={styles.number}>
+              {i + 1}
+            </Text>
+            <View style={styles.said}>
+              <Text>{sentence}</Text>
+              {i === chosen ? <Text soft>{deed}</Text> : null}
+            </View>
+          </Pressable>
+          {i === chosen ? act : null}
+        </Fragment>
       ))}
     </View>
   );

@@ -6,35 +6,58 @@ import {
   keptSentence,
   lineUpDeed,
   lineUpSentence,
+  overlapDeed,
+  overlapSentence,
   proportionSentence,
   sidesSentence,
   triangleDeed,
   triangleSentence,
+  withoutSide,
   type CheckReport,
   type RelationsReport,
 } from '@deft/core/findings';
+import type { Attempt, Study } from '@deft/contract';
 import { Choice, Option } from '../../ui/choice';
 import { Text } from '../../ui/text';
+import { MeantAct } from '../meant';
 import { GOES_WITH_IT, RELATION_MARKS } from '../words';
 import { PlaceRows } from './place-rows';
 
 /** What lines up, the triangle that is off most, and any length in units of any other. */
 export function RelationsKind({
+  study,
+  attempt,
   relations,
   sides,
   chosen,
   onChoose,
 }: {
+  readonly study: Study;
+  readonly attempt: Attempt;
   readonly relations: RelationsReport;
   readonly sides: CheckReport['sides'];
   readonly chosen: number | null;
   readonly onChoose: (place: number | null) => void;
 }) {
-  const { lineUps, triangle, asymmetry, following } = relations;
+  const { overlaps, lineUps, triangle, asymmetry, following } = relations;
   const places = [
+    ...overlaps.map((one) => ({ sentence: overlapSentence(one), deed: overlapDeed(one) })),
     ...lineUps.map((one) => ({ sentence: lineUpSentence(one, sides), deed: lineUpDeed(one, sides) })),
     ...(triangle ? [{ sentence: triangleSentence(triangle), deed: triangleDeed(triangle) }] : []),
-    ...(asymmetry ? [{ sentence: asymmetrySentence(asymmetry), deed: asymmetryDeed(asymmetry) }] : []),
+    ...(asymmetry
+      ? [
+          {
+            sentence: asymmetrySentence(asymmetry),
+            deed: asymmetryDeed(asymmetry),
+            act: (
+              <MeantAct
+                {...{ study, attempt }}
+                departure={{ kind: 'unlike', part: withoutSide(asymmetry.about[0]) }}
+              />
+            ),
+          },
+        ]
+      : []),
   ];
   return (
     <View style={styles.kind} testID="relations-kind">

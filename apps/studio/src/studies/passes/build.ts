@@ -3,7 +3,7 @@ import { HANDS } from '../../data/desk-slice';
 import type { Pass } from '../../page/shell/pass';
 import { PASS_NOTES } from '../words';
 import { DrawingBefore } from '../in-mind';
-import { Beside, STUDY_PANELS, UnderBuild } from './page-parts';
+import { Beside, BUILD_PANELS, UnderBuild } from './page-parts';
 
 /**
  * On a clean page, freehand: a ground line first, then forms; the reference beside, in the corner or away.
@@ -15,7 +15,7 @@ export const build: Pass = {
   places: ['Beside', 'Corner', 'Away'],
   firstPlace: (wide) => (wide ? 'Beside' : 'Corner'),
   hint: PASS_NOTES.build,
-  panels: STUDY_PANELS,
+  panels: BUILD_PANELS,
   Beside,
   Under: UnderBuild,
   Over: DrawingBefore,

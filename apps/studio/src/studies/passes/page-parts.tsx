@@ -11,9 +11,11 @@ import { Act } from '../../ui/acts';
 import { BoardPicture } from '../../ui/board-picture';
 import { BoardsPanel } from '../boards-panel';
 import { InMind } from '../in-mind';
+import { MeantPanel } from '../meant';
 import { useStudy } from '../study-context';
 import { TraitsPanel } from '../traits-panel';
 import { useNames } from '../use-names';
+import { ON_PURPOSE } from '../words';
 
 /** What the passes of a study that lie on a page have in common. */
 
@@ -79,4 +81,10 @@ export function Beside() {
 export const STUDY_PANELS: readonly PassPanel[] = [
   { name: 'traits', label: 'What to look for', Panel: TraitsPanel },
   { name: 'boards', label: 'Boards', Panel: BoardsPanel },
+];
+
+/** Where one draws freehand, one may also mean something otherwise than it is. */
+export const BUILD_PANELS: readonly PassPanel[] = [
+  ...STUDY_PANELS,
+  { name: 'meant', label: ON_PURPOSE, Panel: MeantPanel },
 ];

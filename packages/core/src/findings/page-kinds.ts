@@ -1,0 +1,169 @@
+import { transformPoint, type Affine } from '../geometry/affine.ts';
+import type { Point } from '../geometry/point.ts';
+import { formOutline } from '../page/form-geometry.ts';
+import { bySheet } from '../page/paint-order.ts';
+import type { Id, Thing } from '../page/things.ts';
+import type { Front } from '../subjects/body-parts.ts';
+import { SUBJECTS } from '../subjects/subjects.ts';
+import { actionOf, type ActionReport } from './action-line.ts';
+import type { CheckReport } from './check.ts';
+import type { CheckedReference } from './checked-reference.ts';
+import { moveDoubt, type Doubt } from './doubt.ts';
+import { moveItem, placesBy, type Item } from './item.ts';
+import { movedPlaces, type Meant } from './meant.ts';
+import { measuredSights, type MeasuredSight } from './noticed.ts';
+import { overlapsOf, type Overlap } from './overlaps.ts';
+import { relationsOf, type RelationsReport } from './relations.ts';
+import { carriedLines, shapeOf, type ShapeAnswer } from './shape.ts';
+import { frontsAmong, stackedOtherwise, type Stacked } from './stacked.ts';
+import { GESTURE_SECONDS, toleranceOf } from './tolerance.ts';
+import { weightOf, type WeightReport } from './weight.ts';
+
+/** What is told of a drawing as a whole. */
+export interface WholeKinds {
+  /** Where the weight lies over the feet; null of what is no figure, or where too little of it is known. */
+  readonly weight: WeightReport | null;
+  /** Its line of action; null of what is no figure, where too little is known, or where it is straight. */
+  readonly action: ActionReport | null;
+  /** How its landmarks lie to each other; null where too few are known, or the time was too short. */
+  readonly relations: RelationsReport | null;
+  /** What was measured by eye on the picture, in the drawing. */
+  readonly noticed: readonly MeasuredSight[];
+}
+
+/**
+ * Of how landmarks lie to each other, only what is as well seen from elsewhere: lengths in each other's
+ * units.
+ */
+const proportionsOnly = (relations: RelationsReport): RelationsReport => ({
+  ...relations,
+  lineUps: [],
+  following: [],
+  count: 0,
+  kept: 0,
+  triangle: null,
+  asymmetry: null,
+  overlaps: [],
+});
+
+/** A drawing with how it lies on its picture, to see in it what covers what. */
+interface Laid {
+  readonly report: CheckReport;
+  readonly height: number;
+  /** Page millimetres. */
+  readonly lines: readonly (readonly Point[])[];
+  /** The drawing's forms, page millimetres, and the picture's, its pixels; each from the lowest up. */
+  readonly stacks: { readonly drawn: readonly Stacked[]; readonly reference: readonly Stacked[] };
+  /** Which parts cover which in the picture, beyond what its forms say. */
+  readonly fronts: readonly Front[];
+}
+
+/** Named forms of a page from the lowest up, moved by a transform. */
+export const stackOn = (things: ReadonlyMap<Id, Thing>, by: Affine): Stacked[] =>
+  [...bySheet(things).values()]
+    .flat()
+    .flatMap((thing) =>
+      thing.type === 'form' && thing.part !== null
+        ? [{ name: thing.part, outline: formOutline(thing).map((p) => transformPoint(by, p)) }]
+        : [],
+    );
+
+/**
+ * What covers what in a drawing otherwise than in its picture: by its forms where both have some, else by
+ * its lines.
+ */
+function overlapsIn(
+  { report, height, lines, stacks, fronts }: Laid,
+  places: ReadonlyMap<string, Point>,
+): Overlap[] {
+  const { toReference } = report;
+  if (!toReference) return [];
+  const traced = frontsAmong(stacks.reference);
+  const drawn = stacks.drawn.map(({ name, outline }) => ({
+    name,
+    outline: outline.map((p) => transformPoint(toReference, p)),
+  }));
+  const stacked = stackedOtherwise(drawn, [...traced, ...fronts]);
+  const isToldBy = ([front, behind]: Front): boolean =>
+    stacked.some((one) => one.front === front && one.behind === behind);
+  const open = [...traced, ...fronts].filter((one) => !isToldBy(one));
+  const laid = lines.map((line) => line.map((p) => transformPoint(toReference, p)));
+  return [...stacked, ...overlapsOf(laid, places, open, height)];
+}
+
+/**
+ * What is told of a drawing as a whole, once it is laid on its picture: how its landmarks lie to each
+ * other, of a figure its weight and movement; in a short gesture its movement alone.
+ */
+export function wholeKinds(
+  { drawn, reference: items, wholly, unlike }: Meant,
+  on: Laid & {
+    readonly reference: CheckedReference;
+    readonly doubt: Doubt;
+    readonly seconds: number | null;
+  },
+): WholeKinds {
+  const { toReference } = on.report;
+  if (!toReference) return { weight: null, action: null, relations: null, noticed: [] };
+  const laid = drawn.map((item) => moveItem(item, toReference));
+  const there = { height: on.height, doubt: moveDoubt(on.doubt, toReference), seconds: on.seconds };
+  const isGesture = (on.seconds ?? Infinity) <= GESTURE_SECONDS;
+  const isFigure = on.reference.subject === 'figure';
+  const { axes } = SUBJECTS[on.reference.subject];
+  const told = new Set([...on.report.findings, ...on.report.perhaps].flatMap(({ drawn: ids }) => ids));
+  const overlaps = overlapsIn(on, placesBy(laid));
+  const relations = isGesture ? null : relationsOf(laid, items, { ...there, told, axes, overlaps, unlike });
+  if (wholly)
+    return { weight: null, action: null, relations: relations && proportionsOnly(relations), noticed: [] };
+  return {
+    weight:
+      isGesture || !isFigure ? null : weightOf(laid, items, { ...there, loads: on.reference.loads ?? [] }),
+    action: isFigure ? actionOf(laid, items, there) : null,
+    relations,
+    noticed: measuredSights(on.reference.sights ?? [], laid, items, there),
+  };
+}
+
+/**
+ * The shape of a drawing that is laid on its picture. Where something is told of its parts already, the
+ * picture is held against it as if they lay where they do in the drawing.
+ */
+export function shapeIn(
+  lines: readonly (readonly Point[])[],
+  items: readonly Item[],
+  on: {
+    readonly meant: Meant;
+    readonly reference: CheckedReference;
+    readonly report: CheckReport;
+    readonly height: number;
+    readonly seconds: number | null;
+  },
+): ShapeAnswer | null {
+  const { meant } = on;
+  const { toReference, findings, perhaps } = on.report;
+  const isShort = (on.seconds ?? Infinity) <= GESTURE_SECONDS;
+  if (!toReference || meant.wholly || !(on.height > 0) || isShort) return null;
+  const places = placesBy(items);
+  const drawn = placesBy(meant.drawn.map((item) => moveItem(item, toReference)));
+  const ends = new Map(
+    [...places].flatMap(([name, from]) => {
+      const to = drawn.get(name);
+      return to ? [[name, { from, to }] as const] : [];
+    }),
+  );
+  const isTold = findings.length + perhaps.length > 0;
+  const axes = SUBJECTS[on.reference.subject].axes.map((axis) => axis.ends);
+  return shapeOf(
+    lines.map((line) => line.map((p) => transformPoint(toReference, p))),
+    on.reference.silhouettes ?? [],
+    {
+      height: on.height,
+      tolerance: toleranceOf('place', on.seconds),
+      meant: meant.departures.length > 0 ? carriedLines(movedPlaces(items, meant.reference), axes) : [],
+      carried: isTold ? carriedLines(ends, axes) : [],
+      untold: meant.untold,
+      places,
+      laid: on.report.averageMiss ? 'by landmarks' : 'by lines',
+    },
+  );
+}
