@@ -1,13 +1,12 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { boxOf } from '@deft/core/geometry';
 import { strokePoints, thingBox, type Stroke } from '@deft/core/page';
-import { seeded } from '@deft/core/random';
 import { newBlock } from '@deft/core/session';
 import type { Reference, Study } from '@deft/contract';
-import { drawFigure, planted, type Change } from '../packages/core/src/testing/drawn-figure.ts';
 import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { newSession } from './clock-run.ts';
+import { drawLines, drawn, placesOnPage } from './figure-lines.ts';
 import { control, type At, type Pointer } from './hands.ts';
 import { turnLimb } from './mend.ts';
 import { photoOfPaper, SHEET } from './photo-of-paper.ts';
@@ -18,7 +17,6 @@ import {
   drawing,
   look,
   lying,
-  penLine,
   saved,
   SIZES,
   takeHand,
@@ -47,28 +45,6 @@ async function attempt(page: Page): Promise<{ reference: Reference; pageId: stri
 const SWUNG = { kind: 'turn', limb: 'right arm', by: -40 } as const;
 const swungArm = (reference: Reference): At[][] => drawn(reference, SWUNG);
 
-/** Where a reference's landmarks come to lie with a change planted, or none, 150 mm tall on the page. */
-function placesOnPage(reference: Reference, change: Change | null): ReadonlyMap<string, At> {
-  const landmarks = reference.truth?.landmarks ?? [];
-  const truly = new Map(landmarks.map(({ name, at }) => [name, at]));
-  const by = TALL / (reference.figureHeight ?? 1000);
-  const left = Math.min(...landmarks.map(({ at }) => at.x));
-  return new Map(
-    [...(change ? planted(truly, change) : truly)].map(([name, { x, y }]) => [
-      name,
-      { x: 40 + (x - left) * by, y: 15 + y * by },
-    ]),
-  );
-}
-const TALL = 150;
-
-/** A figure in single lines with a change planted, or none. */
-function drawn(reference: Reference, change: Change | null): At[][] {
-  const places = placesOnPage(reference, change);
-  const { lines } = drawFigure(places, TALL, { manner: 'axes', wobble: 0.3, random: seeded(5) });
-  return lines.map(penLine);
-}
-
 /** Lines that lean to the picture's right from their lowest up, which is a facing sitter's left. */
 function leaning(lines: readonly (readonly At[])[]): At[][] {
   const ground = Math.max(...lines.flat().map(({ y }) => y));
@@ -80,11 +56,6 @@ function svgOf(lines: readonly (readonly At[])[]): string {
   const { width, height } = SHEET;
   const paths = lines.map((line) => `<path d="M${line.map(({ x, y }) => `${x} ${y}`).join('L')}"/>`);
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" fill="none" stroke="#000" stroke-width="0.5">${paths.join('')}</svg>`;
-}
-
-async function drawLines(page: Page, lines: readonly (readonly At[])[], pointer: Pointer): Promise<void> {
-  const { stroke } = await drawing(page);
-  for (const line of lines) await stroke(line, pointer);
 }
 
 /** Drags a ring a little to the right. */

@@ -96,7 +96,7 @@ function Meant({ study, attempt, trace }: MeantProps) {
             key={label}
             small
             label={label}
-            onPress={() => mean(departure, `Meant: ${departureInWords(departure)}.`)}
+            onPress={() => mean(departure, null)}
           />
         ))}
       </Acts>

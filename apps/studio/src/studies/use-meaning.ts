@@ -21,7 +21,8 @@ export function useMeaning(study: Study, attempt: Attempt) {
   };
   return {
     departures,
-    mean: (departure: Departure, said: string) => keep(meaning(departures, departure), said),
+    /** @param said in a note, with a way back; null where it can be taken back on the spot */
+    mean: (departure: Departure, said: string | null) => keep(meaning(departures, departure), said),
     takeBack: (departure: Departure, said: string) =>
       keep(
         departures.filter((one) => one !== departure),

@@ -23,7 +23,13 @@ export function useFocusTrap(): RefObject<View | null> {
       preventScroll: true,
     });
     trap.activate();
+    // What had the focus may go away with all that stands round it: keys are heard again here, not nowhere.
+    const gone = new MutationObserver(() => {
+      if (document.activeElement === document.body) element.focus({ preventScroll: true });
+    });
+    gone.observe(element, { childList: true, subtree: true });
     return () => {
+      gone.disconnect();
       trap.deactivate();
     };
   }, []);

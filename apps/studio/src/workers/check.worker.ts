@@ -2,6 +2,7 @@ import {
   checkPages,
   mendPage,
   needsPictureLines,
+  planesIn,
   referenceItems,
   type CheckedPages,
   type CheckedReference,
@@ -58,7 +59,11 @@ const work = {
     // In a short time nobody lays tone that is to be judged: nothing of its shape is told then either.
     const values =
       toReference && checked.shape
-        ? await seenValues({ attempt, lifted, picture, silhouettes, toReference, height: checked.height })
+        ? await seenValues({
+            ...{ attempt, lifted, picture, silhouettes, toReference },
+            height: checked.height,
+            planes: planesIn(checked),
+          })
         : null;
     return { ...checked, values };
   },

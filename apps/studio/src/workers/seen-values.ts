@@ -1,5 +1,12 @@
-import { movedValues, valuesOf, type Outlines, type ValueReport } from '@deft/core/findings';
-import { compose, scaling, type Affine } from '@deft/core/geometry';
+import {
+  movedValues,
+  planesOf,
+  valuesOf,
+  type Outlines,
+  type Plane,
+  type ValueReport,
+} from '@deft/core/findings';
+import { compose, scaling, type Affine, type Point } from '@deft/core/geometry';
 import { filled } from '@deft/core/mask';
 import {
   pageOf,
@@ -29,6 +36,8 @@ export interface ToValue {
   readonly toReference: Affine;
   /** Of the figure, the picture's pixels. */
   readonly height: number;
+  /** The planes of a box, the picture's pixels; empty of what is none. */
+  readonly planes: readonly Plane[];
 }
 
 /** Sheets on which something is drawn that stands for light and dark. */
@@ -95,7 +104,7 @@ async function drawnOver({ attempt, lifted, toReference }: ToValue, { width, hei
  * laid, or the picture cannot be read.
  */
 export async function seenValues(input: ToValue): Promise<ValueReport | null> {
-  const { attempt, lifted, picture, silhouettes, height } = input;
+  const { attempt, lifted, picture, silhouettes, height, planes } = input;
   if (!mayBeToned(attempt, lifted)) return null;
   const pixels = await seenPicture(picture);
   if (!pixels) return null;
@@ -107,14 +116,18 @@ export async function seenValues(input: ToValue): Promise<ValueReport | null> {
     { x: width, y: rows },
     { x: 0, y: rows },
   ];
-  const thing = outlines
-    ? outlines.map((outline) => outline.map(({ x, y }) => ({ x: x / scale, y: y / scale })))
-    : [whole];
-  const report = valuesOf(
+  const smaller = (outline: readonly Point[]): Point[] =>
+    outline.map(({ x, y }) => ({ x: x / scale, y: y / scale }));
+  const thing = outlines ? outlines.map(smaller) : [whole];
+  const [drawn, shown] = [
     lightnessOf(await drawnOver(input, pixels), width, rows),
     lightnessOf(pixels.data, width, rows),
-    filled(thing, width, rows),
-    height / scale,
-  );
-  return report && movedValues(report, scaling(scale));
+  ];
+  const report = valuesOf(drawn, shown, filled(thing, width, rows), height / scale);
+  const inFrame = planes.map(({ name, drawn: own, reference }) => ({
+    name,
+    drawn: smaller(own),
+    reference: smaller(reference),
+  }));
+  return report && { ...movedValues(report, scaling(scale)), planes: planesOf(drawn, shown, inFrame) };
 }

@@ -1,4 +1,4 @@
-import { IDENTITY, invert, type Affine } from '../geometry/affine.ts';
+import { IDENTITY, invert, transformPoint, type Affine } from '../geometry/affine.ts';
 import { boxOf, longerSide } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import {
@@ -24,12 +24,14 @@ import type { Departure } from './departure.ts';
 import { doubtAmong } from './doubt.ts';
 import type { Finding } from './finding.ts';
 import { handOf, type Hand } from './hand.ts';
-import { landmarkItem, type Item } from './item.ts';
+import { landmarkItem, moveItem, placesBy, type Item } from './item.ts';
 import { asMeant, type Meant } from './meant.ts';
 import { WHOLLY } from './meant-words.ts';
 import { mendOf, type Mend } from './mend.ts';
+import { planesBy, type Plane } from './planes.ts';
 import { shapeIn, stackOn, wholeKinds, type WholeKinds } from './page-kinds.ts';
-import type { ShapeAnswer } from './shape.ts';
+import type { Outlines, ShapeAnswer } from './shape.ts';
+import { tracedSilhouette } from './traced-silhouette.ts';
 
 type Things = ReadonlyMap<Id, Thing>;
 
@@ -157,6 +159,31 @@ export interface CheckedPages extends WholeKinds {
 export const isBlank = (attempt: Things): boolean =>
   drawnLines(attempt).length === 0 && itemsOn(attempt).length === 0;
 
+/** What belongs to a reference's thing: as it is known, else by the contour that was traced over it. */
+function silhouettesOf(
+  { silhouettes = [], id }: CheckedReference,
+  trace: Things | null,
+  height: number,
+): readonly Outlines[] {
+  const placement = trace && placementOf(trace, id);
+  if (silhouettes.length > 0 || !trace || !placement) return silhouettes;
+  const toPicture = invert(placement);
+  const strokes = new Map([...trace].filter(([, { type }]) => type !== 'form'));
+  const traced = tracedSilhouette(
+    drawnLines(strokes).map(({ points }) => points.map((p) => transformPoint(toPicture, p))),
+    height,
+  );
+  return traced ? [traced] : [];
+}
+
+/** The planes of a box where they lie in a checked drawing and in its picture, its pixels; empty of none. */
+export function planesIn({ meant, report }: Pick<CheckedPages, 'meant' | 'report'>): Plane[] {
+  const { toReference } = report;
+  if (!toReference) return [];
+  const laid = meant.drawn.map((item) => moveItem(item, toReference));
+  return planesBy(placesBy(laid), placesBy(meant.reference));
+}
+
 /** Why a drawing cannot be told from its lines, as one would say it. */
 const OTHER_POSE =
   'The desk cannot tell: in its lines this looks like another pose. Set a few landmarks, and it can.';
@@ -282,6 +309,13 @@ export function checkPages(input: {
     shape:
       isEmpty || placesOnly
         ? null
-        : shapeIn(drawn, items, { meant, reference, report: said, height, seconds }),
+        : shapeIn(drawn, items, {
+            meant,
+            reference,
+            report: said,
+            height,
+            seconds,
+            silhouettes: silhouettesOf(reference, trace, height),
+          }),
   };
 }

@@ -3,7 +3,7 @@ import type { CheckedPages } from './from-pages.ts';
 import { lineUpDeed, overlapDeed } from './relation-words.ts';
 import { headlineOf, thingToDo } from './sentences.ts';
 import { gapDeed, stretchDeed } from './shape-words.ts';
-import { valuesDeed } from './value-words.ts';
+import { planesDeed, valuesDeed } from './value-words.ts';
 import type { ValueReport } from './values.ts';
 import { weightDeed } from './weight-words.ts';
 
@@ -34,6 +34,7 @@ export function headlineOfAll(
     gap ? gapDeed(gap) : null,
     lineUp ? lineUpDeed(lineUp, sides) : null,
     values?.off?.sure === 'clearly' ? valuesDeed(values) : null,
+    values?.planes?.off?.sure === 'clearly' ? planesDeed(values) : null,
   ];
   return deeds.find((deed) => deed !== null) ?? headlineOf(report);
 }

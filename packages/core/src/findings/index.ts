@@ -31,6 +31,7 @@ export * from './action-words.ts';
 export type { Plumb, WeightReport } from './weight.ts';
 export { withoutSide, type Asymmetry } from './symmetry.ts';
 export type { Triangle } from './triangles.ts';
+export { planesBy, planesOf, type Plane, type PlanesReport } from './planes.ts';
 export * from './value-words.ts';
 export { movedValues, valuesOf, type ValueReport } from './values.ts';
 export * from './weight-words.ts';

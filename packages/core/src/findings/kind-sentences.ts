@@ -3,7 +3,7 @@ import type { CheckedPages } from './from-pages.ts';
 import { asymmetrySentence, lineUpSentence, overlapSentence, triangleSentence } from './relation-words.ts';
 import { gapSentence, stretchSentence } from './shape-words.ts';
 import type { Degree } from './sureness.ts';
-import { holesSentence, valuesSentence } from './value-words.ts';
+import { holesSentence, planesSentence, valuesSentence } from './value-words.ts';
 import type { ValueReport } from './values.ts';
 import { feetSentence, weightSentence } from './weight-words.ts';
 
@@ -59,6 +59,7 @@ export function kindSentences(
     ),
     ...said('values', [
       { sentence: values?.off ? valuesSentence(values) : null, sure: values?.off?.sure ?? null },
+      { sentence: values && planesSentence(values), sure: values?.planes?.off?.sure ?? null },
       { sentence: values && holesSentence(values), sure: 'clearly' },
     ]),
   ];

@@ -14,7 +14,7 @@ import { movedPlaces, type Meant } from './meant.ts';
 import { measuredSights, type MeasuredSight } from './noticed.ts';
 import { overlapsOf, type Overlap } from './overlaps.ts';
 import { relationsOf, type RelationsReport } from './relations.ts';
-import { carriedLines, shapeOf, type ShapeAnswer } from './shape.ts';
+import { carriedLines, shapeOf, type Outlines, type ShapeAnswer } from './shape.ts';
 import { frontsAmong, stackedOtherwise, type Stacked } from './stacked.ts';
 import { GESTURE_SECONDS, toleranceOf } from './tolerance.ts';
 import { weightOf, type WeightReport } from './weight.ts';
@@ -137,6 +137,8 @@ export function shapeIn(
     readonly report: CheckReport;
     readonly height: number;
     readonly seconds: number | null;
+    /** What belongs to the picture's thing, in each of the ways in which it may be drawn. */
+    readonly silhouettes: readonly Outlines[];
   },
 ): ShapeAnswer | null {
   const { meant } = on;
@@ -155,7 +157,7 @@ export function shapeIn(
   const axes = SUBJECTS[on.reference.subject].axes.map((axis) => axis.ends);
   return shapeOf(
     lines.map((line) => line.map((p) => transformPoint(toReference, p))),
-    on.reference.silhouettes ?? [],
+    on.silhouettes,
     {
       height: on.height,
       tolerance: toleranceOf('place', on.seconds),

@@ -65,7 +65,7 @@ export function whyNoShape(answer: ShapeAnswer): string | null {
   if (answer.told) return null;
   return answer.why === 'open outline'
     ? 'The outline of the drawing is too open for its shape to be told. Close it, and it can be.'
-    : 'What belongs to the thing in this picture is not known, so its outline cannot be told.';
+    : 'What belongs to the thing in this picture is not known. Trace its outline, and yours can be told.';
 }
 
 /** The first thing that is said of a drawing's outline, and of its gaps. */

@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/point.ts';
+import { polygonArea } from '../geometry/polygon.ts';
 import { sideOf } from './nearest.ts';
 import {
   gapDeed,
@@ -9,6 +10,7 @@ import {
   whyNoShape,
 } from './shape-words.ts';
 import { carriedLines, shapeOf, type ShapeReport } from './shape.ts';
+import { tracedSilhouette } from './traced-silhouette.ts';
 
 /** A jug 300 tall: its belly, and a handle at its right that leaves a gap. */
 const oval = (x: number, y: number, rx: number, ry: number): Point[] =>
@@ -202,4 +204,21 @@ test('nothing is told by a part that is left out', () => {
   const [first] = told(drawn(outer(16))).stretches;
   expect(first!.where).toBe('by the belly');
   expect(told(drawn(outer(16)), { untold: new Set(['belly']) }).stretches).toEqual([]);
+});
+
+describe('the silhouette of a picture by its traced contour', () => {
+  test('is what the contour encloses, also where it is left open a little', () => {
+    const line = outer();
+    const [whole] = tracedSilhouette([[...line, line[0]!]], on.height)!;
+    const [open] = tracedSilhouette([line.slice(0, -1)], on.height)!;
+    for (const outline of [whole!, open!])
+      expect(polygonArea(outline) / polygonArea(line)).toBeCloseTo(1, 1);
+    expect(told(drawn(line, null)).shared).toBeGreaterThan(0.9);
+  });
+
+  test('is not known where nothing is traced or enclosed', () => {
+    expect(tracedSilhouette([], on.height)).toBeNull();
+    expect(tracedSilhouette([outer().slice(0, 120)], on.height)).toBeNull();
+    expect(tracedSilhouette([outer()], 0)).toBeNull();
+  });
 });

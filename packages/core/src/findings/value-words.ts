@@ -51,6 +51,18 @@ export function extremeSentence(
   return `The ${which} place is by the ${here}, in the picture by the ${there}.`;
 }
 
+/** Planes that do not stand in the order of the light, in one sentence; null where they do. */
+export function planesSentence({ planes }: ValueReport): string | null {
+  if (!planes?.off) return null;
+  const { lighter, darker, way, sure } = planes.off;
+  const here = way === 'reversed' ? 'here it is darker' : 'here both are as light';
+  return asSurely(sure, `In the picture the ${lighter} is lighter than the ${darker}; ${here}.`);
+}
+
+/** What would bring them into the order of the light; null where they are. */
+export const planesDeed = ({ planes }: ValueReport): string | null =>
+  planes?.off ? `Darken the ${planes.off.darker} until the ${planes.off.lighter} stands out lighter.` : null;
+
 /** What was left unfilled, in one sentence; null where nothing was. */
 export function holesSentence({ holes }: ValueReport): string | null {
   if (holes.length === 0) return null;

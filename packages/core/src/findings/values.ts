@@ -1,13 +1,13 @@
 import { transformPoint, type Affine } from '../geometry/affine.ts';
 import type { Point } from '../geometry/point.ts';
 import { squaredDistances } from '../mask/distances.ts';
-import { maskOf, type Mask } from '../mask/mask.ts';
-import { outlinesOf } from '../mask/outlines.ts';
-import { regions } from '../mask/regions.ts';
-import type { Lightness } from '../tone/lightness.ts';
+import type { Mask } from '../mask/mask.ts';
+import { toL, type Lightness } from '../tone/lightness.ts';
 import { soften } from '../tone/soften.ts';
 import { VALUE_BINS, valueThresholds } from '../tone/values.ts';
+import type { PlanesReport } from './planes.ts';
 import type { Degree } from './sureness.ts';
+import { holesIn, type Hole } from './value-holes.ts';
 
 /** The groups of values that are told apart, the darkest first. */
 export const VALUE_GROUPS = ['dark', 'middle', 'light'] as const;
@@ -47,7 +47,9 @@ export interface ValueReport {
   readonly darkest: ExtremePlace;
   readonly lightest: ExtremePlace;
   /** Places within tone that were left unfilled, the largest first. */
-  readonly holes: readonly { readonly at: Point; readonly outlines: readonly (readonly Point[])[] }[];
+  readonly holes: readonly Hole[];
+  /** The planes of a box in the order of the light; null of what is no box, or where they are not known. */
+  readonly planes: PlanesReport | null;
 }
 
 /** An eye that squints, parts of the figure's height. */
@@ -71,22 +73,6 @@ const [OTHER_ROOM, LEAST_ROOM] = [1.6, 0.1];
 const OTHER_PLACE = 15;
 /** And where the drawing itself tells them apart, L*. */
 const TOLD_APART = 6;
-/** Paper is what is lighter than this, L* below the lightest of the drawing. */
-const PAPER = 3;
-/**
- * A place is left unfilled that a disc of this radius fits in, and lines closer than this fill it;
- * heights.
- */
-const [HOLE, HATCH] = [0.012, 0.006];
-/**
- * Of what surrounds a hole this share is toned; of what the picture shows in it at the most that is
- * light.
- */
-const [SURROUNDED, LIGHT_THERE] = [0.8, 0.4];
-const MOST_HOLES = 4;
-
-const toL = (value: number): number => (value * 100) / 255;
-
 function softened({ width, height, values }: Lightness, sigma: number): Lightness {
   const soft = Uint8ClampedArray.from(values);
   soften(soft, width, height, 1, sigma);
@@ -206,55 +192,6 @@ function placeOf(
   return { drawn: at, reference: should, apart, isOther: apart >= OTHER_PLACE && differ >= TOLD_APART };
 }
 
-/** Places left unfilled within tone. */
-function holesIn(
-  { width, height: rows, values }: Lightness,
-  within: Mask,
-  isLight: (i: number) => boolean,
-  height: number,
-): ValueReport['holes'] {
-  let paper = 0;
-  for (let i = 0; i < values.length; i += 1) paper = Math.max(paper, values[i] as number);
-  const bare = (i: number): boolean => toL(paper - (values[i] as number)) < PAPER;
-  const toned: Mask = {
-    width,
-    height: rows,
-    bits: Uint8Array.from(values, (_, i) => (bare(i) ? 0 : 1)),
-  };
-  // What lies between lines that are as close as hatching is filled: grown, and drawn back.
-  const far = squaredDistances(toned);
-  const reach = (HATCH * height) ** 2;
-  const open: Mask = {
-    ...toned,
-    bits: Uint8Array.from(far, (d, i) => (d > reach && within.bits[i] ? 1 : 0)),
-  };
-  const deep = (HOLE * height) ** 2;
-  const found = regions(open).filter((region) => {
-    if (!region.some((i) => (far[i] as number) >= deep)) return false;
-    if (region.filter(isLight).length > LIGHT_THERE * region.length) return false;
-    const hole = maskOf(open, region);
-    const near = squaredDistances(hole);
-    const [from, to] = [(HATCH * height + 1) ** 2, (2 * HATCH * height + 2) ** 2];
-    let [all, filled] = [0, 0];
-    near.forEach((d, i) => {
-      if (d <= from || d > to) return;
-      all += 1;
-      filled += toned.bits[i] && within.bits[i] ? 1 : 0;
-    });
-    return all > 0 && filled >= SURROUNDED * all;
-  });
-  return found
-    .sort((a, b) => b.length - a.length)
-    .slice(0, MOST_HOLES)
-    .map((region) => {
-      const deepest = region.reduce((best, i) => ((far[i] as number) > (far[best] as number) ? i : best));
-      return {
-        at: { x: (deepest % width) + 0.5, y: Math.floor(deepest / width) + 0.5 },
-        outlines: outlinesOf(maskOf(open, region)),
-      };
-    });
-}
-
 /**
  * The values of a drawing beside those of its picture, both in one frame.
  * @param within what of the frame is the thing
@@ -299,6 +236,7 @@ export function valuesOf(
     room: room ?? null,
     darkest: placeOf(softer, softerTrue, places, (a, b) => a < b, height),
     lightest: placeOf(softer, softerTrue, places, (a, b) => a > b, height),
+    planes: null,
     holes: holesIn(drawing, within, (i) => groupAt.get(i) === VALUE_GROUPS.length - 1, height),
   };
 }

@@ -5,6 +5,9 @@ export interface Lightness extends Pick<Mask, 'width' | 'height'> {
   readonly values: Uint8ClampedArray;
 }
 
+/** CIE L* of what is kept as parts of 255. */
+export const toL = (value: number): number => (value * 100) / 255;
+
 /** Linear light of each grey of sRGB. */
 const LINEAR = Float64Array.from({ length: 256 }, (_, i) => {
   const v = i / 255;

@@ -2,6 +2,8 @@ import { StyleSheet, View } from 'react-native';
 import {
   extremeSentence,
   holesSentence,
+  planesDeed,
+  planesSentence,
   roomSentence,
   valuesDeed,
   valuesSentence,
@@ -21,6 +23,7 @@ export function ValuesKind({
   readonly nearest: (at: Point) => string | null;
 }) {
   const deed = valuesDeed(values);
+  const planes = planesSentence(values);
   const more = [
     extremeSentence('darkest', values.darkest, nearest),
     extremeSentence('lightest', values.lightest, nearest),
@@ -30,6 +33,7 @@ export function ValuesKind({
     <View style={styles.kind} testID="values-kind">
       <Text kind="strong">{valuesSentence(values)}</Text>
       {deed ? <Text>{deed}</Text> : null}
+      {planes ? <Text testID="planes">{`${planes} ${planesDeed(values)}`}</Text> : null}
       <Text>{roomSentence(values)}</Text>
       {more.map((sentence) => (
         <Text key={sentence}>{sentence}</Text>
