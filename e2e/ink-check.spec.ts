@@ -175,6 +175,17 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await expect(page.locator('[data-mark="plumb"] [data-mark="move the feet"]')).toHaveCount(2);
       expect(await trouble(page)).toEqual([]);
       await look(page, 'kind-weight');
+      await page.getByTestId('loads-open').click();
+      const hand = page.getByRole('radiogroup', { name: 'In the left hand' });
+      await control(hand, 'heavy').click();
+      await expect(page.getByTestId('load')).toHaveText(
+        /^With the load at the left wrist it lies .*, without it .*\.$/,
+        { timeout: 20_000 },
+      );
+      expect(await trouble(page)).toEqual([]);
+      await look(page, 'kind-weight-load');
+      await control(hand, 'nothing').click();
+      await expect(page.getByTestId('load')).toHaveCount(0);
 
       await control(page, 'relations').click();
       const relations = page.getByTestId('relations-kind');

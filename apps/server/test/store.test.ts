@@ -361,6 +361,23 @@ describe('sessions', () => {
     assert.equal((await store.listReports(first))[0]!.line, null);
   });
 
+  test('what is meant otherwise in an attempt is kept with it, and a new one may be begun with it', async () => {
+    const { poses } = await store.readSession((await store.listSessions())[0]!.id);
+    const { id } = await store.openStudy({ id: newId(), reference: poses[0]!.reference.id });
+    const meant = [{ kind: 'size', part: 'head', by: 1.5 }] as const;
+    const made = { id: newId(), page: newId(), inMind: null, paper: null, departures: meant };
+    await store.addAttempt(id, made);
+    const own = async () => (await store.readStudy(id)).attempts.find((one) => one.id === made.id)!;
+    assert.deepEqual((await own()).departures, meant);
+    await store.changeAttempt(made.id, { departures: [{ kind: 'flipped' }] });
+    await store.changeAttempt(made.id, { laid: [1, 0, 0, 1, 0, 0] });
+    assert.deepEqual(
+      [(await own()).departures, (await own()).laid],
+      [[{ kind: 'flipped' }], [1, 0, 0, 1, 0, 0]],
+    );
+    await assert.rejects(store.changeAttempt(newId(), { laid: null }), { name: 'Gone' });
+  });
+
   test('a session that is gone is said to be gone', async () => {
     await assert.rejects(store.readSession(newId()), { name: 'Gone' });
     await assert.rejects(store.openStudy({ id: newId(), attempt: newId() }), { name: 'Gone' });
@@ -394,6 +411,7 @@ describe('databases of earlier desks', () => {
     'issue-4.tar.br': [67, 1],
     'issue-5.tar.br': [67, 5],
     'issue-5-begun.tar.br': [67, 5],
+    'issue-12.tar.br': [67, 5],
   };
   for (const name of readdirSync(fixtures)) {
     test(`${name} opens, is brought up to date, and has everything in it`, async () => {
@@ -407,6 +425,17 @@ describe('databases of earlier desks', () => {
       assert.ok(brief?.attempts === 1 && brief.last?.page, 'the study is listed with its last attempt');
       const study = await old.readStudy(brief.id);
       assert.ok(study && study.traces.length === 1 && study.attempts.length === 1);
+      const [attempt] = study.attempts;
+      assert.deepEqual(attempt!.departures, []);
+      if (name === 'issue-12.tar.br') {
+        // What was said before there were kinds, and how the drawing was laid by hand.
+        const [report] = await old.listReports(attempt!.id);
+        assert.deepEqual(
+          [report?.computation, report?.headline, report?.says.map(({ sure }) => sure), report?.line],
+          [5, 'Make the head an eleventh smaller.', ['clearly', 'perhaps'], null],
+        );
+        assert.deepEqual([attempt!.laid, attempt!.miss], [[2, 0, 0, 2, 10, -5], 2.5]);
+      }
       const { operations } = await old.readPage(study.traces[0]!.page, 0);
       assert.ok(pageOf(reducePage(operations.map((o) => o.operation))));
       const { total, items } = await old.listReferences({});

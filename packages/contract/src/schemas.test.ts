@@ -299,6 +299,27 @@ test('a drawing is laid by numbers that can be undone, or by the desk again', ()
   ]).toEqual([true, true, true, false, false, false]);
 });
 
+test('what is meant otherwise is one of a few things, of a part or of the whole', () => {
+  const meant = (...departures: object[]) => fits(attemptPatchSchema, { departures });
+  expect([
+    meant(),
+    meant({ kind: 'size', part: 'head', by: 1.5 }, { kind: 'flipped' }),
+    meant({ kind: 'size', part: 'left arm', by: null }, { kind: 'pose', part: 'left arm' }),
+    meant({ kind: 'view', part: null }, { kind: 'inspired', part: 'hat' }, { kind: 'unlike', part: 'knee' }),
+  ]).toEqual([true, true, true, true]);
+  expect([
+    meant({ kind: 'size', part: 'head' }),
+    meant({ kind: 'size', part: 'head', by: 0 }),
+    meant({ kind: 'size', part: 'head', by: 99 }),
+    meant({ kind: 'size', part: null, by: 2 }),
+    meant({ kind: 'pose', part: 'head', by: 2 }),
+    meant({ kind: 'flipped', part: 'head' }),
+    meant({ kind: 'view' }),
+    meant({ kind: 'otherwise', part: 'head' }),
+    meant(...Array.from({ length: 25 }, () => ({ kind: 'flipped' }))),
+  ]).toEqual(new Array(9).fill(false));
+});
+
 test('a report is kept with what it was made from and what it said', () => {
   const says = [{ sentence: 'The head is large.', sure: 'clearly' }];
   const line = { strokes: 60, length: 30, restated: 0.2, pace: null, smoothness: -2.1, pressure: 0.2 };

@@ -26,6 +26,12 @@ function ranged(values: readonly (number | null)[]): [number, number] | null {
   return known.length > 1 ? [Math.min(...known), Math.max(...known)] : null;
 }
 
+/** From the least room to the most, in one number where both are the same. */
+const areaRange = ([least, most]: [number, number]): string =>
+  plainNumber(least) === plainNumber(most)
+    ? plainNumber(least)
+    : `${plainNumber(least)} to ${plainNumber(most)}`;
+
 /**
  * Several drawings of one picture beside each other, a sentence each: how they lean, how much room they
  * take, what was varied.
@@ -34,17 +40,16 @@ export function variantSentences<Key>({ each, picture, varied }: Variants<Key>):
   const [lean, area] = [ranged(each.map((one) => one.lean)), ranged(each.map((one) => one.area))];
   const own = (said: string | null): string => (said ? `; the picture ${said}` : '');
   const sentences: string[] = [];
-  if (lean)
+  if (lean && lean[1] - lean[0] < UPRIGHT) sentences.push('None of them leans more than the others.');
+  else if (lean)
     sentences.push(
       `They lean from ${leanInWords(lean[0])} to ${leanInWords(lean[1])}${own(
         picture.lean === null ? null : bearingInWords({ lean: picture.lean, area: null }),
       )}.`,
     );
-  if (area)
+  if (area && picture.area !== null)
     sentences.push(
-      `They take ${plainNumber(area[0])} to ${plainNumber(area[1])} square heads of room${own(
-        picture.area === null ? null : `${plainNumber(picture.area)}`,
-      )}.`,
+      `They take ${areaRange(area)} square heads of room; the picture ${plainNumber(picture.area)}.`,
     );
   const named = varied
     .slice(0, NAMED)
