@@ -6,13 +6,13 @@ import type { At, Pointer } from './hands.ts';
 import { drawing, penLine } from './trace.ts';
 
 /** How tall a figure is drawn, millimetres. */
-const TALL = 150;
+export const FIGURE_TALL = 150;
 
 /** Where a reference's landmarks come to lie with a change planted, or none, 150 mm tall on the page. */
 export function placesOnPage(reference: Reference, change: Change | null): ReadonlyMap<string, At> {
   const landmarks = reference.truth?.landmarks ?? [];
   const truly = new Map(landmarks.map(({ name, at }) => [name, at]));
-  const by = TALL / (reference.figureHeight ?? 1000);
+  const by = FIGURE_TALL / (reference.figureHeight ?? 1000);
   const left = Math.min(...landmarks.map(({ at }) => at.x));
   return new Map(
     [...(change ? planted(truly, change) : truly)].map(([name, { x, y }]) => [
@@ -24,7 +24,7 @@ export function placesOnPage(reference: Reference, change: Change | null): Reado
 /** A figure in single lines with a change planted, or none. */
 export function drawn(reference: Reference, change: Change | null): At[][] {
   const places = placesOnPage(reference, change);
-  const { lines } = drawFigure(places, TALL, { manner: 'axes', wobble: 0.3, random: seeded(5) });
+  const { lines } = drawFigure(places, FIGURE_TALL, { manner: 'axes', wobble: 0.3, random: seeded(5) });
   return lines.map(penLine);
 }
 

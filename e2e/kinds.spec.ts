@@ -1,12 +1,16 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test, type Page } from '@playwright/test';
 import { transformPoint, type Affine } from '@deft/core/geometry';
+import { seeded } from '@deft/core/random';
 import { evenSteps } from '@deft/core/shape';
+import { BODY_PARTS } from '@deft/core/subjects';
 import type { Reference } from '@deft/contract';
+import { drawParts } from '../packages/core/src/testing/overlapping.ts';
 import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
+import { drawLines, placesOnPage, FIGURE_TALL } from './figure-lines.ts';
 import { control, type At } from './hands.ts';
-import { beginAttempt, drawing, look, penLine, saved, SIZES, watch } from './trace.ts';
+import { beginAttempt, benchAt, drawing, look, penLine, saved, SIZES, watch } from './trace.ts';
 
 let desk: Desk;
 let close: () => Promise<void>;
@@ -115,4 +119,34 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
       await look(page, 'kind-noticed');
       expect(strange).toEqual([]);
     });
+
+    test(
+      'an arm that lies in front in the picture and behind in the drawing is told by its lines',
+      benchAt('wide', name),
+      async ({ page }) => {
+        const strange = watch(page, desk.address);
+        const { reference } = await beginAttempt(page, desk, 'Woman waiting');
+        expect(reference.truth!.fronts).toContainEqual(['right forearm', 'trunk']);
+        const arm = ['right upper arm', 'right forearm'];
+        const parts = BODY_PARTS.map((part) => part.name).filter((part) => !arm.includes(part));
+        const lines = drawParts(placesOnPage(reference, null), FIGURE_TALL, {
+          order: [...arm, ...parts],
+          wobble: 0.2,
+          random: seeded(4),
+        });
+        await drawLines(page, lines.map(penLine), pointer);
+        await saved(page);
+        await page.getByTestId('next-pass').click();
+        await control(page, 'depth').click({ timeout: 20_000 });
+        await expect(page.getByTestId('depth-kind')).toContainText(
+          'In the picture the right forearm lies in front of the trunk; here it lies behind.',
+        );
+        await expect(page.locator('[data-mark="depth"] [data-pin]')).toHaveCount(1);
+        await page.getByTestId('said-place').first().click();
+        await expect(page.getByTestId('depth-kind')).toContainText('Draw the right forearm across');
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'kind-depth');
+        expect(strange).toEqual([]);
+      },
+    );
   });

@@ -35,8 +35,10 @@ export const OUTLINE_MARKS =
 export const GAP_MARKS =
   'On the drawing: hatched are your gaps that are off, and those that you have closed; dashed are the picture’s.';
 export const GOES_WITH_IT = 'With what is off goes:';
+export const DEPTH_MARKS =
+  'On the drawing: rings are where what lies in front is behind; where forms nearly touch their outline is marked.';
 export const RELATION_MARKS =
-  'On the drawing: arrows lead to where a place would line up; of a triangle the picture’s is dashed; a ring is where what lies in front is behind.';
+  'On the drawing: arrows lead to where a place would line up; of a triangle the picture’s is dashed.';
 export const VALUE_MARKS =
   'On the drawing: filled is your darkest place, empty your lightest; dashed is where they are in the picture. What is left unfilled is outlined.';
 export const NOTHING_NOTICED =

@@ -21,6 +21,7 @@ import {
   type CheckedReference,
 } from './checked-reference.ts';
 import type { Departure } from './departure.ts';
+import { stackOn } from './depth.ts';
 import { doubtAmong } from './doubt.ts';
 import type { Finding } from './finding.ts';
 import { handOf, type Hand } from './hand.ts';
@@ -29,7 +30,7 @@ import { asMeant, type Meant } from './meant.ts';
 import { WHOLLY } from './meant-words.ts';
 import { mendOf, type Mend } from './mend.ts';
 import { planesBy, type Plane } from './planes.ts';
-import { shapeIn, stackOn, wholeKinds, type WholeKinds } from './page-kinds.ts';
+import { shapeIn, wholeKinds, type WholeKinds } from './page-kinds.ts';
 import type { Outlines, ShapeAnswer } from './shape.ts';
 import { tracedSilhouette } from './traced-silhouette.ts';
 

@@ -1,6 +1,7 @@
 import { actionDeed } from './action-words.ts';
+import { overlapDeed, roundDeed, touchDeed } from './depth-words.ts';
 import type { CheckedPages } from './from-pages.ts';
-import { lineUpDeed, overlapDeed } from './relation-words.ts';
+import { lineUpDeed } from './relation-words.ts';
 import { headlineOf, thingToDo } from './sentences.ts';
 import { gapDeed, stretchDeed } from './shape-words.ts';
 import { planesDeed, valuesDeed } from './value-words.ts';
@@ -13,14 +14,16 @@ import { weightDeed } from './weight-words.ts';
  * its other kinds, the largest forms first; where nothing is, that, or what is missing to tell.
  */
 export function headlineOfAll(
-  { action, relations, shape, weight, report }: Omit<CheckedPages, 'hand'>,
+  { action, depth, relations, shape, weight, report }: Omit<CheckedPages, 'hand'>,
   values: ValueReport | null,
 ): string {
   const { findings, sides } = report;
   const clear = <T extends { readonly sure: string | null }>(list: readonly T[]): T | undefined =>
     list.find(({ sure }) => sure === 'clearly');
-  const [overlap, stretch, gap, lineUp] = [
-    clear(relations?.overlaps ?? []),
+  const [overlap, touch, round, stretch, gap, lineUp] = [
+    clear(depth?.overlaps ?? []),
+    clear(depth?.touches ?? []),
+    clear(depth?.rounds ?? []),
     clear(shape?.told?.stretches ?? []),
     clear(shape?.told?.gaps ?? []),
     clear(relations?.lineUps ?? []),
@@ -32,6 +35,8 @@ export function headlineOfAll(
     overlap ? overlapDeed(overlap) : null,
     stretch ? stretchDeed(stretch) : null,
     gap ? gapDeed(gap) : null,
+    touch ? touchDeed(touch) : null,
+    round ? roundDeed(round) : null,
     lineUp ? lineUpDeed(lineUp, sides) : null,
     values?.off?.sure === 'clearly' ? valuesDeed(values) : null,
     values?.planes?.off?.sure === 'clearly' ? planesDeed(values) : null,

@@ -19,7 +19,15 @@ const report = {
   averageMiss: { value: 1.2, error: 0.2 },
 } as unknown as CheckReport;
 const checked = (more: object): CheckedPages =>
-  ({ report, action: null, weight: null, relations: null, shape: null, ...more }) as unknown as CheckedPages;
+  ({
+    report,
+    action: null,
+    weight: null,
+    relations: null,
+    depth: null,
+    shape: null,
+    ...more,
+  }) as unknown as CheckedPages;
 
 const at = { x: 0, y: 0 };
 const stretch: Stretch = { size: 4, sure: 'clearly', along: [], at, where: 'by the lid' };
@@ -42,6 +50,9 @@ const lineUp: LineUp = {
   explained: false,
 };
 const relations = { lineUps: [lineUp], triangle: null, asymmetry: null };
+const overlap = { front: 'left forearm', behind: 'trunk', reversed: true, sure: 'clearly', at } as const;
+const touch = { about: ['head', 'hat'], along: [], at, sure: 'perhaps' } as const;
+const depth = { overlaps: [overlap], kept: 0, touches: [touch], rounds: [] };
 const shapeWith = (stretches: readonly Stretch[], gaps: readonly GapOff[]) => ({
   shape: { told: { stretches, gaps } },
 });
@@ -65,10 +76,13 @@ test('on top stands what is off in place, else the first clear thing of the kind
     offset: { x: 0, y: -6 },
   };
   const off = { ...report, findings: [arm] };
-  const all = { weight, relations, ...shapeWith([stretch], [gap]) };
+  const all = { weight, relations, depth, ...shapeWith([stretch], [gap]) };
   expect(headlineOfAll(checked({ ...all, report: off }), values)).toBe('Lower the left wrist.');
   expect(headlineOfAll(checked(all), values)).toMatch(/^Lean the body to the left/);
-  expect(headlineOfAll(checked({ ...all, weight: null }), values)).toBe('Take the outline in by the lid.');
+  expect(headlineOfAll(checked({ ...all, weight: null }), values)).toMatch(/^Draw the left forearm across/);
+  expect(headlineOfAll(checked({ ...all, depth: null, weight: null }), values)).toBe(
+    'Take the outline in by the lid.',
+  );
   const unsure = shapeWith([{ ...stretch, sure: 'perhaps' }], [gap]);
   expect(headlineOfAll(checked({ relations, ...unsure }), values)).toBe('Leave the gap at its top open.');
   expect(headlineOfAll(checked({ relations }), values)).toMatch(/^Move the left ankle to the left/);
@@ -80,11 +94,14 @@ test('each kind names what is off in it, how surely, in the order of the kinds; 
   const all = checked({
     weight,
     relations,
+    depth,
     ...shapeWith([stretch, { ...stretch, size: -3, sure: 'perhaps' }], [gap]),
   });
   const said = kindSentences(all, values);
   expect(said.map(({ kind, sure }) => `${kind} ${sure}`)).toEqual([
     'relations clearly',
+    'depth clearly',
+    'depth perhaps',
     'outline clearly',
     'outline perhaps',
     'gaps clearly',

@@ -1,6 +1,7 @@
 import { actionSentence } from './action-words.ts';
+import { overlapSentence, roundSentence, touchSentence } from './depth-words.ts';
 import type { CheckedPages } from './from-pages.ts';
-import { asymmetrySentence, lineUpSentence, overlapSentence, triangleSentence } from './relation-words.ts';
+import { asymmetrySentence, lineUpSentence, triangleSentence } from './relation-words.ts';
 import { gapSentence, stretchSentence } from './shape-words.ts';
 import type { Degree } from './sureness.ts';
 import { holesSentence, planesSentence, valuesSentence } from './value-words.ts';
@@ -8,7 +9,7 @@ import type { ValueReport } from './values.ts';
 import { feetSentence, weightSentence } from './weight-words.ts';
 
 /** The kinds of things that a check names beside places, tilts and proportions. */
-export const NAMED_KINDS = ['movement', 'relations', 'outline', 'gaps', 'weight', 'values'] as const;
+export const NAMED_KINDS = ['movement', 'relations', 'depth', 'outline', 'gaps', 'weight', 'values'] as const;
 export type NamedKind = (typeof NAMED_KINDS)[number];
 
 export interface KindSentence {
@@ -19,7 +20,7 @@ export interface KindSentence {
 
 /** What each kind names as off, a sentence a thing, in the order of the kinds; none where nothing is. */
 export function kindSentences(
-  { action, relations, shape, weight, report: { sides } }: Omit<CheckedPages, 'hand'>,
+  { action, relations, depth, shape, weight, report: { sides } }: Omit<CheckedPages, 'hand'>,
   values: ValueReport | null,
 ): KindSentence[] {
   const told = shape?.told ?? null;
@@ -31,7 +32,6 @@ export function kindSentences(
   return [
     ...said('movement', action ? [{ sentence: actionSentence(action), sure: action.sure }] : []),
     ...said('relations', [
-      ...(relations?.overlaps ?? []).map((one) => ({ sentence: overlapSentence(one), sure: one.sure })),
       ...(relations?.lineUps ?? []).map((one) => ({ sentence: lineUpSentence(one, sides), sure: one.sure })),
       ...(relations?.triangle
         ? [{ sentence: triangleSentence(relations.triangle), sure: relations.triangle.sure }]
@@ -39,6 +39,11 @@ export function kindSentences(
       ...(relations?.asymmetry
         ? [{ sentence: asymmetrySentence(relations.asymmetry), sure: relations.asymmetry.sure }]
         : []),
+    ]),
+    ...said('depth', [
+      ...(depth?.overlaps ?? []).map((one) => ({ sentence: overlapSentence(one), sure: one.sure })),
+      ...(depth?.touches ?? []).map((one) => ({ sentence: touchSentence(one), sure: one.sure })),
+      ...(depth?.rounds ?? []).map((one) => ({ sentence: roundSentence(one), sure: one.sure })),
     ]),
     ...said(
       'outline',

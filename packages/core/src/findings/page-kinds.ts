@@ -1,21 +1,18 @@
-import { transformPoint, type Affine } from '../geometry/affine.ts';
+import { transformPoint } from '../geometry/affine.ts';
 import type { Point } from '../geometry/point.ts';
-import { formOutline } from '../page/form-geometry.ts';
-import { bySheet } from '../page/paint-order.ts';
-import type { Id, Thing } from '../page/things.ts';
 import type { Front } from '../subjects/body-parts.ts';
 import { SUBJECTS } from '../subjects/subjects.ts';
 import { actionOf, type ActionReport } from './action-line.ts';
 import type { CheckReport } from './check.ts';
 import type { CheckedReference } from './checked-reference.ts';
+import { depthOf, type DepthReport } from './depth.ts';
 import { moveDoubt, type Doubt } from './doubt.ts';
 import { moveItem, placesBy, type Item } from './item.ts';
 import { movedPlaces, type Meant } from './meant.ts';
 import { measuredSights, type MeasuredSight } from './noticed.ts';
-import { overlapsOf, type Overlap } from './overlaps.ts';
 import { relationsOf, type RelationsReport } from './relations.ts';
 import { carriedLines, shapeOf, type Outlines, type ShapeAnswer } from './shape.ts';
-import { frontsAmong, stackedOtherwise, type Stacked } from './stacked.ts';
+import type { Stacked } from './stacked.ts';
 import { GESTURE_SECONDS, toleranceOf } from './tolerance.ts';
 import { weightOf, type WeightReport } from './weight.ts';
 
@@ -27,6 +24,8 @@ export interface WholeKinds {
   readonly action: ActionReport | null;
   /** How its landmarks lie to each other; null where too few are known, or the time was too short. */
   readonly relations: RelationsReport | null;
+  /** What tells near from far; null where nothing of it can be told, or the time was too short. */
+  readonly depth: DepthReport | null;
   /** What was measured by eye on the picture, in the drawing. */
   readonly noticed: readonly MeasuredSight[];
 }
@@ -43,13 +42,13 @@ const proportionsOnly = (relations: RelationsReport): RelationsReport => ({
   kept: 0,
   triangle: null,
   asymmetry: null,
-  overlaps: [],
 });
 
 /** A drawing with how it lies on its picture, to see in it what covers what. */
 interface Laid {
   readonly report: CheckReport;
   readonly height: number;
+  readonly seconds: number | null;
   /** Page millimetres. */
   readonly lines: readonly (readonly Point[])[];
   /** The drawing's forms, page millimetres, and the picture's, its pixels; each from the lowest up. */
@@ -58,37 +57,27 @@ interface Laid {
   readonly fronts: readonly Front[];
 }
 
-/** Named forms of a page from the lowest up, moved by a transform. */
-export const stackOn = (things: ReadonlyMap<Id, Thing>, by: Affine): Stacked[] =>
-  [...bySheet(things).values()]
-    .flat()
-    .flatMap((thing) =>
-      thing.type === 'form' && thing.part !== null
-        ? [{ name: thing.part, outline: formOutline(thing).map((p) => transformPoint(by, p)) }]
-        : [],
-    );
+const NOTHING: WholeKinds = { weight: null, action: null, relations: null, depth: null, noticed: [] };
 
-/**
- * What covers what in a drawing otherwise than in its picture: by its forms where both have some, else by
- * its lines.
- */
-function overlapsIn(
-  { report, height, lines, stacks, fronts }: Laid,
-  places: ReadonlyMap<string, Point>,
-): Overlap[] {
-  const { toReference } = report;
-  if (!toReference) return [];
-  const traced = frontsAmong(stacks.reference);
-  const drawn = stacks.drawn.map(({ name, outline }) => ({
-    name,
-    outline: outline.map((p) => transformPoint(toReference, p)),
-  }));
-  const stacked = stackedOtherwise(drawn, [...traced, ...fronts]);
-  const isToldBy = ([front, behind]: Front): boolean =>
-    stacked.some((one) => one.front === front && one.behind === behind);
-  const open = [...traced, ...fronts].filter((one) => !isToldBy(one));
-  const laid = lines.map((line) => line.map((p) => transformPoint(toReference, p)));
-  return [...stacked, ...overlapsOf(laid, places, open, height)];
+/** What tells near from far in a drawing that is laid on its picture. */
+function depthIn(
+  { report: { toReference }, height, seconds, lines, stacks, fronts }: Laid,
+  items: readonly Item[],
+  reference: readonly Item[],
+  told: ReadonlySet<string>,
+): DepthReport | null {
+  if (!toReference) return null;
+  const laid = (line: readonly Point[]): Point[] => line.map((p) => transformPoint(toReference, p));
+  return depthOf(
+    {
+      items,
+      stack: stacks.drawn.map(({ name, outline }) => ({ name, outline: laid(outline) })),
+      lines: lines.map(laid),
+      places: placesBy(items),
+    },
+    { items: reference, stack: stacks.reference, fronts },
+    { height, seconds, told },
+  );
 }
 
 /**
@@ -100,26 +89,24 @@ export function wholeKinds(
   on: Laid & {
     readonly reference: CheckedReference;
     readonly doubt: Doubt;
-    readonly seconds: number | null;
   },
 ): WholeKinds {
   const { toReference } = on.report;
-  if (!toReference) return { weight: null, action: null, relations: null, noticed: [] };
+  if (!toReference) return NOTHING;
   const laid = drawn.map((item) => moveItem(item, toReference));
   const there = { height: on.height, doubt: moveDoubt(on.doubt, toReference), seconds: on.seconds };
   const isGesture = (on.seconds ?? Infinity) <= GESTURE_SECONDS;
   const isFigure = on.reference.subject === 'figure';
   const { axes } = SUBJECTS[on.reference.subject];
   const told = new Set([...on.report.findings, ...on.report.perhaps].flatMap(({ drawn: ids }) => ids));
-  const overlaps = overlapsIn(on, placesBy(laid));
-  const relations = isGesture ? null : relationsOf(laid, items, { ...there, told, axes, overlaps, unlike });
-  if (wholly)
-    return { weight: null, action: null, relations: relations && proportionsOnly(relations), noticed: [] };
+  const relations = isGesture ? null : relationsOf(laid, items, { ...there, told, axes, unlike });
+  if (wholly) return { ...NOTHING, relations: relations && proportionsOnly(relations) };
   return {
     weight:
       isGesture || !isFigure ? null : weightOf(laid, items, { ...there, loads: on.reference.loads ?? [] }),
     action: isFigure ? actionOf(laid, items, there) : null,
     relations,
+    depth: isGesture ? null : depthIn(on, laid, items, told),
     noticed: measuredSights(on.reference.sights ?? [], laid, items, there),
   };
 }

@@ -1,6 +1,5 @@
 import type { CheckReport } from './check.ts';
 import type { LineUp } from './line-ups.ts';
-import type { Overlap } from './overlaps.ts';
 import type { NamedLength, Proportion, RelationsReport } from './relations.ts';
 import { asSurely, plainNumber, sideways } from './sentences.ts';
 import type { Asymmetry } from './symmetry.ts';
@@ -63,13 +62,6 @@ export function asymmetrySentence({ about: [left, right], way, size, sure }: Asy
 
 export const asymmetryDeed = ({ about: [left, right] }: Asymmetry): string =>
   `Bring the ${left} and the ${right} into balance about the middle line.`;
-
-/** Two parts that cover each other the other way round, in one sentence. */
-export const overlapSentence = ({ front, behind, sure }: Overlap): string =>
-  asSurely(sure, `In the picture the ${front} lies in front of the ${behind}; here it lies behind.`);
-
-export const overlapDeed = ({ front, behind }: Overlap): string =>
-  `Draw the ${front} across, and let the lines of the ${behind} leave off at it.`;
 
 /** How many line-ups of the picture are kept; what is missing where there is none. */
 export function keptSentence({ count, kept }: RelationsReport): string {

@@ -28,7 +28,6 @@ const on = {
   seconds: null as number | null,
   told: new Set<string>(),
   axes,
-  overlaps: [],
 };
 const drawnWith = (name: string, dx: number, dy: number, spread = 2): Item[] => {
   const places = figurePlaces();

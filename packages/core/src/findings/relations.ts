@@ -4,7 +4,6 @@ import type { Doubt } from './doubt.ts';
 import { landmarksBy, placesBy, type Item } from './item.ts';
 import { lineUpsOf, type LineUp } from './line-ups.ts';
 import { errorOfMeasure } from './measured-by.ts';
-import type { Overlap } from './overlaps.ts';
 import type { Related } from './related.ts';
 import { asymmetriesOf, type Asymmetry } from './symmetry.ts';
 import { toleranceOf } from './tolerance.ts';
@@ -38,8 +37,6 @@ export interface RelationsReport {
   readonly triangle: Triangle | null;
   /** The pair of left and right that is off most in a view from the front, likewise; null where none is. */
   readonly asymmetry: Asymmetry | null;
-  /** Parts that cover each other otherwise than in the picture. */
-  readonly overlaps: readonly Overlap[];
   readonly lengths: readonly NamedLength[];
   /** Each length in units of each other: rows and columns as in `lengths`. */
   readonly proportions: readonly (readonly Proportion[])[];
@@ -75,7 +72,6 @@ const between = (names: readonly [string, string], at: (name: string) => Point):
  * @param on.told ids of drawn landmarks of which something is told already
  * @param on.axes the subject's named lines
  * @param on.unlike of which landmarks, without their side, left and right are not meant to be alike
- * @param on.overlaps which parts cover which, as far as that is told
  * @returns null where fewer than four landmarks are known in both, or the height is not above 0
  */
 export function relationsOf(
@@ -87,11 +83,10 @@ export function relationsOf(
     readonly seconds: number | null;
     readonly told: ReadonlySet<string>;
     readonly axes: readonly Axis[];
-    readonly overlaps: readonly Overlap[];
     readonly unlike?: ReadonlySet<string>;
   },
 ): RelationsReport | null {
-  const { height, doubt, seconds, told, axes, overlaps, unlike } = on;
+  const { height, doubt, seconds, told, axes, unlike } = on;
   const [own, true_] = [landmarksBy(drawn), placesBy(reference)];
   const names = [...true_.keys()].filter((name) => own.has(name));
   if (names.length < 4 || !(height > 0)) return null;
@@ -137,7 +132,6 @@ export function relationsOf(
     kept: lineUps.filter(({ past }) => !past).length,
     triangle: triangle ?? null,
     asymmetry: asymmetry ?? null,
-    overlaps: overlaps.filter(({ reversed }) => reversed),
     lengths,
     proportions: lengths.map((a) =>
       lengths.map((b) => ({

@@ -211,8 +211,7 @@ describe('the silhouette of a picture by its traced contour', () => {
     const line = outer();
     const [whole] = tracedSilhouette([[...line, line[0]!]], on.height)!;
     const [open] = tracedSilhouette([line.slice(0, -1)], on.height)!;
-    for (const outline of [whole!, open!])
-      expect(polygonArea(outline) / polygonArea(line)).toBeCloseTo(1, 1);
+    for (const outline of [whole!, open!]) expect(polygonArea(outline) / polygonArea(line)).toBeCloseTo(1, 1);
     expect(told(drawn(line, null)).shared).toBeGreaterThan(0.9);
   });
 

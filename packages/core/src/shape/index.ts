@@ -4,3 +4,4 @@ export * from './outline-distance.ts';
 export * from './overlap.ts';
 export * from './refit.ts';
 export * from './warp.ts';
+export * from './near-touch.ts';

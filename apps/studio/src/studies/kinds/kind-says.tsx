@@ -1,6 +1,7 @@
 import type { Point } from '@deft/core/geometry';
 import type { Attempt, Study } from '@deft/contract';
 import type { Answer } from '../use-checked';
+import { DepthKind } from './depth-kind';
 import type { Kind } from './kind';
 import { LineKind } from './line-kind';
 import { MovementKind } from './movement-kind';
@@ -31,7 +32,7 @@ interface KindSaysProps {
 /** What a kind says of the drawing. */
 export function KindSays(props: KindSaysProps) {
   const { kind, study, attempt, result, which, until, count, onUntil, nearest, onSave } = props;
-  const { hand, weight, action, shape, relations, values, report } = result;
+  const { hand, weight, action, shape, relations, depth, values, report } = result;
   switch (kind) {
     case 'movement':
       return action && <MovementKind action={action} />;
@@ -39,6 +40,8 @@ export function KindSays(props: KindSaysProps) {
       return (
         relations && <RelationsKind {...{ study, attempt, relations }} sides={report.sides} {...which} />
       );
+    case 'depth':
+      return depth && <DepthKind depth={depth} {...which} />;
     case 'outline':
       return shape && <OutlineKind shape={shape} {...which} onSave={onSave} />;
     case 'gaps':

@@ -2,7 +2,17 @@ import type { Answer } from '../use-checked';
 
 /** What a check can be read for, one at a time, each with its own view on the drawing. */
 export type Kind =
-  'off' | 'movement' | 'relations' | 'outline' | 'gaps' | 'weight' | 'values' | 'noticed' | 'line' | 'order';
+  | 'off'
+  | 'movement'
+  | 'relations'
+  | 'depth'
+  | 'outline'
+  | 'gaps'
+  | 'weight'
+  | 'values'
+  | 'noticed'
+  | 'line'
+  | 'order';
 
 /** A kind as it is offered. */
 export interface OfferedKind {
@@ -13,11 +23,12 @@ export interface OfferedKind {
 }
 
 /** The kinds that a checked drawing has something to say of, in the order in which they stand. */
-export function kindsOf({ hand, weight, action, relations, shape, values }: Answer): OfferedKind[] {
+export function kindsOf({ hand, weight, action, relations, depth, shape, values }: Answer): OfferedKind[] {
   const kinds: readonly (OfferedKind | null)[] = [
     { kind: 'off', label: 'what is off' },
     action && { kind: 'movement', label: 'movement' },
     relations && { kind: 'relations', label: 'relations' },
+    depth && { kind: 'depth', label: 'depth' },
     shape && { kind: 'outline', label: 'outline' },
     shape?.told ? { kind: 'gaps', label: 'gaps' } : null,
     weight && { kind: 'weight', label: 'weight' },

@@ -13,6 +13,7 @@ test('only what a drawing has something to say of is offered, what is off first'
       weight: body,
       action: body,
       relations: body,
+      depth: body,
       values: null,
       shape,
     } as unknown as Answer).map(({ label }) => label);
@@ -21,6 +22,7 @@ test('only what a drawing has something to say of is offered, what is off first'
     'what is off',
     'movement',
     'relations',
+    'depth',
     'weight',
     'noticed',
     'line',

@@ -38,18 +38,11 @@ function lineUpShown({ kind, about }: LineUp, places: Places, head: number): Sho
   return { drawn: arrow(c, foot, head), should: pathThrough([a, b]), at: c };
 }
 
-/** A ring round a place. */
-const ringAt = ({ x, y }: Point, r: number): string =>
-  `M ${x - r} ${y} a ${r} ${r} 0 1 0 ${2 * r} 0 a ${r} ${r} 0 1 0 ${-2 * r} 0`;
-
-/** What covers what the other way round, line-ups that are not kept, and the triangle that is off most. */
+/** Line-ups that are not kept, and the triangle that is off most. */
 export function RelationMarks({ relations, place, chosen, onChoose }: RelationMarksProps) {
   const { unit } = place;
-  const { overlaps, lineUps, triangle, asymmetry, places } = relations;
-  const all: Shown[] = [
-    ...overlaps.map(({ at }) => ({ drawn: ringAt(at, 26 * unit), should: '', at })),
-    ...lineUps.map((one) => lineUpShown(one, places, 14 * unit)),
-  ];
+  const { lineUps, triangle, asymmetry, places } = relations;
+  const all: Shown[] = lineUps.map((one) => lineUpShown(one, places, 14 * unit));
   if (triangle)
     all.push({
       drawn: pathThrough(

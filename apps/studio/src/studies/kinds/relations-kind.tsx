@@ -6,8 +6,6 @@ import {
   keptSentence,
   lineUpDeed,
   lineUpSentence,
-  overlapDeed,
-  overlapSentence,
   proportionSentence,
   sidesSentence,
   triangleDeed,
@@ -39,9 +37,8 @@ export function RelationsKind({
   readonly chosen: number | null;
   readonly onChoose: (place: number | null) => void;
 }) {
-  const { overlaps, lineUps, triangle, asymmetry, following } = relations;
+  const { lineUps, triangle, asymmetry, following } = relations;
   const places = [
-    ...overlaps.map((one) => ({ sentence: overlapSentence(one), deed: overlapDeed(one) })),
     ...lineUps.map((one) => ({ sentence: lineUpSentence(one, sides), deed: lineUpDeed(one, sides) })),
     ...(triangle ? [{ sentence: triangleSentence(triangle), deed: triangleDeed(triangle) }] : []),
     ...(asymmetry

@@ -1,6 +1,7 @@
 import type { LaidPlace } from '../laid-over';
 import type { Answer } from '../use-checked';
 import { ActionLines } from './action-lines';
+import { DepthMarks } from './depth-marks';
 import type { Kind } from './kind';
 import { MarkedLines } from './marked-lines';
 import { PlumbLines } from './plumb-lines';
@@ -17,7 +18,7 @@ export interface ChosenPlace {
 /** What a kind shows over the drawing, in the pins' stead. */
 export function shownOver(
   kind: Kind,
-  { hand, weight, action, shape, relations, values }: Answer,
+  { hand, weight, action, shape, relations, depth, values }: Answer,
   place: LaidPlace,
   which: ChosenPlace,
 ) {
@@ -31,6 +32,8 @@ export function shownOver(
       return action && <ActionLines action={action} unit={unit} />;
     case 'relations':
       return relations && <RelationMarks relations={relations} place={place} {...which} />;
+    case 'depth':
+      return depth && <DepthMarks depth={depth} place={place} {...which} />;
     case 'outline':
       return shape?.told ? <OutlineMarks shape={shape.told} place={place} {...which} /> : null;
     case 'gaps':
