@@ -17,6 +17,7 @@ const PARTS = {
   order: 'bench/order.ts',
   body: 'bench/body.ts',
   shape: 'bench/shape.ts',
+  kinds: 'bench/kinds.ts',
   values: 'bench/values.ts',
   changes: 'bench/changes.ts',
   pen: 'bench/pen.ts',

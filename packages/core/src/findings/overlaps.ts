@@ -22,16 +22,21 @@ interface InkPoint extends Point {
 
 /** Lines are looked at in steps of this, parts of the height. */
 const STEP = 0.004;
-/** So much of a part's half width counts as well within it: its own edges lie beyond. */
-const WITHIN = 0.5;
+/**
+ * Well within a part is what lies nearer to its line than this share of its half width, less this, parts of the
+ * height: its own edges lie beyond, and there what is behind may leave off a little late.
+ */
+const WITHIN = { share: 0.9, less: 0.011 };
 /**
  * An edge is looked for so far from where it should run: half widths of its part, and parts of the height.
  */
 const [BESIDE, LEAST_BESIDE] = [0.5, 0.012];
 /** And so far from its direction. Two parts that cross more flatly cannot be told. */
 const [AGAINST, FLATTEST] = [30, 40];
+/** So many half widths from a part's line an edge is beyond it, and this share of it must be drawn there. */
+const [BEYOND, DRAWN_BEYOND] = [1.15, 0.35];
 /** An edge that crosses a part for less than this, parts of the height, shows nothing. */
-const LEAST_CROSSING = 0.02;
+const LEAST_CROSSING = 0.01;
 /** What is in front has so much of its edges drawn across the other. */
 const DRAWN = 0.6;
 /** And so much more of them than the other across it, to be said perhaps and clearly. */
@@ -76,19 +81,19 @@ function inkOf(lines: readonly (readonly Point[])[], step: number): InkPoint[] {
   return found;
 }
 
-/** How much of a part's two edges is drawn where they cross another part. */
+/** How much of a part's two edges is drawn where they cross another part, and whether it is beyond it. */
 function drawnAcross(own: Band, other: Band, ink: readonly InkPoint[], height: number) {
   const length = Math.hypot(own.b.x - own.a.x, own.b.y - own.a.y);
   const [ux, uy] = [(own.b.x - own.a.x) / length, (own.b.y - own.a.y) / length];
   const step = STEP * height;
+  const within = WITHIN.share * other.half - WITHIN.less * height;
   const beside = Math.max(BESIDE * own.half, LEAST_BESIDE * height);
-  // Edges of what covers nothing here are far away.
   const near = ink.filter(
     (p) =>
-      segmentDistance(p, other.a, other.b) <= other.half &&
+      segmentDistance(p, own.a, own.b) <= own.half + beside &&
       Math.abs(p.ux * ux + p.uy * uy) >= cosine(AGAINST),
   );
-  let [crossing, drawn] = [0, 0];
+  let [crossing, drawn, beyond, drawnBeyond] = [0, 0, 0, 0];
   let [x, y] = [0, 0];
   for (const side of [-1, 1])
     for (let s = step / 2; s < length; s += step) {
@@ -96,17 +101,24 @@ function drawnAcross(own: Band, other: Band, ink: readonly InkPoint[], height: n
         x: own.a.x + s * ux - side * own.half * uy,
         y: own.a.y + s * uy + side * own.half * ux,
       };
-      if (segmentDistance(at, other.a, other.b) > WITHIN * other.half) continue;
-      crossing += 1;
-      x += at.x;
-      y += at.y;
+      const far = segmentDistance(at, other.a, other.b);
+      if (far > within && far <= BEYOND * other.half) continue;
       const has = near.some((p) => {
         const [dx, dy] = [p.x - at.x, p.y - at.y];
         return Math.abs(dx * ux + dy * uy) <= 0.8 * step && Math.abs(dy * ux - dx * uy) <= beside;
       });
-      if (has) drawn += 1;
+      if (far > within) {
+        beyond += 1;
+        drawnBeyond += has ? 1 : 0;
+        continue;
+      }
+      crossing += 1;
+      drawn += has ? 1 : 0;
+      x += at.x;
+      y += at.y;
     }
   return {
+    isDrawn: beyond * step >= LEAST_CROSSING * height && drawnBeyond >= DRAWN_BEYOND * beyond,
     long: crossing * step >= LEAST_CROSSING * height,
     share: crossing > 0 ? drawn / crossing : 0,
     at: crossing > 0 ? { x: x / crossing, y: y / crossing } : null,
@@ -129,7 +141,9 @@ function frontOf(
   const difference = Math.abs(own.share - other.share);
   // Both are drawn through, or neither is drawn there.
   if (Math.max(own.share, other.share) < DRAWN || difference < MORE) return null;
-  return { first: own.share > other.share, difference, at };
+  const first = own.share > other.share;
+  // What is behind is drawn as far as it is not covered: else it may only not be there yet.
+  return (first ? other : own).isDrawn ? { first, difference, at } : null;
 }
 
 /**
@@ -137,7 +151,7 @@ function frontOf(
  * front goes on where the one behind leaves off (T-junctions; Guzman 1968). Nothing is said where both are
  * drawn through, as in a construction, or where they run along each other.
  * @param lines of the drawing, laid on the picture, its pixels
- * @param places of the drawing's landmarks, likewise
+ * @param places of the drawing's landmarks, likewise; where it has none, those of the picture
  * @param fronts which parts cover which in the picture
  */
 export function overlapsOf(

@@ -73,7 +73,8 @@ function depthIn(
       items,
       stack: stacks.drawn.map(({ name, outline }) => ({ name, outline: laid(outline) })),
       lines: lines.map(laid),
-      places: placesBy(items),
+      // What is covered has no place in the drawing: it is looked for where it should lie.
+      places: new Map([...placesBy(reference), ...placesBy(items)]),
     },
     { items: reference, stack: stacks.reference, fronts },
     { height, seconds, told },
