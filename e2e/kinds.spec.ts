@@ -146,6 +146,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
         await expect(page.getByTestId('depth-kind')).toContainText('Draw the right forearm across');
         expect(await trouble(page)).toEqual([]);
         await look(page, 'kind-depth');
+        await page.getByTestId('try-again').click();
+        await expect(page.getByTestId('in-mind')).toHaveText(/^Draw the right forearm across/);
         expect(strange).toEqual([]);
       },
     );

@@ -1,27 +1,14 @@
-import { useRouter } from 'expo-router';
-import { Fragment, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import {
-  headlineOfAll,
-  meantSentences,
-  nameOf,
-  nearestName,
-  placementOf,
-  summarySentence,
-  thingToDo,
-  type Finding,
-} from '@deft/core/findings';
+import { headlineOfAll, nearestName, placementOf, type Finding } from '@deft/core/findings';
 import type { Id, Thing } from '@deft/core/page';
 import { handStrokes } from '@deft/core/strokes';
 import type { InMind } from '@deft/contract';
 import { knownLandmarks } from '../data/known-landmarks';
-import { Act, MainAct } from '../ui/acts';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { useSay } from '../ui/notes';
 import { Text } from '../ui/text';
-import { Way } from '../ui/way';
-import { EarlierAct, EarlierChecks } from './earlier-checks';
-import { FindingRow, Guesses, Perhaps, Unsure } from './finding-rows';
+import { EarlierChecks } from './earlier-checks';
 import { LaidOver, type LaidPlace } from './laid-over';
 import { firstStrokes } from './kinds/first-strokes';
 import { kindsOf, type Kind } from './kinds/kind';
@@ -30,14 +17,15 @@ import { KindSays } from './kinds/kind-says';
 import { saveKind } from './kinds/save-kind';
 import { shownOver } from './kinds/shown-over';
 import { LOOKING, type Looking } from './looking';
-import { MeantOver, MeantThat } from './meant';
 import { LookingRow } from './looking-row';
+import { MeantOver } from './meant';
 import { landmarkAt, ringsOf } from './rings';
 import { PickedLandmark } from './picked-landmark';
-import { SaidAway, Seen } from './seen';
 import type { Answer, ToCheck } from './use-checked';
-import { NOT_SAVED, ON_PURPOSE } from './words';
 import { useOther } from './use-other';
+import { WhatIsOff } from './what-is-off';
+import { WhatNext } from './what-next';
+import { NOT_SAVED } from './words';
 
 interface FindingsProps extends ToCheck {
   readonly onAnew: (inMind: InMind | null) => void;
@@ -190,131 +178,8 @@ function FindingsList(props: FindingsListProps) {
           />
         )}
       </ScrollView>
-      <WhatNext {...props} />
+      <WhatNext {...props} kind={kind} place={place} />
     </>
-  );
-}
-
-/** What is off, the largest first, with what is not sure and what can be set. */
-function WhatIsOff(props: FindingsListProps) {
-  const { study, attempt, keeper, trace, onLandmarks, onLay, things, result, chosen, onChoose, onOver } =
-    props;
-  const router = useRouter();
-  const { report, scale } = result;
-  return (
-    <>
-      {(report.averageMiss ? report.cannotSay : report.cannotSay.slice(1)).map((sentence) => (
-        <Text key={sentence} soft>
-          {sentence}
-        </Text>
-      ))}
-      {report.averageMiss ? (
-        <Text soft testID="summary">
-          {summarySentence(
-            report,
-            scale,
-            attempt.departures.some(({ kind }) => kind === 'flipped'),
-          )}
-        </Text>
-      ) : null}
-      {meantSentences(result.meant, report).map((sentence) => (
-        <Text key={sentence} soft testID="meant">
-          {sentence}
-        </Text>
-      ))}
-      <Seen keeper={keeper} things={things} result={result} />
-      <SaidAway keeper={keeper} things={things} />
-      <View>
-        {report.findings.map((finding, i) => (
-          <Fragment key={finding.id}>
-            <FindingRow
-              finding={finding}
-              number={i + 1}
-              on={finding.id === chosen}
-              report={report}
-              onPress={() => onChoose(finding.id === chosen ? null : finding.id)}
-            />
-            {finding.id === chosen ? <MeantThat {...{ study, attempt, finding }} /> : null}
-          </Fragment>
-        ))}
-      </View>
-      <Perhaps report={report} chosen={chosen} onChoose={onChoose} />
-      {report.perhaps
-        .filter(({ id }) => id === chosen)
-        .map((finding) => (
-          <MeantThat key={finding.id} {...{ study, attempt, finding }} />
-        ))}
-      <Unsure report={report} />
-      <Guesses report={report} keeper={keeper} trace={trace} />
-      <View style={styles.acts}>
-        {onLandmarks ? (
-          <Act
-            label={result.seen ? 'Set some in a quick run' : 'Set the landmarks it lacks'}
-            onPress={onLandmarks}
-          />
-        ) : null}
-        {result.isEmpty ? null : <Act label="Lay it by hand" onPress={onLay} testID="lay-by-hand" />}
-        {result.isEmpty ? null : (
-          <Act label={ON_PURPOSE} onPress={() => onOver('meant')} testID="on-purpose" />
-        )}
-        <EarlierAct attempt={attempt} onOpen={() => onOver('earlier')} />
-      </View>
-      <View style={styles.first}>
-        <Way
-          label="Bring a drawing made elsewhere"
-          onPress={() => router.push({ pathname: '/studies/bring', params: { study: study.id } })}
-        />
-      </View>
-    </>
-  );
-}
-
-/** Mend it here, or try again: what is chosen, else what is off most. */
-function WhatNext({ attempt, result, chosen, onMend, onAnew, onDraw }: FindingsListProps) {
-  const palette = usePalette();
-  const wide = useWide();
-  const { report, isEmpty } = result;
-  const said = [...report.findings, ...report.perhaps];
-  const finding = said.find(({ id }) => id === chosen) ?? said[0] ?? null;
-  const sentence = finding && thingToDo([finding], report.sides);
-  const again = (): void => onAnew(sentence ? { sentence, attempt: attempt.id } : null);
-  const name = finding && nameOf(finding);
-  const mendable = finding !== null && report.toReference !== null && finding.thing !== 'whole';
-  if (!mendable)
-    return (
-      <View style={[styles.next, { padding: wide ? 20 : 10, borderColor: palette.rule }]}>
-        {isEmpty ? (
-          <MainAct label="Draw it" onPress={onDraw} testID="draw-it" />
-        ) : (
-          <MainAct label="Try again" onPress={again} testID="try-again" />
-        )}
-      </View>
-    );
-  // On a phone both lie side by side: what they are about is what is chosen, or the headline.
-  const mend = `Mend the ${name} here`;
-  const watch = `Try again, watching the ${name}`;
-  return (
-    <View
-      style={[
-        styles.next,
-        { padding: wide ? 20 : 10, borderColor: palette.rule, flexDirection: wide ? 'column' : 'row' },
-      ]}
-    >
-      <MainAct
-        label={wide ? mend : 'Mend it here'}
-        spoken={wide ? mend : `Mend it here: the ${name}`}
-        onPress={() => onMend(finding)}
-        testID="mend"
-        style={wide ? null : styles.fill}
-      />
-      <Act
-        label={wide ? watch : 'Try again'}
-        spoken={wide ? watch : `Try again, watching the ${name}`}
-        onPress={again}
-        testID="try-again"
-        style={wide ? null : styles.fill}
-      />
-    </View>
   );
 }
 
@@ -340,8 +205,5 @@ function Headline({ sentence }: { readonly sentence: string }) {
 
 const styles = StyleSheet.create({
   fill: { flex: 1 },
-  next: { borderTopWidth: 1, gap: 6 },
   list: { paddingVertical: 10, gap: 8 },
-  acts: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
-  first: { alignSelf: 'flex-start' },
 });

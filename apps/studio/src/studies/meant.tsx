@@ -92,12 +92,7 @@ function Meant({ study, attempt, trace }: MeantProps) {
       </Choice>
       <Acts about={part === null ? 'The whole is meant' : `The ${part} is meant`}>
         {offered(part, subject.key === 'figure').map(({ label, departure }) => (
-          <Act
-            key={label}
-            small
-            label={label}
-            onPress={() => mean(departure, null)}
-          />
+          <Act key={label} small label={label} onPress={() => mean(departure, null)} />
         ))}
       </Acts>
     </>

@@ -48,6 +48,7 @@ export const ON_PURPOSE = 'Changed on purpose';
 export const ON_PURPOSE_NOTE =
   'What you mean otherwise than it is in the picture is no miss: the drawing is held against what you mean.';
 export const WHAT_IS_MEANT = 'I meant that';
+export const WITH_THIS_IN_MIND = 'Try again, with this in mind';
 export const NOT_MEANT = 'The desk does not answer, so this was not kept. Try again in a moment.';
 export const NOT_SAVED = 'The picture could not be made. The drawing is untouched.';
 export const LINE_MARKED = 'Marked on the drawing: where a line goes over an earlier one.';

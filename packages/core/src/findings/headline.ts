@@ -10,13 +10,12 @@ import { weightDeed } from './weight-words.ts';
 
 /**
  * The one thing to do about a drawing: what is clearly off in place, tilt or proportion, else what is
- * clearly off of
- * its other kinds, the largest forms first; where nothing is, that, or what is missing to tell.
+ * clearly off of its other kinds, the largest forms first; null where nothing is.
  */
-export function headlineOfAll(
+export function deedOfAll(
   { action, depth, relations, shape, weight, report }: Omit<CheckedPages, 'hand'>,
   values: ValueReport | null,
-): string {
+): string | null {
   const { findings, sides } = report;
   const clear = <T extends { readonly sure: string | null }>(list: readonly T[]): T | undefined =>
     list.find(({ sure }) => sure === 'clearly');
@@ -41,5 +40,9 @@ export function headlineOfAll(
     values?.off?.sure === 'clearly' ? valuesDeed(values) : null,
     values?.planes?.off?.sure === 'clearly' ? planesDeed(values) : null,
   ];
-  return deeds.find((deed) => deed !== null) ?? headlineOf(report);
+  return deeds.find((deed) => deed !== null) ?? null;
 }
+
+/** The same, or that nothing is clearly off, or what is missing to tell. */
+export const headlineOfAll = (checked: Omit<CheckedPages, 'hand'>, values: ValueReport | null): string =>
+  deedOfAll(checked, values) ?? headlineOf(checked.report);

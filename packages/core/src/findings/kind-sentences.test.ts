@@ -3,7 +3,8 @@ import type { CheckedPages } from './from-pages.ts';
 import type { GapOff } from './gaps-off.ts';
 import { headlineOfAll } from './headline.ts';
 import { inWords } from './kept-report.ts';
-import { kindSentences } from './kind-sentences.ts';
+import { kindDeeds } from './kind-deeds.ts';
+import { kindSentences, NAMED_KINDS } from './kind-sentences.ts';
 import type { LineUp } from './line-ups.ts';
 import type { Stretch } from './stretches.ts';
 import type { ValueReport } from './values.ts';
@@ -88,6 +89,19 @@ test('on top stands what is off in place, else the first clear thing of the kind
   expect(headlineOfAll(checked({ relations }), values)).toMatch(/^Move the left ankle to the left/);
   expect(headlineOfAll(checked({}), values)).toBe('Darken the dark values.');
   expect(headlineOfAll(checked({}), null)).toBe('Nothing is off by more than is worth a word.');
+});
+
+test('to everything that a kind names there is something to do, in the same order', () => {
+  const all = checked({ weight, relations, depth, ...shapeWith([stretch, { ...stretch, size: -3 }], [gap]) });
+  const deeds = Object.fromEntries(NAMED_KINDS.map((kind) => [kind, kindDeeds(kind, all, values)]));
+  expect(deeds).toMatchObject({
+    movement: [],
+    depth: [expect.stringMatching(/^Draw the left forearm/), expect.stringMatching(/^Part the head/)],
+    outline: [expect.stringMatching(/^Take the outline in/), expect.stringMatching(/out/)],
+    values: ['Darken the dark values.'],
+  });
+  for (const kind of ['relations', 'gaps', 'weight'] as const) expect(deeds[kind]).toHaveLength(1);
+  for (const kind of NAMED_KINDS) expect(kindDeeds(kind, checked({}), null)).toEqual([]);
 });
 
 test('each kind names what is off in it, how surely, in the order of the kinds; it is kept with the report', () => {

@@ -1,5 +1,5 @@
 import type { CheckReport } from './check.ts';
-import { asSurely, plainNumber, sideways } from './sentences.ts';
+import { asSurely, capital, plainNumber, sideways } from './sentences.ts';
 import type { Shift, WeightReport } from './weight.ts';
 
 type Sides = CheckReport['sides'];
@@ -21,6 +21,8 @@ export function weightDeed({ shift }: WeightReport, sides: Sides): string | null
   return `Lean the body to the ${back}, or set the feet further to the ${on}.`;
 }
 
+/** A load that moves the weight by less makes no difference, per cent of the height. */
+const HARDLY = 0.3;
 /** A plumb line that falls less far outside than this falls on the feet, per cent of the height. */
 const ON_FEET = 1;
 
@@ -39,6 +41,8 @@ export const loadSentences = ({ loads, shift }: WeightReport, sides: Sides): str
   loads.map(({ load, without }) => {
     const name = `the load at the ${load.on}`;
     if (!shift.sure && !without.sure) return `With ${name} and without it the weight lies as in the picture.`;
+    if (Math.abs(shift.size - without.size) < HARDLY)
+      return `${capital(name)} makes hardly any difference to that.`;
     const side = (one: Shift): string =>
       one.sure
         ? `${plainNumber(one.size)} % to the ${sideways(one.size, sides)}`
