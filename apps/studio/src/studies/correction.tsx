@@ -1,18 +1,11 @@
 import type { Mark } from '@deft/core/findings';
 import type { Point } from '@deft/core/geometry';
-import { ON_PAGE } from '../ui/theme';
 import { pathThrough } from './laid-drawing';
+import { redline } from './redline';
 
 /** From where it is to where it should be. */
 export function Correction({ mark, unit }: { readonly mark: Mark; readonly unit: number }) {
-  const pen = {
-    stroke: ON_PAGE.correction,
-    strokeWidth: 4.5 * unit,
-    fill: 'none',
-    strokeLinecap: 'round' as const,
-    strokeLinejoin: 'round' as const,
-  };
-  const halo = { ...pen, stroke: ON_PAGE.paper, strokeWidth: 9 * unit, opacity: 0.8 };
+  const { pen, halo } = redline(unit);
   const dash = `${12 * unit} ${9 * unit}`;
   if (mark.kind === 'arrow') {
     const d = arrow(mark.from, mark.to, 16 * unit);

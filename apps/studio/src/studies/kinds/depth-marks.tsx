@@ -1,10 +1,10 @@
 import type { DepthReport } from '@deft/core/findings';
 import type { Point } from '@deft/core/geometry';
-import { ON_PAGE } from '../../ui/theme';
 import { pathThrough } from '../laid-drawing';
 import type { LaidPlace } from '../laid-over';
 import { Pins } from '../pin';
 import type { ChosenPlace } from './shown-over';
+import { redline } from '../redline';
 
 /** A ring round a place. */
 const ringAt = ({ x, y }: Point, r: number): string =>
@@ -25,19 +25,13 @@ export function DepthMarks({
     ...depth.touches.map(({ at, along }) => ({ at, path: pathThrough(along) })),
     ...depth.rounds.map(({ at }) => ({ at, path: ringAt(at, 12 * unit) })),
   ];
-  const pen = {
-    fill: 'none',
-    stroke: ON_PAGE.correction,
-    strokeWidth: 4.5 * unit,
-    strokeLinecap: 'round' as const,
-    strokeLinejoin: 'round' as const,
-  };
+  const { pen, halo } = redline(unit);
   return (
     <g data-mark="depth">
       {all.map(({ path }, i) =>
         chosen === null || chosen === i ? (
           <g key={i}>
-            <path d={path} {...pen} stroke={ON_PAGE.paper} strokeWidth={9 * unit} opacity={0.8} />
+            <path d={path} {...halo} />
             <path d={path} {...pen} />
           </g>
         ) : null,

@@ -2,6 +2,7 @@ import type { WeightReport } from '@deft/core/findings';
 import type { Point } from '@deft/core/geometry';
 import { ON_PAGE } from '../../ui/theme';
 import { arrow } from '../correction';
+import { redline } from '../redline';
 
 /**
  * A plumb line through the weight of the drawing, the middle of its feet, and dashed where under this weight
@@ -11,14 +12,7 @@ import { arrow } from '../correction';
 export function PlumbLines({ weight, unit }: { readonly weight: WeightReport; readonly unit: number }) {
   const { drawn, reference, shift } = weight;
   const should = { x: drawn.weight.x + reference.feet.x - reference.weight.x, y: drawn.feet.y };
-  const pen = {
-    fill: 'none',
-    stroke: ON_PAGE.correction,
-    strokeWidth: 4.5 * unit,
-    strokeLinejoin: 'round' as const,
-    strokeLinecap: 'round' as const,
-  };
-  const halo = { ...pen, stroke: ON_PAGE.paper, strokeWidth: 9 * unit, opacity: 0.8 };
+  const { pen, halo } = redline(unit);
   const line = `M${drawn.weight.x} ${drawn.weight.y}V${drawn.feet.y}`;
   const below = 30 * unit;
   const bend = arrow(

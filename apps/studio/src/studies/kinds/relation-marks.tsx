@@ -1,10 +1,10 @@
 import type { LineUp, RelationsReport } from '@deft/core/findings';
 import type { Point } from '@deft/core/geometry';
-import { ON_PAGE } from '../../ui/theme';
 import { arrow } from '../correction';
 import { pathThrough } from '../laid-drawing';
 import type { LaidPlace } from '../laid-over';
 import { Pins } from '../pin';
+import { redline } from '../redline';
 
 interface RelationMarksProps {
   readonly relations: RelationsReport;
@@ -63,14 +63,7 @@ export function RelationMarks({ relations, place, chosen, onChoose }: RelationMa
       at: pair[0].drawn,
     });
   }
-  const pen = {
-    fill: 'none',
-    stroke: ON_PAGE.correction,
-    strokeWidth: 4.5 * unit,
-    strokeLinecap: 'round' as const,
-    strokeLinejoin: 'round' as const,
-  };
-  const halo = { ...pen, stroke: ON_PAGE.paper, strokeWidth: 9 * unit, opacity: 0.8 };
+  const { pen, halo } = redline(unit);
   const shown = all.flatMap((one, i) => (chosen === null || chosen === i ? [{ ...one, i }] : []));
   return (
     <g data-mark="relations">
