@@ -23,7 +23,7 @@ export const launch = (): Promise<Browser> =>
 /** Asks the desk for something, or for something to be made. @throws Error where it refuses */
 export async function ask<T>(
   desk: Desk,
-  method: 'GET' | 'POST' | 'PUT',
+  method: 'GET' | 'POST' | 'PUT' | 'PATCH',
   path: string,
   data?: unknown,
 ): Promise<T> {

@@ -258,6 +258,13 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
         await page.getByTestId('take-attempt').click();
         const todo = page.getByTestId('todo');
         await expect(todo).toHaveText(WRONG_ARM, { timeout: 30_000 });
+        // Kinds are told of what was drawn on paper as well; of how it was drawn nobody knows.
+        await control(page, 'relations').click();
+        await expect(page.getByTestId('relations-kind')).toContainText(/line up/);
+        await control(page, 'weight').click();
+        await expect(page.locator('[data-mark="plumb"]')).toBeAttached();
+        await expect(page.getByRole('radio', { name: 'order of work' })).toHaveCount(0);
+        await control(page, 'what is off').click();
 
         const rings = page.getByTestId('ring');
         await dragAside(page, rings.and(page.locator('[data-name="left wrist"]')), pointer);
@@ -339,6 +346,12 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
           timeout: 20_000,
         });
         await expect(page.getByTestId('todo')).toHaveText(/head .* smaller/);
+        // Turned over, its kinds lie on the picture as it does.
+        await control(page, 'weight').click();
+        await expect(page.getByTestId('weight-kind')).toContainText(
+          'The weight lies over the feet as it does',
+        );
+        await control(page, 'what is off').click();
         const rings = page.getByTestId('ring');
         const set = rings.and(page.locator('[data-set="true"]'));
         await dragAside(page, rings.and(page.locator('[data-name="left wrist"]')), pointer);

@@ -13,6 +13,7 @@ const PARTS = {
   ink: 'bench/ink.ts',
   things: 'bench/things.ts',
   sheet: 'bench/sheet.ts',
+  check: 'bench/check.ts',
   findings: 'bench/findings.ts',
   order: 'bench/order.ts',
   body: 'bench/body.ts',

@@ -9,6 +9,7 @@ import {
 } from '@deft/core/geometry';
 import { lessRubbed, type Id, type Placement, type Region, type Thing } from '@deft/core/page';
 import { centreLines, lineWidths } from '@deft/core/paper';
+import { smallPixels } from './seen-picture';
 
 /** Ink that was lifted from paper, as a picture on a page. */
 export interface LiftedInk extends Pick<Placement, 'sheet' | 'order'> {
@@ -42,20 +43,7 @@ interface Lines {
 let last: { readonly address: string; readonly lines: Promise<Lines> } | null = null;
 
 async function traced(address: string): Promise<Lines> {
-  const answer = await fetch(address);
-  if (!answer.ok) throw new Error('The ink that was lifted from the paper cannot be read.');
-  const whole = await createImageBitmap(await answer.blob());
-  const by = Math.min(1, LARGEST / Math.max(whole.width, whole.height));
-  const [width, height] = [
-    Math.max(1, Math.round(whole.width * by)),
-    Math.max(1, Math.round(whole.height * by)),
-  ];
-  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
-  if (!context) throw new Error('This browser cannot read a picture here.');
-  context.imageSmoothingQuality = 'high';
-  context.drawImage(whole, 0, 0, width, height);
-  whole.close();
-  const { data } = context.getImageData(0, 0, width, height);
+  const { data, width, height, by } = await smallPixels(address, LARGEST);
   const bits = new Uint8Array(width * height);
   for (let i = 0; i < bits.length; i += 1) bits[i] = (data[4 * i + 3] as number) >= INKED ? 1 : 0;
   const mask = { width, height, bits };

@@ -34,9 +34,17 @@ export async function fetchedBitmap(address: string): Promise<ImageBitmap> {
   return createImageBitmap(await answer.blob());
 }
 
-async function read({ address, width: whole }: SeenPicture): Promise<Pixels> {
+/**
+ * The pixels of a picture, made smaller where its longer side is larger than asked for.
+ * @returns them, and `by` how much smaller they are than the picture's own
+ * @throws where it cannot be read
+ */
+export async function smallPixels(
+  address: string,
+  largest: number,
+): Promise<Omit<Pixels, 'scale'> & { readonly by: number }> {
   const bitmap = await fetchedBitmap(address);
-  const by = Math.min(1, LARGEST / Math.max(bitmap.width, bitmap.height));
+  const by = Math.min(1, largest / Math.max(bitmap.width, bitmap.height));
   const [width, height] = [
     Math.max(1, Math.round(bitmap.width * by)),
     Math.max(1, Math.round(bitmap.height * by)),
@@ -44,7 +52,12 @@ async function read({ address, width: whole }: SeenPicture): Promise<Pixels> {
   const context = hiddenCanvas(width, height);
   context.drawImage(bitmap, 0, 0, width, height);
   bitmap.close();
-  return { data: context.getImageData(0, 0, width, height).data, width, height, scale: whole / width };
+  return { data: context.getImageData(0, 0, width, height).data, width, height, by };
+}
+
+async function read({ address, width: whole }: SeenPicture): Promise<Pixels> {
+  const { data, width, height } = await smallPixels(address, LARGEST);
+  return { data, width, height, scale: whole / width };
 }
 
 /** What was looked at last: the same picture is asked for again at every change of a drawing. */
