@@ -3,8 +3,8 @@ import { onAllProcessors } from './on-all-processors.ts';
 import { row } from './table.ts';
 
 /**
- * What the kinds tell of made drawings: which of two parts is in front, by lines; forms that nearly touch; one
- * cause said once; and what is meant otherwise.
+ * What the kinds tell of made drawings: which of two parts is in front, by lines; forms that nearly touch;
+ * one cause said once; and what is meant otherwise.
  */
 
 const COUNT = Number(process.env['DEFT_KINDS'] ?? 60);

@@ -15,6 +15,7 @@ import {
   askDesk,
   beginAttempt,
   drawing,
+  kindOf,
   look,
   lying,
   saved,
@@ -162,13 +163,13 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await saved(page);
       await page.getByTestId('next-pass').click();
       await expect(page.getByTestId('seen')).toBeVisible({ timeout: 20_000 });
-      await control(page, 'movement').click();
+      await kindOf(page, 'movement').click();
       await expect(page.getByTestId('movement-kind')).toContainText('line of action');
       await expect(page.locator('[data-mark="action"] path')).toHaveCount(4);
       expect(await trouble(page)).toEqual([]);
       await look(page, 'kind-movement');
 
-      await control(page, 'weight').click();
+      await kindOf(page, 'weight').click();
       await expect(page.getByTestId('weight-kind')).toContainText(
         /The weight lies [\d.]+ % too far to the left over the feet\..*Lean the body to the right/,
       );
@@ -187,7 +188,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await control(hand, 'nothing').click();
       await expect(page.getByTestId('load')).toHaveCount(0);
 
-      await control(page, 'relations').click();
+      await kindOf(page, 'relations').click();
       const relations = page.getByTestId('relations-kind');
       await expect(relations).toContainText(/line up/);
       const [measure, units] = ['Measure', 'in units of'].map((label) =>
@@ -201,7 +202,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(await trouble(page)).toEqual([]);
       await look(page, 'kind-relations');
 
-      await control(page, 'line').click();
+      await kindOf(page, 'line').click();
       const line = page.getByTestId('line-kind');
       await expect(line).toContainText(`${lines.length} strokes`);
       await expect(line).toContainText('Gone over again');
@@ -210,7 +211,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(await trouble(page)).toEqual([]);
       await look(page, 'kind-line');
 
-      await control(page, 'order of work').click();
+      await kindOf(page, 'order of work').click();
       const order = page.getByTestId('order-kind');
       await expect(order).toContainText('The whole stood after');
       await expect(order).toContainText('the head had been worked on before that.');
@@ -223,7 +224,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await look(page, 'kind-order');
       await page.getByTestId('all-of-it').click();
       await expect(shown).toHaveCount(all);
-      await control(page, 'what is off').click();
+      await kindOf(page, 'what is off').click();
       await expect(page.getByTestId('ring').first()).toBeVisible();
       expect(strange).toEqual([]);
     });
@@ -259,12 +260,12 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
         const todo = page.getByTestId('todo');
         await expect(todo).toHaveText(WRONG_ARM, { timeout: 30_000 });
         // Kinds are told of what was drawn on paper as well; of how it was drawn nobody knows.
-        await control(page, 'relations').click();
+        await kindOf(page, 'relations').click();
         await expect(page.getByTestId('relations-kind')).toContainText(/line up/);
-        await control(page, 'weight').click();
+        await kindOf(page, 'weight').click();
         await expect(page.locator('[data-mark="plumb"]')).toBeAttached();
-        await expect(page.getByRole('radio', { name: 'order of work' })).toHaveCount(0);
-        await control(page, 'what is off').click();
+        await expect(kindOf(page, 'order of work')).toHaveCount(0);
+        await kindOf(page, 'what is off').click();
 
         const rings = page.getByTestId('ring');
         await dragAside(page, rings.and(page.locator('[data-name="left wrist"]')), pointer);
@@ -347,11 +348,11 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
         });
         await expect(page.getByTestId('todo')).toHaveText(/head .* smaller/);
         // Turned over, its kinds lie on the picture as it does.
-        await control(page, 'weight').click();
+        await kindOf(page, 'weight').click();
         await expect(page.getByTestId('weight-kind')).toContainText(
           'The weight lies over the feet as it does',
         );
-        await control(page, 'what is off').click();
+        await kindOf(page, 'what is off').click();
         const rings = page.getByTestId('ring');
         const set = rings.and(page.locator('[data-set="true"]'));
         await dragAside(page, rings.and(page.locator('[data-name="left wrist"]')), pointer);

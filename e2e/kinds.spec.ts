@@ -10,7 +10,7 @@ import { trouble } from './access-rules.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { drawLines, placesOnPage, FIGURE_TALL } from './figure-lines.ts';
 import { control, type At } from './hands.ts';
-import { beginAttempt, benchAt, drawing, look, penLine, saved, SIZES, watch } from './trace.ts';
+import { beginAttempt, benchAt, drawing, kindOf, look, penLine, saved, SIZES, watch } from './trace.ts';
 
 let desk: Desk;
 let close: () => Promise<void>;
@@ -85,7 +85,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
       await saved(page);
       await page.getByTestId('next-pass').click();
       await expect(page.getByTestId('todo')).toBeVisible({ timeout: 20_000 });
-      await control(page, 'outline').click();
+      await kindOf(page, 'outline').click();
       const outline = page.getByTestId('outline-kind');
       await expect(outline).toContainText('too far out');
       await expect(outline).toContainText('Of all that either covers');
@@ -104,16 +104,16 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
       await expect(page.locator('[data-mark="stretch"]')).toHaveCount(1);
       expect(await trouble(page)).toEqual([]);
       await look(page, 'kind-outline-chosen');
-      await control(page, 'gaps').click();
+      await kindOf(page, 'gaps').click();
       await look(page, 'kind-gaps');
       await expect(page.getByTestId('gaps-kind')).toContainText('is closed');
       expect(await trouble(page)).toEqual([]);
-      await control(page, 'values').click();
+      await kindOf(page, 'values').click();
       await expect(page.getByTestId('values-kind')).toContainText('values');
       await expect(page.locator('[data-mark="values"] circle')).not.toHaveCount(0);
       expect(await trouble(page)).toEqual([]);
       await look(page, 'kind-values');
-      await control(page, 'noticed').click();
+      await kindOf(page, 'noticed').click();
       await expect(page.getByTestId('noticed-kind')).toBeVisible();
       expect(await trouble(page)).toEqual([]);
       await look(page, 'kind-noticed');
@@ -137,7 +137,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
         await drawLines(page, lines.map(penLine), pointer);
         await saved(page);
         await page.getByTestId('next-pass').click();
-        await control(page, 'depth').click({ timeout: 20_000 });
+        await kindOf(page, 'depth').click({ timeout: 20_000 });
         await expect(page.getByTestId('depth-kind')).toContainText(
           'In the picture the right forearm lies in front of the trunk; here it lies behind.',
         );

@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { thinned } from '@deft/core/geometry';
 import {
   reducePage,
@@ -91,6 +91,10 @@ export async function look(page: Page, name: string): Promise<void> {
   const size = (page.viewportSize()?.width ?? 0) < 600 ? 'phone' : 'wide';
   if (folder) await page.screenshot({ path: `${folder}/${name}-${size}.png` });
 }
+
+/** A kind that a check can be read for, whatever it has to say. */
+export const kindOf = (page: Page, name: string): Locator =>
+  page.getByRole('radio', { name: new RegExp(`^${name}(, \\d+ to look at)?$`) });
 
 export const saved = (page: Page): Promise<void> =>
   expect(page.getByTestId('save-state')).toHaveText('saved');

@@ -45,12 +45,15 @@ export function Choice({
 }
 
 interface OptionProps extends OnOffProps {
+  /** A little more beside its word: how many there are, for instance. */
+  readonly note?: string;
   readonly style?: StyleProp<ViewStyle>;
 }
 
 /** One of a choice. */
 export function Option({
   label,
+  note,
   on,
   onPress,
   small = false,
@@ -78,6 +81,11 @@ export function Option({
           lines={1}
         >
           {label}
+          {note ? (
+            <Text size={12} kind="figures" soft>
+              {` ${note}`}
+            </Text>
+          ) : null}
         </Text>
         {on ? <Brush /> : null}
       </View>

@@ -1,3 +1,4 @@
+import { kindSentences } from '@deft/core/findings';
 import type { Answer } from '../use-checked';
 
 /** What a check can be read for, one at a time, each with its own view on the drawing. */
@@ -20,6 +21,13 @@ export interface OfferedKind {
   readonly label: string;
   /** Its name in full, for those who listen. */
   readonly spoken?: string;
+}
+
+/** How many things a kind names as off. */
+export function countIn(kind: Kind, result: Answer): number {
+  const { findings, perhaps } = result.report;
+  if (kind === 'off') return findings.length + perhaps.length;
+  return kindSentences(result, result.values).filter((one) => one.kind === kind).length;
 }
 
 /** The kinds that a checked drawing has something to say of, in the order in which they stand. */
