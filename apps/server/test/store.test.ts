@@ -157,6 +157,15 @@ test('a made picture knows its silhouettes; what was noticed on its sisters is t
   assert.deepEqual(await store.listSisters(study.id), []);
   await store.changeReference(sister, { hidden: false });
   assert.deepEqual(await store.listSisters(newId()), []);
+  // What its figure carries is kept with the picture.
+  const load = { kind: 'load', id: newId(), on: 'left wrist', share: 0.2 } as const;
+  await store.changeMarks(own, { put: [load], remove: [] }, 50);
+  const { marks } = await store.readReference(own);
+  assert.deepEqual(
+    marks.filter(({ kind }) => kind === 'load'),
+    [load],
+  );
+  await store.changeMarks(own, { put: [], remove: [load.id] }, 50);
 });
 
 describe('pages', () => {
