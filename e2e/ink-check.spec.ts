@@ -348,10 +348,9 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
         });
         await expect(page.getByTestId('todo')).toHaveText(/head .* smaller/);
         // Turned over, its kinds lie on the picture as it does.
-        await kindOf(page, 'weight').click();
-        await expect(page.getByTestId('weight-kind')).toContainText(
-          'The weight lies over the feet as it does',
-        );
+        await kindOf(page, 'relations').click();
+        await expect(page.getByTestId('relations-kind')).toContainText(/line up/);
+        await expect(page.locator('[data-mark="relations"]')).toBeAttached();
         await kindOf(page, 'what is off').click();
         const rings = page.getByTestId('ring');
         const set = rings.and(page.locator('[data-set="true"]'));

@@ -189,7 +189,8 @@ test.describe('wide', () => {
       'mouse',
       4,
     );
-    // A hip that is put aside alone turns its thigh and draws out the hip line: any of them says it. A hurried drawing may be off more.
+    // A hip that is put aside alone turns its thigh and draws out the hip line: any of them says it. A
+    // hurried drawing may be off more.
     await expect(
       page
         .getByTestId('finding')

@@ -23,8 +23,8 @@ interface InkPoint extends Point {
 /** Lines are looked at in steps of this, parts of the height. */
 const STEP = 0.004;
 /**
- * Well within a part is what lies nearer to its line than this share of its half width, less this, parts of the
- * height: its own edges lie beyond, and there what is behind may leave off a little late.
+ * Well within a part is what lies nearer to its line than this share of its half width, less this, parts
+ * of the height: its own edges lie beyond, and there what is behind may leave off a little late.
  */
 const WITHIN = { share: 0.9, less: 0.011 };
 /**
