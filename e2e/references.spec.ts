@@ -212,6 +212,8 @@ for (const { name, viewport, hasTouch } of SIZES) {
             pointer,
           );
         };
+        // What is asked for takes a row of its own: the picture lies lower from then on.
+        await expect(page.getByTestId('sight-asks')).toContainText('Draw the unit');
         await line(0.1, 0.2);
         await expect(page.getByTestId('sight-asks')).toContainText('Now draw the length');
         await line(0.2, 0.7);
