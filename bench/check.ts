@@ -78,13 +78,12 @@ try {
     await page.addInitScript(() => {
       const seen = { asked: 0, told: 0 };
       Object.assign(window, { seen });
-      const look = (): void => {
-        if (!seen.asked && document.body?.textContent?.includes('Laying the drawing'))
+      // As it is put on the screen: frames are not drawn while much is being read.
+      new MutationObserver(() => {
+        if (!seen.asked && document.body.textContent.includes('Laying the drawing'))
           seen.asked = performance.now();
-        if (document.querySelector('[data-testid="summary"]')) seen.told = performance.now();
-        else requestAnimationFrame(look);
-      };
-      requestAnimationFrame(look);
+        if (!seen.told && document.querySelector('[data-testid="summary"]')) seen.told = performance.now();
+      }).observe(document, { childList: true, subtree: true, characterData: true });
     });
     let least = Infinity;
     for (let turn = 0; turn < 3; turn += 1) {
