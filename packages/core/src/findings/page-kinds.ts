@@ -65,18 +65,25 @@ function depthIn(
   items: readonly Item[],
   reference: readonly Item[],
   told: ReadonlySet<string>,
+  untold: ReadonlySet<string>,
 ): DepthReport | null {
   if (!toReference) return null;
   const laid = (line: readonly Point[]): Point[] => line.map((p) => transformPoint(toReference, p));
   return depthOf(
     {
       items,
-      stack: stacks.drawn.map(({ name, outline }) => ({ name, outline: laid(outline) })),
+      stack: stacks.drawn
+        .filter(({ name }) => !untold.has(name))
+        .map(({ name, outline }) => ({ name, outline: laid(outline) })),
       lines: lines.map(laid),
       // What is covered has no place in the drawing: it is looked for where it should lie.
       places: new Map([...placesBy(reference), ...placesBy(items)]),
     },
-    { items: reference, stack: stacks.reference, fronts },
+    {
+      items: reference,
+      stack: stacks.reference,
+      fronts: fronts.filter((pair) => !pair.some((name) => untold.has(name))),
+    },
     { height, seconds, told },
   );
 }
@@ -86,7 +93,7 @@ function depthIn(
  * other, of a figure its weight and movement; in a short gesture its movement alone.
  */
 export function wholeKinds(
-  { drawn, reference: items, wholly, unlike }: Meant,
+  { drawn, reference: items, wholly, unlike, untold }: Meant,
   on: Laid & {
     readonly reference: CheckedReference;
     readonly doubt: Doubt;
@@ -107,7 +114,7 @@ export function wholeKinds(
       isGesture || !isFigure ? null : weightOf(laid, items, { ...there, loads: on.reference.loads ?? [] }),
     action: isFigure ? actionOf(laid, items, there) : null,
     relations,
-    depth: isGesture ? null : depthIn(on, laid, items, told),
+    depth: isGesture ? null : depthIn(on, laid, items, told, untold),
     noticed: measuredSights(on.reference.sights ?? [], laid, items, there),
   };
 }
