@@ -167,7 +167,7 @@ function touchTold({ seed, plant }: KindCase): KindTold {
   };
   const off = (): number => 0.003 * height * gaussian(random);
   const [a, b] = ovals as [(typeof ovals)[0], (typeof ovals)[0]];
-  // Its neighbour is drawn taller and nearer, so that both run along each other.
+  // Its neighbour is drawn so near that both nearly touch.
   const near = a.at.x + a.rx + b.rx + 0.008 * height;
   const drawn = ovals.map((one) => {
     const at = { x: one.at.x + off(), y: one.at.y + off() };

@@ -157,7 +157,7 @@ function waysOfLine(topic: Topic, axis: Axis, pairs: readonly ItemPair[], subjec
 }
 
 /** The name of what begins at a landmark: the limb whose first end it is, else the landmark itself. */
-function limbOn(subject: Subject, name: string | null): string {
+export function limbOn(subject: Subject, name: string | null): string {
   return subject.axes.find((axis) => axis.kind === 'limb' && axis.ends[0] === name)?.name ?? name ?? '';
 }
 

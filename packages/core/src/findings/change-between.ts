@@ -1,3 +1,4 @@
+import { listed } from '../strokes/listed.ts';
 import type { CheckReport } from './check.ts';
 import type { Finding } from './finding.ts';
 import { nameOf, plainNumber } from './sentences.ts';
@@ -18,12 +19,9 @@ function became(before: Finding, later: Told): 'right' | Finding | 'as it was' {
   return same && less > TOLD_ERRORS * Math.hypot(before.error, now.error) ? now : 'as it was';
 }
 
-const joined = (names: readonly string[]): string =>
-  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
-
 /** Names with what is said of them: "the head and the left arm are right now"; nothing for none. */
 const together = (names: readonly string[], said: string): string[] =>
-  names.length === 0 ? [] : [`${joined(names)} ${names.length > 1 ? 'are' : 'is'} ${said}`];
+  names.length === 0 ? [] : [`${listed(names)} ${names.length > 1 ? 'are' : 'is'} ${said}`];
 
 /** Both misses where they differ by more than they are sure. */
 function missChange(first: Told, second: Told): string {

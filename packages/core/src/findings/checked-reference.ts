@@ -39,6 +39,7 @@ export interface CheckedReference {
 const FORM_SPREAD = 0.5;
 /** How surely a made picture knows its own landmarks, pixels. */
 const TRUTH_SPREAD = 0.5;
+
 /** A page's forms and set landmarks, millimetres. A form without area is left out. */
 export function itemsOn(things: Things): Item[] {
   const landmarks = thingsOfType(things, 'landmark')

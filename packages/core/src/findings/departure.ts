@@ -38,9 +38,8 @@ export const meaning = (meant: readonly Departure[], also: Departure): readonly 
 ];
 
 /**
- * What a finding becomes where it was meant: of a size that it comes as it does, of a place or a tilt that
- * the
- * thing lies otherwise; null of a thing without a name.
+ * What a finding becomes where it was meant: of a size that it comes as it does, of a place or a tilt
+ * that the thing lies otherwise; null of a thing without a name.
  */
 export function asIntended({
   kind,

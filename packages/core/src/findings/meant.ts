@@ -7,13 +7,14 @@ import {
   translation,
   type Affine,
 } from '../geometry/affine.ts';
-import { toDegrees, wrapAngle, wrapTilt } from '../geometry/angle.ts';
+import { directionOf, wrapAngle, wrapTilt } from '../geometry/angle.ts';
 import { distance, subtract, type Point } from '../geometry/point.ts';
 import { tellMirrored } from '../fit/mirror.ts';
 import { fitRobust } from '../fit/robust.ts';
 import type { Freedom } from '../fit/similarity.ts';
 import type { Axis, Subject } from '../subjects/subject.ts';
 import { hangingOn } from '../subjects/subjects.ts';
+import { limbOn } from './causes.ts';
 import { partOf, WHOLE_FIGURE, type Departure } from './departure.ts';
 import { hasTilt, meanRadius, moveItem, type Item } from './item.ts';
 import { withoutSide } from './symmetry.ts';
@@ -94,7 +95,6 @@ const all = (names: Iterable<string>, by: Affine): Map<string, Affine> =>
   new Map([...names].map((name) => [name, by]));
 
 const shift = (from: Point, to: Point): Affine => translation(to.x - from.x, to.y - from.y);
-const directionOf = (a: Point, b: Point): number => toDegrees(Math.atan2(a.y - b.y, b.x - a.x));
 const meanOf = (points: readonly Point[]): Point => ({
   x: points.reduce((sum, p) => sum + p.x, 0) / points.length,
   y: points.reduce((sum, p) => sum + p.y, 0) / points.length,
@@ -198,10 +198,6 @@ function missOf(items: readonly Item[], laid: ReadonlyMap<string, Item>): number
   return sum;
 }
 
-/** The limb that begins at a landmark, or the name itself. */
-const limbAt = (name: string, subject: Subject): string =>
-  subject.axes.find(({ kind, ends }) => kind === 'limb' && ends[0] === name)?.name ?? name;
-
 /**
  * A part moved and turned to how it is drawn, alone or with what hangs on it: whichever accounts for more.
  */
@@ -230,7 +226,7 @@ function reposed(part: string, on: Sides): Item[] {
   const alone = all(namesOf(part, subject), moved);
   const along = new Map(alone);
   for (const { name, from: at } of own)
-    for (const hanging of hangingOn(subject, limbAt(name, subject)))
+    for (const hanging of hangingOn(subject, limbOn(subject, name)))
       if (!along.has(hanging)) along.set(hanging, shift(at, transformPoint(moved, at)));
   const rigid = new Map([...all(along.keys(), moved), ...alone]);
   return [alone, along, rigid]

@@ -1,3 +1,4 @@
+import { listed } from '../strokes/listed.ts';
 import { plainNumber } from './sentences.ts';
 import type { Bearing, Variants } from './variants.ts';
 
@@ -17,9 +18,6 @@ export function bearingInWords({ lean, area }: Bearing): string {
   ];
   return parts.filter((part) => part !== '').join(', ');
 }
-
-const listed = (names: readonly string[]): string =>
-  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) as string}`;
 
 function ranged(values: readonly (number | null)[]): [number, number] | null {
   const known = values.filter((value) => value !== null);

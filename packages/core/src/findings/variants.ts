@@ -1,4 +1,4 @@
-import { toDegrees, wrapAngle } from '../geometry/angle.ts';
+import { directionOf, toDegrees, wrapAngle } from '../geometry/angle.ts';
 import { hull } from '../geometry/hull.ts';
 import { distance, middle, type Point } from '../geometry/point.ts';
 import { polygonArea } from '../geometry/polygon.ts';
@@ -59,8 +59,6 @@ function bearingOf(places: ReadonlyMap<string, Point>, head: number): Bearing {
   const area = head > 0 && points.length >= FEWEST_PLACES ? polygonArea(hull(points)) / head ** 2 : null;
   return { lean, area };
 }
-
-const directionOf = (a: Point, b: Point): number => toDegrees(Math.atan2(a.y - b.y, b.x - a.x));
 
 /**
  * One line in one drawing beside the picture's: how far it is turned and how much longer, with their errors.

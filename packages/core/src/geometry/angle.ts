@@ -18,6 +18,9 @@ export function wrapTilt(degrees: number): number {
   return degrees - 180 * Math.ceil((degrees - 90) / 180);
 }
 
+/** The direction from `a` to `b`, degrees counter-clockwise from level on the page, in (-180, 180]. */
+export const directionOf = (a: Point, b: Point): number => toDegrees(Math.atan2(a.y - b.y, b.x - a.x));
+
 /**
  * Tilt of the undirected line through `a` and `b` against level, in degrees,
  * counter-clockwise as seen on the page (y grows downwards), in (-90, 90].

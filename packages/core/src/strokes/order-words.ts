@@ -1,3 +1,4 @@
+import { listed } from './listed.ts';
 import type { OrderOfWork } from './order-of-work.ts';
 
 const SHARES: readonly (readonly [number, string])[] = [
@@ -15,9 +16,6 @@ const AT_THE_END = 0.95;
 
 const inShares = (share: number): string =>
   SHARES.reduce((best, row) => (Math.abs(row[0] - share) < Math.abs(best[0] - share) ? row : best))[1];
-
-const listed = (names: readonly string[]): string =>
-  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) as string}`;
 
 /** In which order a drawing came to be, in one sentence. */
 export function orderSentence({ stood, before, last }: OrderOfWork): string {

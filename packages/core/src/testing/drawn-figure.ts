@@ -176,7 +176,11 @@ export function wobbled(line: readonly Point[], sd: number, reach: number, rando
 }
 
 /** The pieces of a line that lie outside all of the shapes. */
-function outside(line: readonly Point[], shapes: readonly (readonly Point[])[], step: number): Point[][] {
+export function outside(
+  line: readonly Point[],
+  shapes: readonly (readonly Point[])[],
+  step: number,
+): Point[][] {
   const out: Point[][] = [];
   let run: Point[] = [];
   for (const p of dense(line, step)) {

@@ -1,36 +1,12 @@
-import type { Point } from '../geometry/point.ts';
-import { isInside } from '../geometry/polygon.ts';
+import { middle, type Point } from '../geometry/point.ts';
 import { gaussian } from '../random/seeded.ts';
 import { BODY_PARTS } from '../subjects/body-parts.ts';
-import { edges, oval, wobbled, type Places } from './drawn-figure.ts';
+import { edges, outside, oval, wobbled, type Places } from './drawn-figure.ts';
 
 /**
  * Test help: figures drawn as outlines of their parts, in which what is behind leaves off at what is in
  * front.
  */
-
-const mid = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
-
-/** The pieces of a line outside of some shapes, looked at in small steps. */
-function outsideOf(line: readonly Point[], shapes: readonly (readonly Point[])[], step: number): Point[][] {
-  const out: Point[][] = [];
-  let run: Point[] = [];
-  const end = (): void => {
-    if (run.length > 1) out.push(run);
-    run = [];
-  };
-  for (let i = 1; i < line.length; i += 1) {
-    const [p, q] = [line[i - 1] as Point, line[i] as Point];
-    const n = Math.max(1, Math.ceil(Math.hypot(q.x - p.x, q.y - p.y) / step));
-    for (let k = 0; k < n; k += 1) {
-      const at = { x: p.x + (k / n) * (q.x - p.x), y: p.y + (k / n) * (q.y - p.y) };
-      if (shapes.some((shape) => isInside(shape, at))) end();
-      else run.push(at);
-    }
-  }
-  end();
-  return out;
-}
 
 /**
  * Draws a figure part by part.
@@ -50,7 +26,7 @@ export function drawParts(
 ): Point[][] {
   const { order, random, wobble, through = false } = on;
   const end = (names: readonly string[]): Point =>
-    names.map((name) => places.get(name) as Point).reduce((a, b) => mid(a, b));
+    names.map((name) => places.get(name) as Point).reduce(middle);
   const shapes = order.map((name) => {
     const part = BODY_PARTS.find((one) => one.name === name);
     if (!part) throw new Error(`There is no part ${name}.`);
@@ -66,7 +42,7 @@ export function drawParts(
   return shapes
     .flatMap(({ lines }, i) => {
       const before = through ? [] : shapes.slice(i + 1).map(({ outline }) => outline);
-      return lines.flatMap((line) => outsideOf(line, before, 0.004 * height));
+      return lines.flatMap((line) => outside(line, before, 0.004 * height));
     })
     .map((line) => wobbled(line, (wobble / 100) * height, 0.08 * height, random));
 }
