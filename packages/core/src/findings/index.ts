@@ -18,9 +18,15 @@ export type { Finding, FindingKind, Mark } from './finding.ts';
 export { formItem, landmarkItem, moveItem, type Item } from './item.ts';
 export type { Hand } from './hand.ts';
 export { deedOfAll, headlineOfAll } from './headline.ts';
-export { kindDeeds } from './kind-deeds.ts';
 export * from './kept-report.ts';
-export { kindSentences, NAMED_KINDS, type NamedKind } from './kind-sentences.ts';
+export {
+  kindDeeds,
+  kindSentences,
+  NAMED_KINDS,
+  namedThings,
+  type NamedKind,
+  type NamedThing,
+} from './named-things.ts';
 export type { Meant } from './meant.ts';
 export { departureInWords, meantSentences, sizeInWords } from './meant-words.ts';
 export type { AverageMiss } from './miss.ts';

@@ -1,5 +1,5 @@
 import type { CheckReport } from './check.ts';
-import type { KindSentence, NamedKind } from './kind-sentences.ts';
+import type { KindSentence, NamedKind } from './named-things.ts';
 import { findingSentence, perhapsSentence } from './sentences.ts';
 
 /** What a check said, in words: as it is kept, and can be read when it would be computed otherwise. */

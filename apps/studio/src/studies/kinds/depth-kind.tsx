@@ -1,26 +1,17 @@
 import { StyleSheet, View } from 'react-native';
-import {
-  depthSentence,
-  overlapDeed,
-  overlapSentence,
-  roundDeed,
-  roundSentence,
-  touchDeed,
-  touchSentence,
-  type DepthReport,
-} from '@deft/core/findings';
+import { depthSentence, type DepthReport } from '@deft/core/findings';
 import { Text } from '../../ui/text';
 import { DEPTH_MARKS } from '../words';
-import { PlaceRows } from './place-rows';
+import { PlaceRows, type SaidPlace } from './place-rows';
 import type { ChosenPlace } from './shown-over';
 
 /** What covers what, what nearly touches, and what is foreshortened otherwise than in the picture. */
-export function DepthKind({ depth, chosen, onChoose }: { readonly depth: DepthReport } & ChosenPlace) {
-  const places = [
-    ...depth.overlaps.map((one) => ({ sentence: overlapSentence(one), deed: overlapDeed(one) })),
-    ...depth.touches.map((one) => ({ sentence: touchSentence(one), deed: touchDeed(one) })),
-    ...depth.rounds.map((one) => ({ sentence: roundSentence(one), deed: roundDeed(one) })),
-  ];
+export function DepthKind({
+  depth,
+  places,
+  chosen,
+  onChoose,
+}: { readonly depth: DepthReport; readonly places: readonly SaidPlace[] } & ChosenPlace) {
   return (
     <View style={styles.kind} testID="depth-kind">
       {places.length > 0 ? (

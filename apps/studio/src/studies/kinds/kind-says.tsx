@@ -1,3 +1,4 @@
+import { namedThings } from '@deft/core/findings';
 import type { Point } from '@deft/core/geometry';
 import type { Attempt, Study } from '@deft/contract';
 import type { Answer } from '../use-checked';
@@ -33,19 +34,22 @@ interface KindSaysProps {
 export function KindSays(props: KindSaysProps) {
   const { kind, study, attempt, result, which, until, count, onUntil, nearest, onSave } = props;
   const { hand, weight, action, shape, relations, depth, values, report } = result;
+  const places = namedThings(result, values).filter((one) => one.kind === kind);
   switch (kind) {
     case 'movement':
       return action && <MovementKind action={action} />;
     case 'relations':
       return (
-        relations && <RelationsKind {...{ study, attempt, relations }} sides={report.sides} {...which} />
+        relations && (
+          <RelationsKind {...{ study, attempt, relations, places }} sides={report.sides} {...which} />
+        )
       );
     case 'depth':
-      return depth && <DepthKind depth={depth} {...which} />;
+      return depth && <DepthKind {...{ depth, places }} {...which} />;
     case 'outline':
-      return shape && <OutlineKind shape={shape} {...which} onSave={onSave} />;
+      return shape && <OutlineKind {...{ shape, places }} {...which} onSave={onSave} />;
     case 'gaps':
-      return shape && <GapsKind shape={shape} {...which} onSave={onSave} />;
+      return shape && <GapsKind {...{ shape, places }} {...which} onSave={onSave} />;
     case 'weight':
       return weight && <WeightKind reference={study.reference} weight={weight} sides={report.sides} />;
     case 'values':

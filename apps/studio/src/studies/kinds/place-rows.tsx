@@ -7,7 +7,7 @@ import { Text } from '../../ui/text';
 export interface SaidPlace {
   readonly sentence: string;
   /** What to do about it, shown where it is chosen. */
-  readonly deed: string;
+  readonly deed: string | null;
   /** What else can be done about it, under it where it is chosen. */
   readonly act?: ReactNode;
 }
@@ -45,7 +45,7 @@ export function PlaceRows({
             </Text>
             <View style={styles.said}>
               <Text>{sentence}</Text>
-              {i === chosen ? <Text soft>{deed}</Text> : null}
+              {i === chosen && deed ? <Text soft>{deed}</Text> : null}
             </View>
           </Pressable>
           {i === chosen ? act : null}

@@ -1,15 +1,10 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
-  asymmetryDeed,
-  asymmetrySentence,
   keptSentence,
-  lineUpDeed,
   lineUpSentence,
   proportionSentence,
   sidesSentence,
-  triangleDeed,
-  triangleSentence,
   withoutSide,
   type CheckReport,
   type RelationsReport,
@@ -19,13 +14,14 @@ import { Choice, Option } from '../../ui/choice';
 import { Text } from '../../ui/text';
 import { MeantAct } from '../meant';
 import { GOES_WITH_IT, RELATION_MARKS } from '../words';
-import { PlaceRows } from './place-rows';
+import { PlaceRows, type SaidPlace } from './place-rows';
 
 /** What lines up, the triangle that is off most, and any length in units of any other. */
 export function RelationsKind({
   study,
   attempt,
   relations,
+  places,
   sides,
   chosen,
   onChoose,
@@ -33,32 +29,29 @@ export function RelationsKind({
   readonly study: Study;
   readonly attempt: Attempt;
   readonly relations: RelationsReport;
+  readonly places: readonly SaidPlace[];
   readonly sides: CheckReport['sides'];
   readonly chosen: number | null;
   readonly onChoose: (place: number | null) => void;
 }) {
-  const { lineUps, triangle, asymmetry, following } = relations;
-  const places = [
-    ...lineUps.map((one) => ({ sentence: lineUpSentence(one, sides), deed: lineUpDeed(one, sides) })),
-    ...(triangle ? [{ sentence: triangleSentence(triangle), deed: triangleDeed(triangle) }] : []),
-    ...(asymmetry
-      ? [
-          {
-            sentence: asymmetrySentence(asymmetry),
-            deed: asymmetryDeed(asymmetry),
-            act: (
-              <MeantAct
-                {...{ study, attempt }}
-                departure={{ kind: 'unlike', part: withoutSide(asymmetry.about[0]) }}
-              />
-            ),
-          },
-        ]
-      : []),
-  ];
+  const { asymmetry, following } = relations;
+  // Left and right that are not alike stand last: they may be meant to be so.
+  const rows = places.map((place, i) =>
+    asymmetry && i === places.length - 1
+      ? {
+          ...place,
+          act: (
+            <MeantAct
+              {...{ study, attempt }}
+              departure={{ kind: 'unlike', part: withoutSide(asymmetry.about[0]) }}
+            />
+          ),
+        }
+      : place,
+  );
   return (
     <View style={styles.kind} testID="relations-kind">
-      {places.length > 0 ? <PlaceRows {...{ places, chosen, onChoose }} /> : null}
+      {places.length > 0 ? <PlaceRows places={rows} {...{ chosen, onChoose }} /> : null}
       <Text kind={places.length > 0 ? 'body' : 'strong'}>{keptSentence(relations)}</Text>
       {following.length > 0 ? (
         <Text size={13} soft>

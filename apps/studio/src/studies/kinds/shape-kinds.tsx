@@ -1,22 +1,19 @@
 import { StyleSheet, View } from 'react-native';
 import {
-  gapDeed,
-  gapSentence,
   gapsSentence,
   outlineSentence,
   shapeSummary,
-  stretchDeed,
-  stretchSentence,
   whyNoShape,
   type ShapeAnswer,
 } from '@deft/core/findings';
 import { Act } from '../../ui/acts';
 import { Text } from '../../ui/text';
 import { GAP_MARKS, OUTLINE_MARKS } from '../words';
-import { PlaceRows } from './place-rows';
+import { PlaceRows, type SaidPlace } from './place-rows';
 
 interface ShapeKindProps {
   readonly shape: ShapeAnswer;
+  readonly places: readonly SaidPlace[];
   readonly chosen: number | null;
   readonly onChoose: (place: number | null) => void;
   /** Keeps what is shown as a picture. */
@@ -24,10 +21,9 @@ interface ShapeKindProps {
 }
 
 /** Where the outline lies off, and how far it lies off on the whole. */
-export function OutlineKind({ shape, chosen, onChoose, onSave }: ShapeKindProps) {
+export function OutlineKind({ shape, places, chosen, onChoose, onSave }: ShapeKindProps) {
   const { told } = shape;
   if (!told) return <Text testID="outline-kind">{whyNoShape(shape)}</Text>;
-  const places = told.stretches.map((one) => ({ sentence: stretchSentence(one), deed: stretchDeed(one) }));
   return (
     <View style={styles.kind} testID="outline-kind">
       {places.length > 0 ? (
@@ -47,10 +43,9 @@ export function OutlineKind({ shape, chosen, onChoose, onSave }: ShapeKindProps)
 }
 
 /** Which gaps are not as they are in the picture. */
-export function GapsKind({ shape, chosen, onChoose, onSave }: ShapeKindProps) {
+export function GapsKind({ shape, places, chosen, onChoose, onSave }: ShapeKindProps) {
   const { told } = shape;
   if (!told) return <Text testID="gaps-kind">{whyNoShape(shape)}</Text>;
-  const places = told.gaps.map((gap) => ({ sentence: gapSentence(gap), deed: gapDeed(gap) }));
   return (
     <View style={styles.kind} testID="gaps-kind">
       {places.length > 0 ? (
