@@ -212,7 +212,7 @@ for (const { name, viewport, hasTouch } of SIZES) {
             pointer,
           );
         };
-        // What is asked for takes a row of its own: the picture lies lower from then on.
+        // What is asked for can be drawn from the moment that it is said.
         await expect(page.getByTestId('sight-asks')).toContainText('Draw the unit');
         await line(0.1, 0.2);
         await expect(page.getByTestId('sight-asks')).toContainText('Now draw the length');

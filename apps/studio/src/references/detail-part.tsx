@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useLayoutEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import type { Point } from '@deft/core/geometry';
 import type { CropBox, DetailMark } from '@deft/core/reference';
@@ -40,7 +40,7 @@ export function DetailPart({ reference, onStage }: PartProps) {
     setReady(Boolean(enough));
     if (enough) setDrawing(false);
   });
-  useEffect(() => {
+  useLayoutEffect(() => {
     let from: Point | null = null;
     const hand = drawing
       ? {

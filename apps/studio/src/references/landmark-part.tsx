@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useLayoutEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { Point } from '@deft/core/geometry';
 import { otherSide, SUBJECTS, SUBJECT_KEYS } from '@deft/core/subjects';
@@ -74,7 +74,7 @@ export function LandmarkPart({ reference, onStage }: PartProps) {
     if (held && way.length > 1) void place(held.name, last, held.hidden);
     else setAsked(null);
   });
-  useEffect(() => {
+  useLayoutEffect(() => {
     onStage({
       hand: { end: (way) => ended.current(way) },
       shown: { landmarks: true, landmark: name, people },

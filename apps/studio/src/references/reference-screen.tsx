@@ -55,8 +55,7 @@ export function ReferenceScreen({ id }: { readonly id: Id }) {
 
 /**
  * The stage beside the panel, or over it on a phone. The panel keeps one height from part to part, so that
- * the
- * picture does not jump.
+ * the picture does not jump.
  */
 function Layout({ stage, chooser, children }: PropsWithChildren<{ stage: ReactNode; chooser: ReactNode }>) {
   const palette = usePalette();

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useLayoutEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { Point } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
@@ -77,7 +77,7 @@ export function SightPart({ reference, onStage }: PartProps) {
     setUnit(null);
   });
   const moved = useLatest((at: Point) => setLine((old) => (old[0] ? [old[0], at] : [at])));
-  useEffect(() => {
+  useLayoutEffect(() => {
     const { seen } = frameOf(reference);
     const lines: Shown['lines'] = [
       ...(unit ? [{ points: unit.map(seen), kind: 'unit' as const }] : []),

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useLayoutEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { Id } from '@deft/core/page';
 import { usePutMarkMutation, useRemoveMarkMutation } from './api';
@@ -26,7 +26,7 @@ export function TraitPart({ reference, onStage }: PartProps) {
       void put({ reference: reference.id, mark: { ...trait, at: frameOf(reference).kept(at) } });
     setTying(null);
   });
-  useEffect(() => {
+  useLayoutEffect(() => {
     onStage({
       hand: tying ? { end: (way) => tied.current(way) } : null,
       shown: { traits: true, trait: tying },

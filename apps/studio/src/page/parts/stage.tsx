@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import {
   compose,
@@ -91,7 +91,8 @@ export function Stage({
   const [scale, setScale] = useState(1);
   const [under, setUnder] = useState<{ screen: Point; at: Point } | null>(null);
   const fit = room.width > 0 ? Math.min(room.width / width, room.height / height) : 1;
-  useEffect(() => {
+  // Before anything is painted: whoever sees what is asked for can do it at once.
+  useLayoutEffect(() => {
     const element = host.current as unknown as HTMLElement;
     element.style.touchAction = 'none';
     const palm = new Palm();
