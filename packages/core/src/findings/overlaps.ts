@@ -34,12 +34,13 @@ const [BESIDE, LEAST_BESIDE] = [0.5, 0.012];
 /** And so far from its direction. Two parts that cross more flatly cannot be told. */
 const [AGAINST, FLATTEST] = [30, 40];
 /** So many half widths from a part's line an edge is beyond it, and this share of it must be drawn there. */
-const [BEYOND, DRAWN_BEYOND] = [1.15, 0.35];
+const [BEYOND, DRAWN_BEYOND] = [1.15, 0.25];
 /** An edge that crosses a part for less than this, parts of the height, shows nothing. */
 const LEAST_CROSSING = 0.01;
-/** What is in front has so much of its edges drawn across the other. */
-const DRAWN = 0.6;
-/** And so much more of them than the other across it, to be said perhaps and clearly. */
+/**
+ * What is in front has so much more of its edges drawn across the other than the other across it, to be said
+ * perhaps and clearly.
+ */
 const [MORE, CLEARLY_MORE] = [0.4, 0.6];
 
 const cosine = (degrees: number): number => Math.cos((degrees * Math.PI) / 180);
@@ -140,7 +141,7 @@ function frontOf(
   if (!at || !own.long || !other.long) return null;
   const difference = Math.abs(own.share - other.share);
   // Both are drawn through, or neither is drawn there.
-  if (Math.max(own.share, other.share) < DRAWN || difference < MORE) return null;
+  if (difference < MORE) return null;
   const first = own.share > other.share;
   // What is behind is drawn as far as it is not covered: else it may only not be there yet.
   return (first ? other : own).isDrawn ? { first, difference, at } : null;

@@ -11,8 +11,11 @@ export interface Touch {
   readonly sure: Degree;
 }
 
-/** Outlines nearer than this nearly touch, over at least this; parts of the figure's height. */
-const [NEAR, SHORTEST] = [0.015, 0.04];
+/**
+ * Outlines nearer than this nearly touch, over at least this; parts of the figure's height. Two rounds as
+ * large as a head are that near over so much of their outlines where half of that is between them.
+ */
+const [NEAR, SHORTEST] = [0.015, 0.03];
 /** What lies nearer than this in the picture is as good as touching there too: said perhaps only. */
 const NEARLY = 0.025;
 
