@@ -357,11 +357,18 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
         await dragAside(page, rings.and(page.locator('[data-name="left wrist"]')), pointer);
         await expect(set).toHaveCount(1);
         await expect(page.getByTestId('todo')).toHaveText(/head .* smaller/);
-        await page.getByTestId('mend').click();
+        // Its bell has closed it: it is mended on a copy, with the landmark that was set on it.
+        await control(page, /^Mend .*on a copy/).click();
+        await expect(page.getByRole('alert')).toContainText('This is a copy');
+        await control(page, /^Mend .*here/).click();
         await expect(page.getByTestId('mending')).toHaveText(/Head .* too large/i);
         await expect(page.getByTestId('ghost')).toBeVisible();
         expect(await trouble(page)).toEqual([]);
-        const { page: mended } = session.poses[FLIPPED]!;
+        const { attempt, page: closed } = session.poses[FLIPPED]!;
+        const [, study] = /studies\/([0-9a-f]+)/.exec(page.url())!;
+        const { attempts } = await ask<Study>(page, 'get', `/studies/${study}`);
+        const { page: mended } = attempts.find(({ copyOf }) => copyOf === attempt)!;
+        const strokesThen = await lying(desk, closed, 'stroke');
         await mendHead(page, mended, 1 / (1 + LARGER), pointer);
         await expect(page.getByTestId('mending')).toHaveText(/That is right now/, { timeout: 20_000 });
         await page.getByTestId('mend-done').click();
@@ -369,6 +376,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
         expect((await lying(desk, mended, 'version')).map(({ name: kept }) => kept)).toEqual([
           expect.stringMatching(/^Before: head .* too large$/),
         ]);
+        expect(await lying(desk, closed, 'stroke')).toEqual(strokesThen);
 
         // Another is taken into a new attempt, the drawing before faintly under it, and is better then.
         await page.goto(sheet);

@@ -68,11 +68,13 @@ for (const { name, viewport, hasTouch } of [
         await draw(page, pointer);
         await expect(page.getByText('1 of 2, compare')).toBeVisible();
         await expect(page.locator('[data-pose="0"]')).toBeVisible();
-        // Held, skipped, and the end from there.
+        // Held, passed over, and the end from there.
         if (hasTouch) await page.getByTestId('pictures').click();
         else await page.keyboard.press('Space');
         await expect(page.getByTestId('held')).toBeVisible();
-        await control(page, 'Skip', false).click();
+        await control(page, 'Pass over').click();
+        await expect(page.getByText('2 of 2, look, it will be gone')).toBeVisible();
+        await page.getByTestId('hold').click();
         await page.getByTestId('end').click();
         await page.getByTestId('end').click();
         await page.getByTestId('lesson').fill('Look at the weight first');
@@ -81,7 +83,8 @@ for (const { name, viewport, hasTouch } of [
         await expect.poll(async () => (await read(page, id)).lesson).toBe('Look at the weight first');
         const { poses } = await read(page, id);
         expect(await Promise.all(poses.map((pose) => strokes(pose.page)))).toEqual([1, 0]);
-        expect(poses.map(({ skipped }) => skipped)).toEqual([false, false]);
+        // Drawn to its end it is not passed over any more; the second was only looked at.
+        expect(poses.map(({ end }) => end)).toEqual(['run out', 'left unfinished']);
       },
     );
 
@@ -98,11 +101,8 @@ for (const { name, viewport, hasTouch } of [
           const [a, , c] = pose.region!;
           await draw(page, pointer, { x: a!.x, y: a!.y, width: c!.x - a!.x, height: c!.y - a!.y });
           await expect.poll(() => strokes(pose.page)).toBe(i + 1);
-          if (hasTouch) {
-            await page.getByTestId('hold').click();
-            await control(page, 'Skip', false).click();
-            if (i < 3) await page.getByTestId('go-on').click();
-          } else await page.keyboard.press('Tab');
+          if (hasTouch) await page.getByTestId('next').click();
+          else await page.keyboard.press('Tab');
         }
         await expect(page.getByText(/fills \d+ % of its cell’s height/).first()).toBeVisible();
         await page.getByTestId('star').first().click();
@@ -188,8 +188,8 @@ test.describe('the clock', () => {
     // From the second picture on, which has a bell before and after it.
     const inner = late.slice(1);
     expect(Math.abs(inner.reduce((sum, l) => sum + l, 0))).toBeLessThan(100);
-    for (const { drawnMs, skipped } of over.poses)
-      expect([Math.round(drawnMs ?? 0), skipped]).toEqual([SECONDS * 1000, false]);
+    for (const { drawnMs, end } of over.poses)
+      expect([Math.round(drawnMs ?? 0), end]).toEqual([SECONDS * 1000, 'run out']);
   });
 
   test('out of sight it is held, and nothing is doubled or lost', async ({ page }) => {

@@ -299,7 +299,8 @@ async function drawnSession(desk: Desk, set: string): Promise<string> {
     drawnMs: 30_000,
     heldMs: i === 2 ? 12_000 : 0,
     addedMs: 0,
-    skipped: false,
+    end: 'run out',
+    closedAt: null,
   }));
   await fetch(`${desk.address}/api/sessions/${session.id}/clock`, {
     method: 'PUT',

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
+import type { Study } from '@deft/contract';
 import { openDesk, type Desk } from './desk.ts';
 import { control, arc, Fingers, pageOnScreen, type At, type Pointer } from './hands.ts';
 import { benchAt, lying, saved, SIZES, takeHand, watch } from './trace.ts';
@@ -40,13 +41,9 @@ async function operationsOf(
   return { kinds: added.map((t) => t.type), strokes: added.filter((t) => t.type === 'stroke') };
 }
 
-async function study(
-  page: Page,
-): Promise<{ id: string; traces: { page: string }[]; attempts: { page: string; seconds: number | null }[] }> {
+async function study(page: Page): Promise<Study> {
   const id = page.url().split('/').at(-1) as string;
-  return (await (await page.request.get(`${desk.address}/api/studies/${id}`)).json()) as Awaited<
-    ReturnType<typeof study>
-  >;
+  return (await (await page.request.get(`${desk.address}/api/studies/${id}`)).json()) as Study;
 }
 
 /** An ellipse by a drag over its box, millimetres. */
@@ -121,8 +118,8 @@ async function drawPose({ page, fingers }: Opened, pointer: Pointer): Promise<vo
   await page.goto(desk.address);
   await page.getByTestId('start').click();
   await expect(page.getByTestId('hold')).toBeVisible();
-  // The picture, which holds the pose when it is touched, and Hold: nothing else to press.
-  await expect(page.getByRole('button')).toHaveCount(2);
+  // The picture, which holds the pose when it is touched, Next and Hold: nothing else to press.
+  await expect(page.getByRole('button')).toHaveCount(3);
   const on = await pageOnScreen(surfaceOf(page));
   const draw = (points: readonly At[]) =>
     fingers.stroke(
@@ -135,7 +132,7 @@ async function drawPose({ page, fingers }: Opened, pointer: Pointer): Promise<vo
   await page.getByTestId('hold').click();
   await expect(page.getByTestId('held')).toBeVisible();
   // A pose that is held takes no stroke.
-  await fingers.stroke([on(10, 10), on(20, 20)], pointer);
+  await fingers.stroke([on(10, 195), on(20, 205)], pointer);
   await page.getByTestId('go-on').click();
   await draw(arc(74, 150, 20, 10, 0, 3));
   await page.getByTestId('hold').click();
@@ -184,6 +181,8 @@ async function build(o: Opened, pointer: Pointer): Promise<void> {
   expect(before.attempts.map((a) => a.seconds)).toEqual([60]);
   expect((await operationsOf(page, before.attempts[0]!.page)).strokes).toHaveLength(3);
   await page.getByTestId('next-pass').click();
+  // What its bell has closed is built on as a copy.
+  await expect(page.getByTestId('copy-note')).toHaveText(/copy of a pose of 1 min/);
   await expect(page.getByTestId('hand')).toContainText('Guides');
   await page.request.post(`${desk.address}/api/studies/${before.id}/attempts`, { data: {} });
   // Opened by its address alone it shows the newest.
@@ -199,7 +198,7 @@ async function build(o: Opened, pointer: Pointer): Promise<void> {
   await fingers.tap(ground(70, 60), pointer);
   await takeHand(page, 'Forms');
   await control(page, 'ellipse', false).click();
-  const pageId = (await study(page)).attempts[1]!.page;
+  const pageId = (await study(page)).attempts.at(-1)!.page;
   await layForms(o, pointer, pageId, small, { by: 0.8, head: 1.35 });
   await saved(page);
   const { kinds } = await operationsOf(page, pageId);
@@ -262,7 +261,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       await expect(page.getByTestId('todo')).toHaveText(/^Make the head/);
       await page.getByTestId('try-again').click();
       await expect(page.getByTestId('hand')).toBeVisible();
-      expect((await study(page)).attempts).toHaveLength(3);
+      const { attempts } = await study(page);
+      expect(attempts.map(({ copyOf }) => copyOf)).toEqual([null, attempts[0]!.id, null, null]);
       expect(o.strange).toEqual([]);
     });
 

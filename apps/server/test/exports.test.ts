@@ -20,7 +20,14 @@ async function session(count: number): Promise<Session> {
   await ask(`/sessions/${id}/clock`, 'PUT', {
     clock: { ...newClock(poses.map(({ step }) => step.stretches)), phase: 'done' },
     over: true,
-    poses: poses.map((pose) => ({ id: pose.id, drawnMs: 30_000, heldMs: 0, addedMs: 0, skipped: false })),
+    poses: poses.map((pose) => ({
+      id: pose.id,
+      drawnMs: 30_000,
+      heldMs: 0,
+      addedMs: 0,
+      end: 'run out' as const,
+      closedAt: null,
+    })),
   });
   return value;
 }

@@ -12,33 +12,16 @@ import type {
   Session,
   SessionBrief,
 } from '@deft/contract';
-import { seeded } from '@deft/core/random';
 import { asking } from './ask.ts';
 import { bring } from './bring.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';
+import { scene } from './made-scene.ts';
 
 const { folder, remove } = temporaryFolder();
 let desk: Desk;
 let set: ReferenceSet;
 const ask = asking(() => desk);
 const SUBJECTS = 6;
-
-/** Pictures that differ clearly, each lighter on its left. */
-async function scene(seed: number): Promise<Buffer> {
-  const random = seeded(seed);
-  const shapes = Array.from(
-    { length: 12 },
-    () =>
-      `<rect x="${random() * 300}" y="${random() * 400}" width="${30 + random() * 120}" height="${30 + random() * 120}" fill="hsl(${random() * 360},60%,${15 + random() * 70}%)"/>`,
-  ).join('');
-  return sharp(
-    Buffer.from(
-      `<svg xmlns="http://www.w3.org/2000/svg" width="300" height="400"><rect width="100%" height="100%" fill="#888"/><rect width="20" height="400" fill="#fff"/>${shapes}</svg>`,
-    ),
-  )
-    .jpeg()
-    .toBuffer();
-}
 
 before(async () => {
   desk = new Desk(join(folder, 'desk'), await freePort(), { DEFT_DEMO: '0', DEFT_LOG: '0' });
@@ -168,7 +151,14 @@ const end = ({ id, poses }: Session, begun: number) =>
     over: true,
     poses: poses
       .slice(0, begun)
-      .map((pose) => ({ id: pose.id, drawnMs: 30_000, heldMs: 0, addedMs: 0, skipped: false })),
+      .map((pose) => ({
+        id: pose.id,
+        drawnMs: 30_000,
+        heldMs: 0,
+        addedMs: 0,
+        end: 'run out' as const,
+        closedAt: null,
+      })),
   });
 
 test('the contact sheet goes out as PNG and PDF, also for sixty poses; what a session did not come to is not on it', async () => {

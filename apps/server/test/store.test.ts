@@ -260,7 +260,7 @@ describe('sessions', () => {
     await store.keepClock(made.id, {
       clock: { ...clock, phase: 'done' },
       over: true,
-      poses: [{ id: pose!.id, drawnMs: 60_000, heldMs: 1500, addedMs: 0, skipped: false }],
+      poses: [{ id: pose!.id, drawnMs: 60_000, heldMs: 1500, addedMs: 0, end: 'run out', closedAt: null }],
     });
     await store.keepClock(made.id, { clock, over: false, poses: [] });
     await store.changePose(made.id, pose!.id, { starred: true, note: 'the knee' });
@@ -355,6 +355,7 @@ describe('sessions', () => {
       page: newId(),
       inMind: null,
       paper: null,
+      copyOf: null,
       departures: [],
     });
     await keep(attempts.at(-1)!.id, 20, 99);
@@ -374,7 +375,7 @@ describe('sessions', () => {
     const { poses } = await store.readSession((await store.listSessions())[0]!.id);
     const { id } = await store.openStudy({ id: newId(), reference: poses[0]!.reference.id });
     const meant = [{ kind: 'size', part: 'head', by: 1.5 }] as const;
-    const made = { id: newId(), page: newId(), inMind: null, paper: null, departures: meant };
+    const made = { id: newId(), page: newId(), inMind: null, paper: null, copyOf: null, departures: meant };
     await store.addAttempt(id, made);
     const own = async () => (await store.readStudy(id)).attempts.find((one) => one.id === made.id)!;
     assert.deepEqual((await own()).departures, meant);
@@ -487,8 +488,8 @@ describe('databases of earlier desks', () => {
         const ink = await old.readInk(paper!.id, 1);
         assert.ok(ink.width > 500 && ink.height > 500 && paper!.settings?.width === 210);
         assert.deepEqual(
-          [poses[0]!.starred, poses[0]!.note, session.title, session.lesson, poses[1]!.skipped],
-          [true, 'the knee', 'Evening', 'look longer', true],
+          [poses[0]!.starred, poses[0]!.note, session.title, session.lesson, poses[1]!.end],
+          [true, 'the knee', 'Evening', 'look longer', 'done early'],
         );
         assert.deepEqual(
           (await old.listPlans()).map(({ title }) => title),

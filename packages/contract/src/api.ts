@@ -131,6 +131,8 @@ export const API = {
     change: answers<Session>()('PATCH', '/sessions/:id', { body: sessionPatchSchema }),
     putClock: answers<Done>()('PUT', '/sessions/:id/clock', { body: clockSchema }),
     changePose: answers<Session>()('PATCH', '/sessions/:id/poses/:pose', { body: posePatchSchema }),
+    /** *Not this one*: another picture of the set takes the place of the pose's, or its other comes back. */
+    anotherPicture: answers<Session>()('POST', '/sessions/:id/poses/:pose/another-picture'),
     png: answers<File>()('GET', '/sessions/:id/sheet.png'),
     pdf: answers<File>()('GET', '/sessions/:id/sheet.pdf'),
     papers: answers<PaperWork[]>()('GET', '/sessions/:id/papers'),

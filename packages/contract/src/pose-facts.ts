@@ -1,12 +1,11 @@
 import { spokenTime } from '@deft/core/session';
 import type { Pose } from './sessions.ts';
 
-/** Poses that a session came to before it was ended. */
-export const begunOf = (poses: readonly Pose[]): readonly Pose[] =>
-  poses.filter(({ drawnMs }) => drawnMs !== null);
+/** Poses that a session came to before it was ended, those that were passed over among them. */
+export const begunOf = (poses: readonly Pose[]): readonly Pose[] => poses.filter(({ end }) => end !== null);
 
 /** What there is to say of how a pose went: real, planned and held time, and its way. */
-export function factsOf({ step, drawnMs, heldMs, addedMs, skipped, flipped }: Pose): string[] {
+export function factsOf({ step, drawnMs, heldMs, addedMs, end, flipped }: Pose): string[] {
   const drawn =
     step.ground === 'on paper'
       ? `${spokenTime(step.seconds * 1000)} on paper`
@@ -18,6 +17,6 @@ export function factsOf({ step, drawnMs, heldMs, addedMs, skipped, flipped }: Po
     step.source === 'sight' ? '' : step.source === 'memory' ? 'from memory' : 'from what you knew',
     step.ground === 'on a grid' ? 'on a grid' : '',
     flipped ? 'the other way round' : '',
-    skipped ? 'skipped' : '',
+    end === 'run out' ? '' : (end ?? ''),
   ].filter((fact) => fact !== '');
 }

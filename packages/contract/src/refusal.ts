@@ -4,6 +4,7 @@ export const REFUSALS = [
   'Malformed',
   'OutOfSequence',
   'UnknownSheet',
+  'Closed',
   'NotAPicture',
   'ServiceTrouble',
   'TooLarge',

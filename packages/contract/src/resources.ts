@@ -44,6 +44,13 @@ export interface Attempt {
   readonly laid: Affine | null;
   /** What is meant otherwise than it is in the picture. */
   readonly departures: readonly Departure[];
+  /**
+   * When its bell rang, by the clock of the device that it was drawn on, milliseconds since 1970: from then
+   * on it stays as it is. Null for what has no bell.
+   */
+  readonly closedAt: number | null;
+  /** The timed drawing that it is an untimed copy of. */
+  readonly copyOf: Id | null;
   readonly createdAt: number;
 }
 
@@ -116,19 +123,24 @@ const departure = Joi.object<Departure>({
   }),
 });
 const departures = Joi.array<readonly Departure[]>().items(departure).max(MOST_DEPARTURES);
-/** An attempt to be drawn, or one that was drawn on paper: what was lifted from a photo of it. */
+/**
+ * An attempt to be drawn, or one that was drawn on paper: what was lifted from a photo of it; or an untimed
+ * copy of a timed drawing.
+ */
 export interface NewAttempt {
   readonly inMind: InMind | null;
   readonly paper: Id | null;
+  readonly copyOf: Id | null;
   readonly departures: readonly Departure[];
 }
 export const newAttemptSchema = Joi.object<NewAttempt>({
   paper: id.allow(null).default(null),
+  copyOf: id.allow(null).default(null),
   inMind: Joi.object({ sentence: Joi.string().max(300).required(), attempt: id.required() })
     .allow(null)
     .default(null),
   departures: departures.default([]),
-});
+}).oxor('paper', 'copyOf', { isPresent: (value: unknown) => value !== null && value !== undefined });
 
 /** What was noticed about a picture, in the student's own words. */
 export interface NoticedOn {

@@ -96,7 +96,7 @@ describe('plans and sessions', () => {
       fits(posePatchSchema, { starred: true }),
       fits(posePatchSchema, { note: 'x'.repeat(2001) }),
     ]).toEqual([true, false, true, false]);
-    const times = { id: id(3), drawnMs: null, heldMs: 0, addedMs: 0, skipped: false };
+    const times = { id: id(3), drawnMs: null, heldMs: 0, addedMs: 0, end: null, closedAt: null };
     const clock = newClock([[{ doing: 'draw', planned: 1000, seen: true }]]);
     expect(fits(clockSchema, { clock, over: false, poses: [times] })).toBe(true);
     expect(fits(clockSchema, { clock, over: false, poses: [{ ...times, heldMs: -1 }] })).toBe(false);
@@ -111,7 +111,7 @@ describe('what is said of a pose', () => {
       drawnMs: 60_000,
       heldMs: 0,
       addedMs: 0,
-      skipped: false,
+      end: 'run out',
       flipped: false,
       ...more,
     }) as Pose;
@@ -119,8 +119,8 @@ describe('what is said of a pose', () => {
   test('real, planned, added and held time, each kept apart', () => {
     expect(factsOf(pose({}))).toEqual(['1 min drawn of 1 min']);
     expect(
-      factsOf(pose({ drawnMs: 45_000, heldMs: 5000, addedMs: 30_000, skipped: true, flipped: true })),
-    ).toEqual(['45 s drawn of 1 min', '30 s added', 'held 5 s', 'the other way round', 'skipped']);
+      factsOf(pose({ drawnMs: 45_000, heldMs: 5000, addedMs: 30_000, end: 'done early', flipped: true })),
+    ).toEqual(['45 s drawn of 1 min', '30 s added', 'held 5 s', 'the other way round', 'done early']);
     expect(factsOf(pose({ heldMs: 900 }))).toEqual(['1 min drawn of 1 min']);
   });
 
@@ -136,7 +136,7 @@ describe('what is said of a pose', () => {
 
   test('a session that was ended early came to some of its poses', () => {
     expect(
-      begunOf([pose({ drawnMs: 10 }), pose({ drawnMs: 0, skipped: true }), pose({ drawnMs: null })]),
+      begunOf([pose({}), pose({ end: 'passed over' }), pose({ drawnMs: null, end: null })]),
     ).toHaveLength(2);
   });
 });

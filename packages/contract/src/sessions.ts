@@ -11,6 +11,7 @@ import {
   MOST_SECONDS,
   PHASES,
   planPictures,
+  POSE_ENDS,
   SOURCES,
   type Block,
   type Choice,
@@ -19,6 +20,7 @@ import {
   type Ground,
   type Lasted,
   type Plan,
+  type PoseEnd,
   type PoseTimes,
   type Source,
   type Step,
@@ -52,7 +54,12 @@ export interface Pose {
   readonly drawnMs: number | null;
   readonly heldMs: number;
   readonly addedMs: number;
-  readonly skipped: boolean;
+  /** Null while it is not over, and where the session never came to it. */
+  readonly end: PoseEnd | null;
+  /** When its bell rang, by the clock of the device that it is drawn on; null while it is not over. */
+  readonly closedAt: number | null;
+  /** The title of the picture that it comes back to by *not this one*; null while it has had but one. */
+  readonly other: string | null;
   readonly starred: boolean;
   readonly note: string;
 }
@@ -63,7 +70,7 @@ export interface SessionBrief {
   readonly title: string;
   readonly createdAt: number;
   readonly over: boolean;
-  /** Of its poses; once it is over, of those that it came to. */
+  /** Of its poses; once it is over, of those that it came to and that were not passed over. */
   readonly count: number;
   readonly drawnMs: number;
   readonly starred: number;
@@ -95,6 +102,7 @@ const blockSchema = Joi.object<Block>({
   source: Joi.valid(...SOURCES).required() as Joi.Schema<Source>,
   look: Joi.number().integer().min(0).max(3600).required(),
   rest: Joi.number().integer().min(0).max(3600).required(),
+  wholePage: Joi.boolean(),
 });
 const title = Joi.string().trim().min(1).max(80);
 export const planSchema = Joi.object<Plan>({
@@ -156,13 +164,14 @@ export const posePatchSchema = Joi.object<PosePatch>({
   note: Joi.string().allow('').max(2000),
 }).min(1);
 
-export type PoseTimesKept = Pick<Pose, 'id' | 'drawnMs' | 'heldMs' | 'addedMs' | 'skipped'>;
+export type PoseTimesKept = Pick<Pose, 'id' | 'drawnMs' | 'heldMs' | 'addedMs' | 'end' | 'closedAt'>;
 export interface ClockChange {
   readonly clock: Clock;
   readonly over: boolean;
   readonly poses: readonly PoseTimesKept[];
 }
 const ms = Joi.number().min(0).max(1e12);
+const poseEnd = Joi.valid(...POSE_ENDS, null).required() as Joi.Schema<PoseEnd | null>;
 const lastedSchema = Joi.object<Lasted>({
   doing: Joi.valid(...DOINGS).required() as Joi.Schema<Doing>,
   planned: ms.required(),
@@ -174,8 +183,8 @@ const poseTimesSchema = Joi.object<PoseTimes>({
   stretches: Joi.array().items(lastedSchema).min(1).max(8).required(),
   turn: Joi.number().integer().min(0).less(Joi.ref('stretches.length')).required(),
   held: ms.required(),
-  skipped: Joi.boolean().required(),
-  over: Joi.boolean().required(),
+  passed: ms.required(),
+  end: poseEnd,
   reopened: Joi.boolean().required(),
 });
 /** The running clock, as the core keeps it. */
@@ -201,7 +210,8 @@ export const clockSchema = Joi.object<ClockChange>({
         drawnMs: ms.allow(null).required(),
         heldMs: ms.required(),
         addedMs: ms.required(),
-        skipped: Joi.boolean().required(),
+        end: poseEnd,
+        closedAt: Joi.number().integer().min(0).max(1e14).allow(null).required(),
       }),
     )
     .required(),

@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import { API } from '@deft/contract';
 import type { ServerContext } from '../context.ts';
+import { anotherPicture } from '../jobs/another-picture.ts';
 import { exportSheetPdf, exportSheetPng } from '../jobs/export-sheet.ts';
 import { startSession } from '../jobs/start-session.ts';
 import { onFileRoute, onRoute } from './answer.ts';
@@ -25,6 +26,7 @@ export function sessionsRouter(context: ServerContext, exports: Exports): Router
     await store.changePose(id, pose, body);
     return store.readSession(id);
   });
+  onRoute(router, sessions.anotherPicture, ({ params: { id, pose } }) => anotherPicture(context, id, pose));
   const kinds = [
     [sessions.png, 'contact-sheet.png', 'image/png', exportSheetPng],
     [sessions.pdf, 'contact-sheet.pdf', 'application/pdf', exportSheetPdf],

@@ -17,6 +17,17 @@ interface Shown {
   readonly flipped: boolean;
 }
 
+/** A picture as a pose shows it, turned over where that is asked for. */
+export async function shownAs(
+  context: Starting,
+  { id, revision }: Pick<Shown, 'id' | 'revision'>,
+  flipped: boolean,
+): Promise<Shown> {
+  if (!flipped) return { id, revision, flipped };
+  const { preparation } = await context.store.readReference(id, revision);
+  return { id, revision: await preparedAs(context, id, mirrored(preparation)), flipped };
+}
+
 /**
  * Pictures for a plan out of a set: chosen by the seed, and half of them turned over where that is asked for.
  */
@@ -36,13 +47,7 @@ async function chosenFrom(
   // Another row of chances than the choosing's, so that flipping changes nothing of what is chosen.
   const random = seeded(seed ^ 0x5eed);
   const shown: Shown[] = [];
-  for (const { id, revision } of chosen) {
-    const flipped = flip && random() < 0.5;
-    const other = flipped
-      ? await preparedAs(context, id, mirrored((await store.readReference(id, revision)).preparation))
-      : revision;
-    shown.push({ id, revision: other, flipped });
-  }
+  for (const picture of chosen) shown.push(await shownAs(context, picture, flip && random() < 0.5));
   return shown;
 }
 

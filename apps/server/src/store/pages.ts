@@ -15,6 +15,7 @@ import {
 } from '@deft/core/page';
 import { patchTrouble } from '@deft/contract';
 import { newId } from '../ids.ts';
+import { holdClosed } from './closed-pages.ts';
 import type { Database } from './database.ts';
 import { Gone, Malformed, Refused, UnknownSheet } from './refusals.ts';
 import { operations, pages, pageThings } from './schema.ts';
@@ -99,6 +100,11 @@ export async function appendOperations(
         last: new Map(last.map((l) => [l.device, l.n ?? 0])),
       });
       if (numbered.length > 0) {
+        await holdClosed(
+          tx,
+          page,
+          numbered.map(({ operation }) => operation),
+        );
         await takeInThings(
           tx,
           page,

@@ -33,6 +33,13 @@ export class UnknownSheet extends Refused {
   }
 }
 
+/** A drawing that was closed by its bell was to be changed. */
+export class Closed extends Refused {
+  constructor() {
+    super('Closed', 409, 'This drawing is closed by its bell. Open it in Build to go on with a copy of it.');
+  }
+}
+
 /** More work waits than the desk can do in good time. */
 export class Busy extends Refused {
   constructor() {

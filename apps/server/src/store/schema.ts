@@ -15,13 +15,14 @@ import {
   timestamp,
   unique,
   uniqueIndex,
+  type AnyPgColumn,
 } from 'drizzle-orm/pg-core';
 import type { FoundPage, InMind, Lifting, SubjectTrait, Truth } from '@deft/contract';
 import type { Affine, Point } from '@deft/core/geometry';
 import type { Departure, ReportInWords } from '@deft/core/findings';
-import type { Operation, ThingType } from '@deft/core/page';
+import type { Id, Operation, ThingType } from '@deft/core/page';
 import type { Preparation, ReferenceMark } from '@deft/core/reference';
-import type { Block, Clock, Plan, Step } from '@deft/core/session';
+import type { Block, Clock, Plan, PoseEnd, Step } from '@deft/core/session';
 import type { LineFigures } from '@deft/core/strokes';
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
@@ -287,12 +288,20 @@ export const attempts = pgTable(
     laid: jsonb('laid').$type<Affine>(),
     /** What is meant otherwise than it is in the picture. */
     departures: jsonb('departures').notNull().default([]).$type<readonly Departure[]>(),
+    /**
+     * When its bell rang, by the clock of the device it was drawn on, milliseconds since 1970: from then on
+     * the drawing stays as it is. Null for what has no bell, or is still drawn.
+     */
+    closedAt: bigint('closed_at', { mode: 'number' }),
+    /** The timed drawing that it is an untimed copy of. */
+    copyOf: text('copy_of').references((): AnyPgColumn => attempts.id, { onDelete: 'set null' }),
     createdAt: created(),
   },
   (t) => [
     index('attempts_study').on(t.study, t.createdAt),
     index('attempts_reference').on(t.reference),
     index('attempts_page').on(t.page),
+    index('attempts_copy_of').on(t.copyOf),
     check('attempts_way', sql`${t.way} in ('on screen', 'on a grid', 'on paper', 'freehand')`),
     check('attempts_source', sql`${t.source} in ('sight', 'memory', 'knowledge')`),
   ],
@@ -376,16 +385,29 @@ export const poses = pgTable(
     drawnMs: real('drawn_ms'),
     heldMs: real('held_ms').notNull().default(0),
     addedMs: real('added_ms').notNull().default(0),
-    skipped: boolean('skipped').notNull().default(false),
+    /** How it ended; null while it is not over. */
+    end: text('end').$type<PoseEnd>(),
+    /** What *not this one* was said of, with what was drawn of it. */
+    other: jsonb('other').$type<PosePlace>(),
     starred: boolean('starred').notNull().default(false),
     note: text('note').notNull().default(''),
   },
   (t) => [
     uniqueIndex('poses_session').on(t.session, t.position),
     index('poses_attempt').on(t.attempt),
+    check('poses_end', sql`${t.end} in ('run out', 'done early', 'passed over', 'left unfinished')`),
     foreignKey({ columns: [t.session], foreignColumns: [sessions.id] }).onDelete('cascade'),
   ],
 );
+
+/** Of which picture a pose is, and on what it is drawn. */
+export interface PosePlace {
+  readonly reference: Id;
+  readonly revision: number;
+  readonly flipped: boolean;
+  readonly page: Id;
+  readonly region: readonly Point[] | null;
+}
 
 /** Photographs of paper. */
 export const papers = pgTable(

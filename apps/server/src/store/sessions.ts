@@ -1,4 +1,5 @@
 import { and, asc, desc, eq, gt, inArray, lte, ne, sql } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/pg-core';
 import {
   SHOWN_OF_A_SESSION,
   type ClockChange,
@@ -16,7 +17,16 @@ import { newId } from '../ids.ts';
 import type { Database } from './database.ts';
 import { layCells, makePage } from './pages.ts';
 import { Gone } from './refusals.ts';
-import { attempts, plans, poses, preparations, references, sessions, sets } from './schema.ts';
+import {
+  attempts,
+  plans,
+  poses,
+  preparations,
+  references,
+  sessions,
+  sets,
+  type PosePlace,
+} from './schema.ts';
 
 const gone = (): Gone => new Gone('This session is not on the desk.');
 
@@ -30,9 +40,12 @@ const pictureColumns = {
   height: sql<number>`coalesce(${preparations.height}, ${references.height})`.mapWith(Number),
 };
 
+/** The picture that a pose comes back to by *not this one*. */
+const otherReference = alias(references, 'other_reference');
+
 const posesOf = (database: Database) =>
   database
-    .select({ pose: poses, attempt: attempts, picture: pictureColumns })
+    .select({ pose: poses, attempt: attempts, picture: pictureColumns, other: otherReference.title })
     .from(poses)
     .innerJoin(attempts, eq(attempts.id, poses.attempt))
     .innerJoin(references, eq(references.id, attempts.reference))
@@ -40,10 +53,11 @@ const posesOf = (database: Database) =>
       preparations,
       and(eq(preparations.reference, attempts.reference), eq(preparations.revision, attempts.revision)),
     )
+    .leftJoin(otherReference, eq(otherReference.id, sql`${poses.other}->>'reference'`))
     .$dynamic();
 
-const shownPose = ({ pose, attempt, picture }: Awaited<ReturnType<typeof posesOf>>[number]): Pose => {
-  const { id, step, flipped, drawnMs, heldMs, addedMs, skipped, starred, note } = pose;
+const shownPose = ({ pose, attempt, picture, other }: Awaited<ReturnType<typeof posesOf>>[number]): Pose => {
+  const { id, step, flipped, drawnMs, heldMs, addedMs, end, starred, note } = pose;
   return {
     id,
     reference: picture as PosePicture,
@@ -57,7 +71,9 @@ const shownPose = ({ pose, attempt, picture }: Awaited<ReturnType<typeof posesOf
     drawnMs,
     heldMs,
     addedMs,
-    skipped,
+    end,
+    closedAt: attempt.closedAt,
+    other,
     starred,
     note,
   };
@@ -93,6 +109,9 @@ export async function readSession(database: Database, id: Id): Promise<Session> 
   };
 }
 
+/** Whether a pose was drawn: come to, and not passed over. */
+const counts = sql`${poses.end} <> 'passed over'`;
+
 /** The newest sessions, without their poses. */
 export async function listSessions(database: Database): Promise<SessionBrief[]> {
   const rows = await database
@@ -100,10 +119,10 @@ export async function listSessions(database: Database): Promise<SessionBrief[]> 
       session: sessions,
       set: sets.title,
       count:
-        sql<number>`case when ${sessions.over} then count(${poses.drawnMs}) else count(${poses.id}) end`.mapWith(
+        sql<number>`case when ${sessions.over} then count(*) filter (where ${counts}) else count(${poses.id}) end`.mapWith(
           Number,
         ),
-      drawnMs: sql<number>`coalesce(sum(${poses.drawnMs}), 0)`.mapWith(Number),
+      drawnMs: sql<number>`coalesce(sum(${poses.drawnMs}) filter (where ${counts}), 0)`.mapWith(Number),
       starred: sql<number>`count(*) filter (where ${poses.starred})`.mapWith(Number),
     })
     .from(sessions)
@@ -151,7 +170,7 @@ async function drawnIn(
       and(
         inArray(poses.session, [...listed]),
         gt(poses.drawnMs, 0),
-        eq(poses.skipped, false),
+        inArray(poses.end, ['run out', 'done early']),
         ne(attempts.way, 'on paper'),
       ),
     )
@@ -230,12 +249,67 @@ export async function keepClock(
       .where(eq(sessions.id, id))
       .returning({ id: sessions.id });
     if (changed.length === 0) throw gone();
-    for (const { id: pose, ...fields } of times)
-      await tx
-        .update(poses)
-        .set(fields)
-        .where(and(eq(poses.id, pose), eq(poses.session, id)));
+    // A session may have hundreds of poses, and tells of all of them every few seconds.
+    const told = sql`jsonb_to_recordset(${JSON.stringify(times)}::jsonb) as "t"("id" text, "drawnMs" real, "heldMs" real, "addedMs" real, "end" text, "closedAt" bigint)`;
+    await tx.execute(sql`
+      update ${poses} set "drawn_ms" = "t"."drawnMs", "held_ms" = "t"."heldMs", "added_ms" = "t"."addedMs", "end" = "t"."end"
+      from ${told}
+      where ${poses.id} = "t"."id" and ${poses.session} = ${id}
+    `);
+    await tx.execute(sql`
+      update ${attempts} set "closed_at" = "t"."closedAt"
+      from ${told}, ${poses}
+      where ${poses.id} = "t"."id" and ${poses.session} = ${id} and ${attempts.id} = ${poses.attempt}
+        and ${attempts.closedAt} is distinct from "t"."closedAt"
+    `);
   });
+}
+
+/** Another picture for a pose, and whether it is drawn in the same place, where nothing was drawn yet. */
+export interface OtherPicture {
+  readonly reference: Id;
+  readonly revision: number;
+  readonly flipped: boolean;
+  readonly samePlace: boolean;
+}
+
+/**
+ * Gives a pose another picture, and puts its own by with what was drawn of it; or gives it back what was put
+ * by.
+ * @param made what it has not had yet; null to give back
+ * @throws Gone where it is not in the session, or nothing was put by
+ */
+export async function changePicture(
+  database: Database,
+  session: Id,
+  id: Id,
+  made: OtherPicture | null,
+): Promise<void> {
+  await database.transaction(async (tx) => {
+    const [row] = await tx
+      .select({ pose: poses, attempt: attempts })
+      .from(poses)
+      .innerJoin(attempts, eq(attempts.id, poses.attempt))
+      .where(and(eq(poses.id, id), eq(poses.session, session)));
+    const to = row && (made ? await placeFor(tx, row.attempt, made) : row.pose.other);
+    if (!to) throw new Gone('This pose is not in the session.');
+    const { flipped, ...place } = to;
+    const { reference, revision, page, region } = row.attempt;
+    const other: PosePlace = { reference, revision, page, region, flipped: row.pose.flipped };
+    await tx.update(attempts).set(place).where(eq(attempts.id, row.attempt.id));
+    await tx.update(poses).set({ flipped, other }).where(eq(poses.id, id));
+  });
+}
+
+async function placeFor(
+  tx: Pick<Database, 'insert'>,
+  here: Pick<PosePlace, 'page' | 'region'>,
+  { samePlace, ...picture }: OtherPicture,
+): Promise<PosePlace> {
+  if (samePlace) return { ...picture, page: here.page, region: here.region };
+  const page = newId();
+  await makePage(tx, page);
+  return { ...picture, page, region: null };
 }
 
 export async function changeSession(database: Database, id: Id, patch: SessionPatch): Promise<void> {

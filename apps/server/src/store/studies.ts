@@ -10,12 +10,12 @@ import type {
   SubjectTrait,
   Way,
 } from '@deft/contract';
-import type { Id } from '@deft/core/page';
+import { reducePage, withinRegion, type Answer, type Id } from '@deft/core/page';
 import type { Source } from '@deft/core/session';
 import type { Database } from './database.ts';
 import { readReference } from './references.ts';
 import { Gone, Malformed } from './refusals.ts';
-import { makePage } from './pages.ts';
+import { layPage, makePage, readPage } from './pages.ts';
 import { readPaper } from './papers.ts';
 import { attempts, preparations, references, setMembers, sets, studies, traces } from './schema.ts';
 
@@ -172,10 +172,7 @@ export async function addTrace(database: Database, study: Id, made: { id: Id; pa
       height: reference.height,
     });
     await tx.insert(traces).values({ ...made, study });
-    await tx
-      .update(studies)
-      .set({ updatedAt: sql`now()` })
-      .where(eq(studies.id, study));
+    await touchStudy(tx, study);
   });
   return readStudy(database, study);
 }
@@ -188,13 +185,63 @@ async function liftedPage(database: Database, study: Id, paper: Id): Promise<Id>
   return page;
 }
 
-/** A further freehand attempt of a study: on a fresh page, or as it was drawn on paper. */
+/** Makes a page with what there is of a drawing, the same things by the same ids. */
+async function copyDrawing(
+  tx: Pick<Database, 'insert'>,
+  page: Id,
+  from: Answer,
+  region: Attempt['region'],
+): Promise<void> {
+  const things = withinRegion(reducePage(from.operations.map(({ operation }) => operation)), region);
+  await layPage(
+    tx,
+    page,
+    [...things.values()].map((thing) => (thing.type === 'page' ? { ...thing, id: page } : thing)),
+  );
+}
+
+/**
+ * An untimed copy of a timed drawing, in the same study: drawn on from now on, while the drawing stays as it
+ * is.
+ */
+async function copyAttempt(
+  database: Database,
+  study: Id,
+  made: { id: Id; page: Id; copyOf: Id },
+): Promise<void> {
+  const [row] = await database
+    .select()
+    .from(attempts)
+    .where(and(eq(attempts.id, made.copyOf), eq(attempts.study, study)));
+  if (!row) throw new Gone('This drawing is not on the desk.');
+  const drawn = await readPage(database, row.page, 0);
+  const { region, reference, revision, source, laid, departures } = row;
+  await database.transaction(async (tx) => {
+    await copyDrawing(tx, made.page, drawn, region);
+    const kept = { region, reference, revision, source, laid, departures };
+    await tx.insert(attempts).values({ ...made, ...kept, study, way: 'freehand', seconds: null });
+    await touchStudy(tx, study);
+  });
+}
+
+/** It was worked on just now. */
+const touchStudy = (tx: Pick<Database, 'update'>, study: Id) =>
+  tx
+    .update(studies)
+    .set({ updatedAt: sql`now()` })
+    .where(eq(studies.id, study));
+
+/** A further freehand attempt of a study: on a fresh page, as it was drawn on paper, or a copy of another. */
 export async function addAttempt(
   database: Database,
   study: Id,
-  { paper, ...made }: { id: Id; page: Id } & NewAttempt,
+  { paper, copyOf, ...made }: { id: Id; page: Id } & NewAttempt,
 ): Promise<Study> {
   const { reference } = await readStudy(database, study);
+  if (copyOf !== null) {
+    await copyAttempt(database, study, { id: made.id, page: made.page, copyOf });
+    return readStudy(database, study);
+  }
   const lifted = paper ? await liftedPage(database, study, paper) : null;
   await database.transaction(async (tx) => {
     if (!lifted) await makePage(tx, made.page);
@@ -207,10 +254,7 @@ export async function addAttempt(
       way: lifted ? 'on paper' : 'freehand',
       seconds: null,
     });
-    await tx
-      .update(studies)
-      .set({ updatedAt: sql`now()` })
-      .where(eq(studies.id, study));
+    await touchStudy(tx, study);
   });
   return readStudy(database, study);
 }

@@ -137,6 +137,25 @@ describe('a page kept in the browser', () => {
     refused.close();
   });
 
+  test('what is settled is neither undone nor done again; what comes then is', async () => {
+    const desk = new Desk();
+    const keeper = new PageKeeper(PAGE, await newJournal(), desk.send);
+    await keeper.open();
+    const names = (): unknown[] => [...keeper.things.values()].map((t) => ('name' in t ? t.name : '')).sort();
+    await keeper.commit({ add: [sheet(1)] });
+    await keeper.commit({ add: [sheet(2)] });
+    await keeper.undo();
+    await new Promise((done) => setTimeout(done, 2));
+    keeper.settle();
+    expect([await keeper.undo(), await keeper.redo(), names()]).toEqual([null, null, ['s1']]);
+    await keeper.commit({ add: [sheet(3)] });
+    await keeper.undo();
+    expect(names()).toEqual(['s1']);
+    await keeper.redo();
+    expect(names()).toEqual(['s1', 's3']);
+    keeper.close();
+  });
+
   test('an hour drawn while the desk is away is all there once it is back, once and in batches it takes', async () => {
     const desk = new Desk();
     const batches: { count: number; size: number }[] = [];

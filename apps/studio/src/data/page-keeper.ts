@@ -91,6 +91,8 @@ export class PageKeeper {
   #closed = false;
   #stopListening: (() => void) | null = null;
   #ready = false;
+  /** What was done before this stays done, milliseconds since 1970. */
+  #undoFrom = 0;
 
   constructor(
     readonly page: Id,
@@ -162,16 +164,21 @@ export class PageKeeper {
     return this.#write(() => (typeof change === 'function' ? change(this.things) : change));
   }
 
+  /** From now on only what comes is undone: what is there belongs to a drawing that is closed. */
+  settle(): void {
+    this.#undoFrom = Date.now();
+  }
+
   undo(): Promise<unknown> {
     return this.#write(() => {
-      const last = this.replica.log.undoable(this.replica.device);
+      const last = this.replica.log.undoable(this.replica.device, this.#undoFrom);
       return last && { ids: [last.id] };
     });
   }
 
   redo(): Promise<unknown> {
     return this.#write(() => {
-      const last = this.replica.log.redoable(this.replica.device);
+      const last = this.replica.log.redoable(this.replica.device, this.#undoFrom);
       return last && { ids: [last.id] };
     });
   }
@@ -193,12 +200,14 @@ export class PageKeeper {
   }
 
   #write<T extends Change | { ids: Id[] }>(body: () => T | null): Promise<T | null> {
+    // The moment of the gesture, not of its journal: it may have been the last before a bell.
+    const at = Date.now();
     const done = this.#writing.then(async () => {
       const what = body();
       if (!what) return null;
       const id = newId();
       const operation = await this.journal.append(this.page, (n) =>
-        this.replica.compose(what, { id, n, at: Date.now() }),
+        this.replica.compose(what, { id, n, at }),
       );
       this.#tell(this.replica.show(operation));
       this.#setState(this.#failures > 0 ? 'kept here' : 'saving');

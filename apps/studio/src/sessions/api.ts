@@ -34,6 +34,15 @@ const sessionsOwnApi = api.injectEndpoints({
         listOf('Session'),
       ],
     }),
+    anotherPicture: build.mutation<Session, { session: Id; pose: Id }>({
+      query: ({ session, pose }) => ask(API.sessions.anotherPicture, { params: { id: session, pose } }),
+      // The pose is drawn on from this answer: it is not asked for once more.
+      onQueryStarted: async ({ session }, { dispatch, queryFulfilled }) => {
+        const made = await queryFulfilled.catch(() => null);
+        if (made) await dispatch(sessionsOwnApi.util.upsertQueryData('session', session, made.data));
+      },
+      invalidatesTags: [listOf('Session'), listOf('Reference'), listOf('Set')],
+    }),
     plans: build.query<KeptPlan[], void>({
       query: () => ask(API.plans.list),
       providesTags: [listOf('Plan')],
@@ -63,6 +72,7 @@ export const {
   usePutClockMutation,
   useChangeSessionMutation,
   useChangePoseMutation,
+  useAnotherPictureMutation,
   usePlansQuery,
   useKeepPlanMutation,
   useRemovePlanMutation,

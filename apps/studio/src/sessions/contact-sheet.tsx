@@ -53,15 +53,19 @@ export function ContactSheet({ session }: { readonly session: Session }) {
   const [first] = poses;
   const single = poses.length === 1;
   const opened = poses.find(({ id }) => id === open);
-  const drawn = poses.reduce((sum, pose) => sum + (pose.drawnMs ?? 0), 0);
+  const counted = begun.filter(({ end }) => end !== 'passed over');
+  const drawn = counted.reduce((sum, pose) => sum + (pose.drawnMs ?? 0), 0);
   const held = poses.reduce((sum, pose) => sum + pose.heldMs, 0);
-  const skipped = poses.filter((pose) => pose.skipped).length;
+  const ends = (['done early', 'passed over', 'left unfinished'] as const).map((end) => {
+    const count = begun.filter((pose) => pose.end === end).length;
+    return count ? `${count} ${end}.` : '';
+  });
   const onPaper = poses.some(({ step }) => step.ground === 'on paper');
   const facts = [
     `${set.title}.`,
     `${plan.title}.`,
     held >= 1000 ? `Held ${spoken(held)}.` : '',
-    skipped ? `${skipped} skipped.` : '',
+    ...ends,
     left ? `${left} not begun.` : '',
   ]
     .filter(Boolean)
@@ -96,7 +100,7 @@ export function ContactSheet({ session }: { readonly session: Session }) {
   const fill = { flex: wide ? undefined : 1 };
   return (
     <Screen
-      title={`${posesCounted(begun.length)}, ${spoken(drawn)}`}
+      title={`${posesCounted(counted.length)}, ${spoken(drawn)}`}
       foot={
         <>
           {onPaper ? (

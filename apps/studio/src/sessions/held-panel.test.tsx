@@ -7,12 +7,13 @@ import { store } from '../data/store';
 import { NO_LOOK } from '../page/second-look';
 import { deskTheme } from '../ui/theme';
 import { HeldPanel, MORE } from './held-panel';
+import type { AnotherPicture } from './use-another-picture';
 
 const mockReplace = jest.fn();
 jest.mock('expo-router', () => ({ useRouter: () => ({ replace: mockReplace }) }));
 
 /** Two poses of ten seconds, held after four. */
-const held = (...before: ('skip' | 'go on')[]): Clock => {
+const held = (...before: ('next' | 'hold')[]): Clock => {
   const draw = [{ doing: 'draw' as const, planned: 10_000, seen: true }];
   return [...before, 'tick' as const].reduce<Clock>(
     (clock, kind, i) => tickClock(clock, { kind, at: 1000 * i }),
@@ -20,9 +21,10 @@ const held = (...before: ('skip' | 'go on')[]): Clock => {
   );
 };
 
-function show(clock: Clock, lacking = false) {
+function show(clock: Clock, lacking = false, another: Partial<AnotherPicture> = {}) {
   const told = {
     say: jest.fn(),
+    ask: jest.fn(),
     onLook: jest.fn(),
     onMirror: jest.fn(),
     undo: jest.fn(() => Promise.resolve()),
@@ -33,6 +35,7 @@ function show(clock: Clock, lacking = false) {
         <HeldPanel
           clock={clock}
           say={told.say}
+          another={{ can: true, isBack: false, busy: false, said: null, ask: told.ask, ...another }}
           keeper={{ undo: told.undo } as unknown as PageKeeper}
           lacking={lacking}
           look={NO_LOOK}
@@ -50,13 +53,15 @@ beforeEach(() => jest.useFakeTimers());
 afterEach(() => jest.useRealTimers());
 
 test('what it offers is said to the clock; the end wants a second touch', () => {
-  const { say } = show(held('skip'));
-  for (const label of ['Go on', 'Back', '30 s more', 'Skip', 'End']) fireEvent.press(screen.getByText(label));
+  const { say } = show(held('next', 'hold'));
+  for (const label of ['Go on', 'Back', '30 s more', 'Next', 'Pass over', 'End'])
+    fireEvent.press(screen.getByText(label));
   expect(say.mock.calls.map(([event]) => event)).toEqual([
     { kind: 'go on' },
     { kind: 'back' },
     { kind: 'more', ms: MORE },
-    { kind: 'skip' },
+    { kind: 'next' },
+    { kind: 'pass over' },
   ]);
   fireEvent.press(screen.getByText('End now'));
   expect(say).toHaveBeenLastCalledWith({ kind: 'end' });
@@ -68,6 +73,19 @@ test('there is no way back from the first pose, and none on while the page has n
   fireEvent.press(screen.getByText('Back'));
   fireEvent.press(screen.getByText('Go on'));
   expect(say).not.toHaveBeenCalled();
+});
+
+test('another picture can be asked for, or the one before; where there is none, that is said', () => {
+  const { ask } = show(held());
+  fireEvent.press(screen.getByText('Not this one'));
+  expect(ask).toHaveBeenCalledTimes(1);
+  screen.unmount();
+  show(held(), false, { isBack: true, said: 'There is no other picture in this set.' });
+  expect(screen.getByText('The other picture')).toBeTruthy();
+  expect(screen.getByText(/no other picture/)).toBeTruthy();
+  screen.unmount();
+  show(held(), false, { can: false });
+  expect(screen.queryByText('Not this one')).toBeNull();
 });
 
 test('it shows what is left, and counts how long it has been held', () => {

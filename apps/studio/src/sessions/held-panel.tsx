@@ -13,13 +13,15 @@ import { Switch } from '../ui/switch';
 import { usePalette } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import { Ticking } from './ticking';
+import type { AnotherPicture } from './use-another-picture';
 import type { RunningClock } from './use-clock';
-import { minutesAndSeconds, spoken } from './words';
+import { minutesAndSeconds, notThisOne, spoken } from './words';
 
 export const MORE = 30_000;
 
 interface HeldProps extends Pick<RunningClock, 'say'> {
   readonly clock: Clock;
+  readonly another: AnotherPicture;
   readonly keeper: PageKeeper | null;
   /** The page has not come from the desk. */
   readonly lacking: boolean;
@@ -30,7 +32,8 @@ interface HeldProps extends Pick<RunningClock, 'say'> {
 }
 
 /** What a session offers while it is held: going on first of all. */
-export function HeldPanel({ clock, say, keeper, lacking, look, onLook, mirrored, onMirror }: HeldProps) {
+export function HeldPanel({ clock, say, another, keeper, lacking, ...seen }: HeldProps) {
+  const { look, onLook, mirrored, onMirror } = seen;
   const palette = usePalette();
   const router = useRouter();
   const dispatch = useDeskDispatch();
@@ -60,9 +63,13 @@ export function HeldPanel({ clock, say, keeper, lacking, look, onLook, mirrored,
         </Text>
         <MainAct label="Go on" disabled={lacking} onPress={() => say({ kind: 'go on' })} testID="go-on" />
         <View style={styles.acts}>
+          <Act label="Next" onPress={() => say({ kind: 'next' })} />
+          {another.can ? <Act label={notThisOne(another)} onPress={another.ask} /> : null}
+          <Act label="Pass over" onPress={() => say({ kind: 'pass over' })} />
+        </View>
+        <View style={styles.acts}>
           <Act label="Back" disabled={clock.current === 0} onPress={() => say({ kind: 'back' })} />
           <Act label={`${spoken(MORE)} more`} onPress={() => say({ kind: 'more', ms: MORE })} />
-          <Act label="Skip" onPress={() => say({ kind: 'skip' })} />
           <Act
             label={ending ? 'End now' : 'End'}
             pressed={ending}
@@ -70,6 +77,11 @@ export function HeldPanel({ clock, say, keeper, lacking, look, onLook, mirrored,
             testID="end"
           />
         </View>
+        {another.said ? (
+          <Text size={13} live>
+            {another.said}
+          </Text>
+        ) : null}
         {keeper ? (
           <View style={styles.pens}>
             <Choice label="Draw with">

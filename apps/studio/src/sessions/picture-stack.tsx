@@ -37,7 +37,7 @@ export function PictureStack({
     [watch],
   );
   const { current } = clock;
-  const next = poses.findIndex((_, i) => i > current && !clock.poses[i]?.over);
+  const next = poses.findIndex((_, i) => i > current && clock.poses[i]?.end === null);
   useEffect(() => {
     for (const image of host.current?.querySelectorAll('img') ?? [])
       void image.decode().catch(() => undefined);
@@ -49,7 +49,7 @@ export function PictureStack({
         return pose
           ? [
               <div
-                key={pose.id}
+                key={`${pose.id} ${pose.reference.id} ${pose.reference.revision}`}
                 data-pose={i}
                 style={{ position: 'absolute', inset: 0, visibility: shows(clock, i) ? 'visible' : 'hidden' }}
               >

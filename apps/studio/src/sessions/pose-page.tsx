@@ -19,6 +19,10 @@ interface PosePageProps {
 export function PosePage({ page, region, steering, onKeeper }: PosePageProps) {
   const keeper = usePage(page);
   const { waiting } = steering;
+  // In a cell of a page that further poses share, what was drawn in the cells before stays.
+  useEffect(() => {
+    if (region) keeper?.settle();
+  }, [keeper, region]);
   useEffect(() => {
     onKeeper(page, keeper);
     return () => onKeeper(page, null);

@@ -3,11 +3,11 @@ import { stretchOf, timeLeft } from '@deft/core/session';
 import type { Pose } from '@deft/contract';
 import { useDesk } from '../data/store';
 import { Act } from '../ui/acts';
-import { usePalette } from '../ui/use-desk-theme';
+import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import { Ticking } from './ticking';
 import type { Running } from './use-running';
-import { doingWords, minutesAndSeconds } from './words';
+import { doingWords, FETCHING, minutesAndSeconds, notThisOne } from './words';
 
 interface RunningFootProps {
   readonly running: Running;
@@ -19,8 +19,9 @@ interface RunningFootProps {
 /** Under the page: what to watch, the time left, which pose it is and what is to be done, and Hold. */
 export function RunningFoot({ running, pose, inMind }: RunningFootProps) {
   const palette = usePalette();
+  const wide = useWide();
   const { figures } = useDesk('timed').timed;
-  const { clock, now, poses, say } = running;
+  const { clock, now, poses, say, another } = running;
   const { ground, source, seconds } = pose.step;
   const doing = doingWords(stretchOf(clock)?.doing ?? null, source, seconds);
   const place = `${clock.current + 1} of ${poses.length}, ${doing}`;
@@ -32,7 +33,7 @@ export function RunningFoot({ running, pose, inMind }: RunningFootProps) {
         </Text>
       ) : null}
       <View style={styles.foot}>
-        <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 16, flexShrink: 1 }}>
+        <View style={[styles.left, ground === 'on paper' && !wide ? styles.stacked : null]}>
           {figures ? (
             <Ticking
               read={() => minutesAndSeconds(timeLeft(now.current))}
@@ -44,8 +45,18 @@ export function RunningFoot({ running, pose, inMind }: RunningFootProps) {
             {`${place}${pose.flipped ? ', the other way round' : ''}`}
           </Text>
         </View>
-        {clock.phase === 'running' ? (
-          <Act label="Hold" testID="hold" onPress={() => say({ kind: 'hold' })} style={{ minWidth: 84 }} />
+        {another.busy ? (
+          <Text size={13} soft live>
+            {FETCHING}
+          </Text>
+        ) : clock.phase === 'running' ? (
+          <View style={styles.acts}>
+            {ground === 'on paper' && another.can ? (
+              <Act label={notThisOne(another)} onPress={another.ask} />
+            ) : null}
+            <Act label="Next" testID="next" onPress={() => say({ kind: 'next' })} />
+            <Act label="Hold" testID="hold" onPress={() => say({ kind: 'hold' })} style={{ minWidth: 84 }} />
+          </View>
         ) : null}
       </View>
     </View>
@@ -53,6 +64,10 @@ export function RunningFoot({ running, pose, inMind }: RunningFootProps) {
 }
 
 const styles = StyleSheet.create({
+  left: { flexDirection: 'row', alignItems: 'baseline', gap: 16, flexShrink: 1 },
+  // Three acts beside it leave no room for a line of words.
+  stacked: { flexDirection: 'column', alignItems: 'flex-start', gap: 0 },
+  acts: { flexDirection: 'row', gap: 8 },
   mind: { paddingHorizontal: 16, paddingTop: 6 },
   foot: {
     minHeight: 54,

@@ -37,10 +37,11 @@ export function Running({ session }: { readonly session: Session }) {
             <Pages running={running} pose={pose} />
           </View>
         )}
-        {running.clock.phase === 'held' ? (
+        {running.clock.phase === 'held' && !running.another.busy ? (
           <HeldPanel
             clock={running.clock}
             say={running.say}
+            another={running.another}
             keeper={running.keeper}
             lacking={running.lacking}
             look={running.look}

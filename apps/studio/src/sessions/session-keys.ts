@@ -6,7 +6,8 @@ import { useLatest } from '../ui/use-latest';
 export const SESSION_KEYS = [
   ['Space', 'hold, go on'],
   ['Backspace', 'back'],
-  ['Tab', 'skip'],
+  ['Tab', 'next'],
+  ['N', 'not this one'],
   ['+', 'more time'],
   ['Escape', 'hold; held: leave for later'],
   ['Shift 1 to 4', 'pencil, pen, shade, rubber'],
@@ -15,13 +16,26 @@ export const SESSION_KEYS = [
 ] as const;
 
 export type SessionAct =
-  'hold' | 'back' | 'skip' | 'more' | 'leave' | 'undo' | 'redo' | 'squint' | 'grey' | 'mirror' | PenKind;
+  | 'hold'
+  | 'back'
+  | 'next'
+  | 'not this one'
+  | 'more'
+  | 'leave'
+  | 'undo'
+  | 'redo'
+  | 'squint'
+  | 'grey'
+  | 'mirror'
+  | PenKind;
 
 const PENS: readonly PenKind[] = ['pencil', 'pen', 'shade', 'rubber'];
 const PLAIN: Readonly<Record<string, SessionAct>> = {
   ' ': 'hold',
   Backspace: 'back',
-  Tab: 'skip',
+  Tab: 'next',
+  n: 'not this one',
+  N: 'not this one',
   '+': 'more',
   Escape: 'leave',
   '6': 'squint',
@@ -51,7 +65,7 @@ export function useSessionKeys(held: boolean, act: (what: SessionAct) => void): 
     const listen = (event: KeyboardEvent): void => {
       if (event.target instanceof HTMLElement && event.target.matches('textarea, input, select')) return;
       const what = sessionActOf(event);
-      if (!what || (what === 'skip' && latest.current.held)) return;
+      if (!what || (what === 'next' && latest.current.held)) return;
       if (
         event.key === ' ' &&
         latest.current.held &&

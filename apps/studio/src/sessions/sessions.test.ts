@@ -8,10 +8,11 @@ const press = (key: string, more: Partial<KeyboardEvent> = {}) =>
   sessionActOf({ key, code: '', shiftKey: false, ctrlKey: false, metaKey: false, altKey: false, ...more });
 
 test('keys of a session, and what is left to the browser', () => {
-  expect([' ', 'Backspace', 'Tab', '+', 'Escape', '6', '7', '/'].map((key) => press(key))).toEqual([
+  expect([' ', 'Backspace', 'Tab', 'n', '+', 'Escape', '6', '7', '/'].map((key) => press(key))).toEqual([
     'hold',
     'back',
-    'skip',
+    'next',
+    'not this one',
     'more',
     'leave',
     'squint',
@@ -51,7 +52,7 @@ test('times as they are read', () => {
 });
 
 test('what a length is good for is said, from movement to study', () => {
-  expect([30, 60, 61, 300, 301, 1200, 1201].map(goodFor)).toEqual([
+  expect([30, 60, 61, 300, 301, 1799, 1800].map(goodFor)).toEqual([
     'movement first',
     'movement first',
     'construction',

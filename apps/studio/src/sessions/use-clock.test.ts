@@ -8,7 +8,7 @@ interface Told {
   readonly poses: readonly {
     readonly drawnMs: number | null;
     readonly heldMs: number;
-    readonly skipped: boolean;
+    readonly end: string | null;
   }[];
 }
 const mockPut = jest.fn<Promise<unknown>, [Told]>();
@@ -43,7 +43,7 @@ const sessionOf = (count: number, seconds: number, clock: unknown = null): Sessi
       drawnMs: null,
       heldMs: 0,
       addedMs: 0,
-      skipped: false,
+      end: null,
     })),
   }) as unknown as Session;
 
@@ -162,13 +162,15 @@ test('without a clock anywhere it goes on after the poses that the desk knows to
   const { poses } = session;
   const clock: Clock = run({
     ...session,
-    poses: poses.map((pose, i) => (i === 0 ? { ...pose, drawnMs: 9000, heldMs: 500, skipped: true } : pose)),
+    poses: poses.map((pose, i) =>
+      i === 0 ? { ...pose, drawnMs: 9000, heldMs: 500, end: 'done early' } : pose,
+    ),
   }).seen();
-  expect([clock.phase, clock.current, clock.poses[0]!.held, clock.poses[0]!.skipped]).toEqual([
+  expect([clock.phase, clock.current, clock.poses[0]!.held, clock.poses[0]!.end]).toEqual([
     'held',
     1,
     500,
-    true,
+    'done early',
   ]);
 });
 

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import {
   drawnTimes,
   newClock,
+  readClock,
   stretchOf,
   tickClock,
   timeLeft,
@@ -27,44 +28,36 @@ export type Moment = 'half' | 'soon' | 'bell';
 function clockOf({ poses }: Session): Clock {
   const fresh = newClock(poses.map(({ step }) => step.stretches));
   const kept = fresh.poses.map((pose, i) => {
-    const { drawnMs, heldMs, skipped } = poses[i] ?? { drawnMs: null, heldMs: 0, skipped: false };
-    return drawnMs === null
+    const { drawnMs, heldMs, end } = poses[i] ?? { drawnMs: null, heldMs: 0, end: null };
+    return drawnMs === null || end === null
       ? pose
       : {
           ...pose,
           held: heldMs,
-          skipped,
-          over: true,
+          end,
           stretches: pose.stretches.map((s) => (s.doing === 'draw' ? { ...s, spent: drawnMs } : s)),
         };
   });
-  const current = kept.findIndex(({ over }) => !over);
+  const current = kept.findIndex(({ end }) => end === null);
   return { ...fresh, poses: kept, current: Math.max(0, current), phase: current > 0 ? 'held' : fresh.phase };
 }
 
 /** The clock as it was last written down, on this device or on the desk: whichever has counted further. */
 function storedClock(session: Session): Clock | null {
-  const sound = (value: unknown): Clock | null => {
-    const clock = value as Clock | null;
-    return clock &&
-      Array.isArray(clock.poses) &&
-      clock.poses.length === session.poses.length &&
-      clock.poses.every((pose) => Array.isArray(pose.stretches))
-      ? clock
-      : null;
-  };
   const counted = (clock: Clock): number =>
     clock.poses.reduce(
-      (sum, { stretches, held }) => sum + held + stretches.reduce((all, { spent }) => all + spent, 0),
+      (sum, { stretches, held, passed }) =>
+        sum + held + passed + stretches.reduce((all, { spent }) => all + spent, 0),
       0,
     );
+  const count = session.poses.length;
   let own: Clock | null = null;
   try {
-    own = sound(JSON.parse(localStorage.getItem(keyOf(session.id)) ?? 'null'));
+    own = readClock(JSON.parse(localStorage.getItem(keyOf(session.id)) ?? 'null'), count);
   } catch {
     // The desk's own copy has to do.
   }
-  const desks = sound(session.clock);
+  const desks = readClock(session.clock, count);
   return own && desks ? (counted(own) >= counted(desks) ? own : desks) : (own ?? desks);
 }
 
@@ -109,6 +102,13 @@ export function useClock(session: Session): RunningClock {
   const kept = useRef(0);
   const watchers = useRef(new Set<(now: Clock, moment: Moment | null) => void>());
   const { id, poses } = session;
+  // When each bell rang, by the clock that the drawing's strokes are stamped with.
+  const closed = useRef(new Map(poses.map((pose) => [pose.id, pose.closedAt])));
+  const closedAt = useCallback((pose: string, over: boolean): number | null => {
+    const at = over ? (closed.current.get(pose) ?? Date.now()) : null;
+    closed.current.set(pose, at);
+    return at;
+  }, []);
 
   const keep = useCallback(
     async (now: Clock): Promise<void> => {
@@ -122,10 +122,11 @@ export function useClock(session: Session): RunningClock {
           const { drawn = 0, added = 0 } = times ? drawnTimes(times) : {};
           return {
             id: pose.id,
-            drawnMs: times?.over ? drawn : null,
+            drawnMs: times?.end ? drawn : null,
             heldMs: times?.held ?? 0,
             addedMs: added,
-            skipped: times?.skipped ?? false,
+            end: times?.end ?? null,
+            closedAt: closedAt(pose.id, Boolean(times?.end)),
           };
         }),
       };
@@ -146,7 +147,7 @@ export function useClock(session: Session): RunningClock {
         await new Promise((done) => setTimeout(done, wait));
       }
     },
-    [id, poses, put],
+    [id, poses, put, closedAt],
   );
 
   const say = useCallback(
@@ -161,7 +162,7 @@ export function useClock(session: Session): RunningClock {
         now.poses[now.current]?.turn !== before.poses[before.current]?.turn;
       const moment = momentOf(before, now);
       if (turned || moment) for (const watcher of watchers.current) watcher(now, moment);
-      if (turned || event.kind === 'more') setClock(now);
+      if (turned || event.kind === 'more' || event.kind === 'another picture') setClock(now);
       try {
         localStorage.setItem(keyOf(id), JSON.stringify(now));
       } catch {

@@ -10,6 +10,7 @@ import { useThings } from '../data/use-page';
 import { NO_LOOK, type Look } from '../page/second-look';
 import { MORE } from './held-panel';
 import { useSessionKeys } from './session-keys';
+import { useAnotherPicture, type AnotherPicture } from './use-another-picture';
 import { useAwake } from './use-awake';
 import { useBells } from './use-bells';
 import { useClock } from './use-clock';
@@ -30,6 +31,8 @@ export interface Running {
   readonly clock: Clock;
   readonly now: RefObject<Clock>;
   readonly say: SessionClock['say'];
+  /** *Not this one.* */
+  readonly another: AnotherPicture;
   readonly watch: SessionClock['watch'];
   /** What keeps the page that is drawn on, once it is open. */
   readonly keeper: PageKeeper | null;
@@ -64,10 +67,11 @@ export function useRunning(session: Session): Running {
   useWaitingForPage(clock, doingOf(clock), lacking, say);
   useAwake(clock.phase === 'running');
   useBells(watch);
-  useRunningKeys({ clock, say, keeper, look, setLook, mirror });
-  const next = poses.find((_, i) => i > clock.current && !clock.poses[i]?.over);
+  const another = useAnotherPicture(session, pose, clock, say);
+  useRunningKeys({ clock, say, another, keeper, look, setLook, mirror });
+  const next = poses.find((_, i) => i > clock.current && clock.poses[i]?.end === null);
   const page = { keeper, lacking, onKeeper, onContact };
-  return { poses, pose, next, clock, now, say, watch, ...page, look, setLook, mirrored, mirror };
+  return { poses, pose, next, clock, now, say, another, watch, ...page, look, setLook, mirrored, mirror };
 }
 
 /**
@@ -101,9 +105,9 @@ export function useWaitingForPage(
   }, [lacking, phase, say]);
 }
 
-type KeyedParts = Pick<Running, 'clock' | 'say' | 'keeper' | 'look' | 'setLook' | 'mirror'>;
+type KeyedParts = Pick<Running, 'clock' | 'say' | 'another' | 'keeper' | 'look' | 'setLook' | 'mirror'>;
 
-function useRunningKeys({ clock, say, keeper, look, setLook, mirror }: KeyedParts): void {
+function useRunningKeys({ clock, say, another, keeper, look, setLook, mirror }: KeyedParts): void {
   const router = useRouter();
   const dispatch = useDeskDispatch();
   const held = clock.phase === 'held';
@@ -115,8 +119,10 @@ function useRunningKeys({ clock, say, keeper, look, setLook, mirror }: KeyedPart
         return held ? router.replace('/') : say({ kind: 'hold' });
       case 'back':
         return say({ kind: 'back' });
-      case 'skip':
-        return say({ kind: 'skip' });
+      case 'next':
+        return say({ kind: 'next' });
+      case 'not this one':
+        return another.ask();
       case 'more':
         return say({ kind: 'more', ms: MORE });
       case 'undo':

@@ -6,8 +6,7 @@ import { CANNOT_TELL, NOTHING_CLEAR } from './words';
 const pose = (id: string, more: Partial<Pose> & { picture?: number; source?: string } = {}): Pose =>
   ({
     id,
-    drawnMs: 1000,
-    skipped: false,
+    end: 'run out',
     ...more,
     step: { picture: more.picture ?? 0, source: more.source ?? 'sight', seconds: 60 },
   }) as unknown as Pose;
@@ -25,11 +24,12 @@ const told = (findings: object[], averageMiss: object | null = {}): Told =>
     report: { findings, perhaps: [], averageMiss, sides: 'sitter facing' },
   }) as unknown as Told;
 
-test('what was drawn is judged, skipped or not; the first drawing from knowledge is not, the second is', () => {
+test('what was drawn is judged, to its end or not; what was passed over and the first drawing from knowledge are not, the second is', () => {
   const poses = [
     pose('drawn'),
-    pose('left', { skipped: true, picture: 1 }),
-    pose('never begun', { drawnMs: null, picture: 2 }),
+    pose('left', { end: 'left unfinished', picture: 1 }),
+    pose('passed', { end: 'passed over', picture: 5 }),
+    pose('never begun', { end: null, picture: 2 }),
     pose('before', { source: 'knowledge', picture: 3 }),
     pose('after', { source: 'knowledge', picture: 3 }),
     pose('alone', { source: 'knowledge', picture: 4 }),

@@ -39,15 +39,17 @@ const isPair = (first: Pose | undefined, second: Pose | undefined): boolean =>
 /** What was drawn of a pose's picture before the picture was seen; null where it is no second drawing. */
 export function firstOf(poses: readonly Pose[], pose: Pose): Pose | null {
   const before = poses[poses.findIndex(({ id }) => id === pose.id) - 1];
-  return before && before.drawnMs !== null && isPair(before, pose) ? before : null;
+  return before && before.end !== null && isPair(before, pose) ? before : null;
 }
 
 /**
- * The poses that are judged: those that were drawn, less what was drawn from knowledge before the picture was
- * seen.
+ * The poses that are judged: those that were drawn and not passed over, less what was drawn from knowledge
+ * before the picture was seen.
  */
 export function judgedOf(poses: readonly Pose[]): Pose[] {
-  return poses.filter((pose, i) => pose.drawnMs !== null && !isPair(pose, poses[i + 1]));
+  return poses.filter(
+    (pose, i) => pose.end !== null && pose.end !== 'passed over' && !isPair(pose, poses[i + 1]),
+  );
 }
 
 async function referenceAt(dispatch: DeskDispatch, { reference }: Pose): Promise<Reference> {

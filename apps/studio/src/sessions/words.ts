@@ -16,14 +16,14 @@ export { spoken };
 export function goodFor(seconds: number): string {
   if (seconds <= 60) return 'movement first';
   if (seconds <= 300) return 'construction';
-  if (seconds <= 1200) return 'values';
+  if (seconds < 1800) return 'values';
   return 'study';
 }
 
 export function adviceFor(seconds: number): string {
   if (seconds <= 60) return 'Movement: one line of action, where the weight rests, the big tilts.';
   if (seconds <= 300) return 'Construction: the large forms, their sizes against each other, how they join.';
-  if (seconds <= 1200)
+  if (seconds < 1800)
     return 'Values: light and dark parted in two or three groups over a sound construction.';
   return 'Study: measure first, build, check, then go into parts.';
 }
@@ -78,6 +78,11 @@ export function doingWords(doing: Doing | null, source: Source, seconds: number)
   if (doing === 'rest') return 'rest';
   return source === 'sight' ? goodFor(seconds) : source === 'memory' ? 'from memory' : 'from what you know';
 }
+
+/** What *not this one* is called: there is one other picture, which it brings back from then on. */
+export const notThisOne = ({ isBack }: { readonly isBack: boolean }): string =>
+  isBack ? 'The other picture' : 'Not this one';
+export const FETCHING = 'Another picture comes …';
 
 export const NO_SET =
   'There is no set with pictures yet. Bring some in under References, and put them into a set.';

@@ -31,6 +31,11 @@ const studiesOwnApi = api.injectEndpoints({
     }),
     addAttempt: build.mutation<Study, { id: Id } & NewAttempt>({
       query: ({ id, ...body }) => ask(API.studies.addAttempt, { params: { id }, body }),
+      // It is shown at once: until it was asked for again, an older one would stand in its place.
+      onQueryStarted: async ({ id }, { dispatch, queryFulfilled }) => {
+        const made = await queryFulfilled.catch(() => null);
+        if (made) await dispatch(studiesOwnApi.util.upsertQueryData('study', id, made.data));
+      },
       invalidatesTags: (study, _error, { id }) => [
         { type: 'Study', id },
         listOf('Study'),

@@ -37,7 +37,7 @@ function StudyPaper({ study, paper }: { readonly study: Study; readonly paper: P
   const say = useSay();
   const [addAttempt, adding] = useAddAttemptMutation();
   const take = (): void =>
-    void addAttempt({ id: study.id, inMind: null, paper: paper.id, departures: [] })
+    void addAttempt({ id: study.id, inMind: null, copyOf: null, paper: paper.id, departures: [] })
       .unwrap()
       .then(
         (more) =>

@@ -25,7 +25,7 @@ import { QuickRun } from './quick-run';
 import { useChangeAttemptMutation } from './api';
 import { useStudy } from './study-context';
 import { useChecked, type ToCheck } from './use-checked';
-import { NOT_LAID, NOT_TAKEN_HOLD } from './words';
+import { MEND_A_COPY, NOT_LAID, NOT_TAKEN_HOLD } from './words';
 import { WhereOnReference } from './where-on-reference';
 
 interface CheckedProps extends ToCheck {
@@ -68,6 +68,12 @@ function Checked(props: CheckedProps) {
   const [changeAttempt] = useChangeAttemptMutation();
   const say = useSay();
   const mending = useOpenMending(props, result);
+  const { showCopy } = useStudy();
+  const closed = attempt.closedAt !== null;
+  const copyToMend = (): void => {
+    showCopy();
+    say({ text: MEND_A_COPY });
+  };
   if (mending.open)
     return (
       <MendingScreen
@@ -132,7 +138,7 @@ function Checked(props: CheckedProps) {
       {...props}
       things={things}
       result={result}
-      onMend={mending.begin}
+      onMend={closed ? copyToMend : mending.begin}
       onLay={() => setLaying(true)}
       onLandmarks={lacking.length > 0 && !result.isEmpty ? () => setRun(lacking) : null}
     />

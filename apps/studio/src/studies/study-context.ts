@@ -19,6 +19,8 @@ export interface OpenedStudy {
   readonly setBefore: (before: boolean) => void;
   /** Goes on drawing the attempt that is shown. */
   readonly goOnDrawing: () => void;
+  /** Shows the untimed copy of the drawing that is shown, which its bell has closed. */
+  readonly showCopy: () => void;
   /** Begins a new attempt, on a page of its own, with something to watch in it. */
   readonly beginAnew: (inMind: InMind | null) => void;
 }

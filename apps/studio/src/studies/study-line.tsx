@@ -33,7 +33,7 @@ export function StudyLine({ study, flow, keeper, passesOpen, onPasses, onPass }:
   const { page, next } = STUDY_PASSES[pass];
   const count = study.attempts.length;
   const name = passName(pass);
-  const label = page === 'attempt' && pass !== 'check' ? `${name} ${nth}` : name;
+  const label = page === 'attempt' && pass !== 'check' ? `${name} ${attempt?.copyOf ? 'a copy' : nth}` : name;
   return (
     <SlimLine
       left={

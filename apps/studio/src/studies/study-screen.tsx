@@ -30,7 +30,7 @@ export function StudyScreen({ id, asked }: { readonly id: Id; readonly asked: As
 function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: Asked }) {
   const palette = usePalette();
   const flow = useStudyFlow(study, asked);
-  const { pass, attempt, go, beginAnew } = flow;
+  const { pass, attempt, go, beginAnew, showCopy } = flow;
   const { page, shell, Screen } = STUDY_PASSES[pass];
   const [passesOpen, setPassesOpen] = useState(false);
   const [pageOnly, setPageOnly] = useState(false);
@@ -41,7 +41,7 @@ function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: As
   );
   const trace = usePage(page === 'attempt' ? (flow.trace?.page ?? null) : null);
   const opened: OpenedStudy = {
-    ...{ study, attempt, keeper, trace, beginAnew },
+    ...{ study, attempt, keeper, trace, beginAnew, showCopy },
     ...{ board, setBoard, before, setBefore },
     goOnDrawing: () => go('build'),
   };

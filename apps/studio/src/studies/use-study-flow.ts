@@ -20,16 +20,22 @@ export interface StudyFlow {
   readonly nth: number;
   readonly showNext: () => void;
   readonly beginAnew: (inMind: InMind | null) => void;
+  /** Shows the untimed copy of the drawing that is shown, which its bell has closed. */
+  readonly showCopy: () => void;
   /** A page could not be begun. */
   readonly failed: boolean;
   readonly retry: () => void;
 }
+
+/** An attempt with nothing on it yet. */
+const BLANK = { inMind: null, paper: null, copyOf: null, departures: [] } as const;
 
 /** Which pass of a study one is in, on which trace and attempt; pages are begun where there is none yet. */
 export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
   const [changeStudy] = useChangeStudyMutation();
   const [addTrace, tracing] = useAddTraceMutation();
   const [addAttempt, attempting] = useAddAttemptMutation();
+  const [addCopy, copying] = useAddAttemptMutation();
   const [pass, setPass] = useState<Pass>(asked.pass ?? study.pass);
   const [attemptId, setAttempt] = useState<Id | null>(asked.attempt);
   const [heard, setHeard] = useState(asked);
@@ -41,19 +47,32 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
   }
   const router = useRouter();
   const isAsked = asked.pass !== null || asked.attempt !== null;
-  const attempt = study.attempts.find(({ id }) => id === attemptId) ?? study.attempts.at(-1) ?? null;
+  const found = study.attempts.find(({ id }) => id === attemptId);
+  const chosen = found ?? study.attempts.at(-1) ?? null;
+  const copy = study.attempts.findLast(({ copyOf }) => copyOf !== null && copyOf === chosen?.id) ?? null;
+  const { page, shell } = STUDY_PASSES[pass];
+  // What its bell has closed is drawn on as a copy.
+  const needsCopy = page === 'attempt' && shell !== null && chosen !== null && chosen.closedAt !== null;
+  const attempt = needsCopy ? copy : chosen;
+  // An attempt that was just begun may not have come yet: then what stands in its place is not copied.
+  const isSettled = attemptId === null || found !== undefined;
   const trace = study.traces.at(-1) ?? null;
   const nth = attempt ? study.attempts.indexOf(attempt) + 1 : 1;
-  const { page } = STUDY_PASSES[pass];
   const lacksTrace = page === 'trace' && !trace && tracing.isUninitialized;
-  const lacksAttempt = page === 'attempt' && !attempt && attempting.isUninitialized;
+  const lacksAttempt = page === 'attempt' && !chosen && attempting.isUninitialized;
+  const lacksCopy =
+    needsCopy && isSettled && !copy && copying.originalArgs?.copyOf !== chosen.id ? chosen.id : null;
   useEffect(() => {
     if (lacksTrace) void addTrace(study.id);
-    if (lacksAttempt) void addAttempt({ id: study.id, inMind: null, paper: null, departures: [] });
+    if (lacksAttempt) void addAttempt({ id: study.id, ...BLANK });
   }, [lacksTrace, lacksAttempt, addTrace, addAttempt, study.id]);
-  const go = useCallback(
-    (to: Pass): void => {
+  useEffect(() => {
+    if (lacksCopy) void addCopy({ id: study.id, ...BLANK, copyOf: lacksCopy });
+  }, [lacksCopy, addCopy, study.id]);
+  const goTo = useCallback(
+    (to: Pass, shown: Id | null): void => {
       setPass(to);
+      if (shown) setAttempt(shown);
       void changeStudy({ id: study.id, pass: to });
       // What the address asked for is done: loaded again, the study is where it was left.
       if (isAsked) router.setParams({ attempt: undefined, pass: undefined });
@@ -62,24 +81,35 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
   );
   return {
     pass,
-    go,
+    // What is drawn on is what is looked at next: a copy, where one was needed.
+    go: (to) => goTo(to, attempt?.id ?? null),
     trace,
     attempt,
     nth,
     showNext: () => setAttempt(study.attempts[nth % study.attempts.length]?.id ?? null),
     beginAnew: (inMind) =>
       // What one means to change on purpose, one means the next time as well.
-      void addAttempt({ id: study.id, inMind, paper: null, departures: attempt?.departures ?? [] })
+      void addAttempt({ id: study.id, ...BLANK, inMind, departures: attempt?.departures ?? [] })
         .unwrap()
         .then(
           (more) => {
-            setAttempt(more.attempts.at(-1)?.id ?? null);
-            go('build');
+            goTo('build', more.attempts.at(-1)?.id ?? null);
           },
           () => undefined,
         ),
-    failed: tracing.isError || attempting.isError,
+    showCopy: () => {
+      if (copy) setAttempt(copy.id);
+      else if (chosen)
+        void addCopy({ id: study.id, ...BLANK, copyOf: chosen.id })
+          .unwrap()
+          .then(
+            ({ attempts }) => setAttempt(attempts.at(-1)?.id ?? null),
+            () => undefined,
+          );
+    },
+    failed: tracing.isError || attempting.isError || copying.isError,
     retry: () => {
+      copying.reset();
       tracing.reset();
       attempting.reset();
     },

@@ -58,7 +58,8 @@ export function WhatNext({ attempt, result, kind, place, chosen, onMend, onAnew,
       </View>
     );
   // On a phone both lie side by side: what they are about is what is chosen, or the headline.
-  const mend = `Mend the ${name} here`;
+  const where = attempt.closedAt === null ? 'here' : 'on a copy';
+  const mend = `Mend the ${name} ${where}`;
   const watch = `Try again, watching the ${name}`;
   return (
     <View
@@ -68,8 +69,8 @@ export function WhatNext({ attempt, result, kind, place, chosen, onMend, onAnew,
       ]}
     >
       <MainAct
-        label={wide ? mend : 'Mend it here'}
-        spoken={wide ? mend : `Mend it here: the ${name}`}
+        label={wide ? mend : `Mend it ${where}`}
+        spoken={wide ? mend : `Mend it ${where}: the ${name}`}
         onPress={() => onMend(finding)}
         testID="mend"
         style={wide ? null : styles.fill}

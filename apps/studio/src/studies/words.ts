@@ -8,6 +8,11 @@ export const PASS_NOTES: Readonly<Record<Pass, string>> = {
   refine: 'A clean line on a new sheet over the construction, then tone. Refine over first.',
   check: 'See what is off, by how much, and which way.',
 };
+/** What is said of the untimed copy of a pose. @param spoken how long the pose was given */
+export const copyNote = (spoken: string): string =>
+  `An untimed copy of a pose of ${spoken}. The pose stays as its bell left it.`;
+export const MEND_A_COPY =
+  'This is a copy, without a clock: mend it here. The pose stays as its bell left it.';
 export const NO_STUDIES =
   'No study yet. Open a reference and choose “Study this”, or open a pose from a session.';
 export const NOTHING_TO_CHECK =

@@ -83,21 +83,22 @@ export class PageLog {
   }
 
   /** The device's last own change that stands, or null. */
-  undoable(device: Id): Operation | null {
+  undoable(device: Id, since = 0): Operation | null {
     for (let i = this.#order.length - 1; i >= 0; i -= 1) {
       const { operation } = this.#order[i] as Entry;
-      if (operation.device === device && operation.kind === 'change' && !this.#gone.has(operation.id))
-        return operation;
+      if (operation.device !== device || operation.kind !== 'change' || this.#gone.has(operation.id))
+        continue;
+      return operation.at >= since ? operation : null;
     }
     return null;
   }
 
   /** The device's last undo that stands, as long as it has changed nothing since; else null. */
-  redoable(device: Id): Operation | null {
+  redoable(device: Id, since = 0): Operation | null {
     for (let i = this.#order.length - 1; i >= 0; i -= 1) {
       const { operation } = this.#order[i] as Entry;
       if (operation.device !== device) continue;
-      if (operation.kind === 'change') return null;
+      if (operation.kind === 'change' || operation.at < since) return null;
       const undid = this.#entries.get(operation.body.ids[0] ?? '');
       if (undid?.operation.kind === 'change' && !this.#gone.has(operation.id)) return operation;
     }

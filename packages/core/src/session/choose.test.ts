@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { CHOICES, choosePictures, type Choosable } from './choose.ts';
+import { APART, chooseInstead, CHOICES, choosePictures, type Choosable } from './choose.ts';
 
 const picture = (id: string, more: Partial<Choosable> = {}): Choosable => ({
   id,
@@ -76,4 +76,52 @@ test('what looks alike is kept apart while there is anything else', () => {
     expect(places[1]! - places[0]!).toBeGreaterThanOrEqual(2);
     expect(places[2]! - places[1]!).toBeGreaterThanOrEqual(2);
   }
+});
+
+describe('another picture for one place', () => {
+  const like = '0'.repeat(128);
+
+  test('is one that has no place yet, by the choice, and not like its neighbours where there is such', () => {
+    const set = [
+      picture('a'),
+      picture('b', { likeness: like }),
+      picture('c', { attempts: 1 }),
+      picture('d', { attempts: 2, likeness: like }),
+      picture('e', { attempts: 3 }),
+    ];
+    const by = { choice: 'least drawn' as const, seed: 1 };
+    expect(chooseInstead(set, ['a', 'b', 'c'], 0, by)!.id).toBe('e');
+    expect(chooseInstead(set.slice(0, 4), ['a', 'b', 'c'], 0, by)!.id).toBe('d');
+  });
+
+  test('in a set that is used up is any other, far from where it has its place; alone there is none', () => {
+    const set = [...'abcdef'].map((id) => picture(id));
+    const by = { choice: 'in order' as const, seed: 1 };
+    expect(chooseInstead(set, [...'abcdef'], 0, by)!.id).toBe('e');
+    expect(chooseInstead(set.slice(0, 2), ['a', 'b'], 0, by)!.id).toBe('b');
+    expect(chooseInstead(set.slice(0, 1), ['a', 'a'], 0, by)).toBeNull();
+    expect(chooseInstead([], [], 0, by)).toBeNull();
+  });
+
+  test('is never the one that is passed over, nor one that comes within reach while another is free', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 2, max: 12 }),
+        fc.array(fc.nat(11), { minLength: 1, maxLength: 20 }),
+        fc.nat(19),
+        fc.constantFrom(...CHOICES),
+        fc.integer(),
+        (size, places, place, choice, seed) => {
+          const set = Array.from({ length: size }, (_, i) => picture(`p${i}`, { attempts: i % 3 }));
+          const taken = places.map((i) => `p${i % size}`);
+          const at = place % taken.length;
+          const chosen = chooseInstead(set, taken, at, { choice, seed })!.id;
+          expect(chosen).not.toBe(taken[at]);
+          if (set.some(({ id }) => !taken.includes(id))) expect(taken).not.toContain(chosen);
+          else if (size > 2 * APART + 1)
+            expect(taken.slice(Math.max(0, at - APART), at + APART + 1)).not.toContain(chosen);
+        },
+      ),
+    );
+  });
 });

@@ -104,3 +104,23 @@ export function choosePictures<T extends Choosable>(
   }
   return chosen;
 }
+
+/**
+ * Another picture for one place of a session, by the rules that its pictures were chosen by: one that has no
+ * place in it yet and, where the set has such, is not like its neighbours. Where all have one, any other.
+ * @param taken ids of the pictures of all places, in order
+ * @returns null where the set has no other picture
+ */
+export function chooseInstead<T extends Choosable>(
+  set: readonly T[],
+  taken: readonly string[],
+  at: number,
+  options: ChoosingOptions,
+): T | null {
+  const others = set.filter(({ id }) => id !== taken[at]);
+  const free = others.filter(({ id }) => !taken.includes(id));
+  const order = inOrder(free.length > 0 ? free : others, options, seeded(options.seed));
+  const beside = new Set(taken.filter((_, i) => i !== at && Math.abs(i - at) <= APART));
+  const near = set.filter(({ id }) => beside.has(id));
+  return order.find((picture) => !near.some((one) => alike(one, picture))) ?? order[0] ?? null;
+}

@@ -11,13 +11,22 @@ export interface Lasted extends Stretch {
   readonly spent: number;
 }
 
+/**
+ * How a pose ended: its time was up; the student was done before; it was passed over, and nothing of it
+ * counts; or the session ended in it.
+ */
+export const POSE_ENDS = ['run out', 'done early', 'passed over', 'left unfinished'] as const;
+export type PoseEnd = (typeof POSE_ENDS)[number];
+
 export interface PoseTimes {
   readonly stretches: readonly Lasted[];
   /** The stretch it is in, or was left in. */
   readonly turn: number;
   readonly held: number;
-  readonly skipped: boolean;
-  readonly over: boolean;
+  /** Spent and held over pictures of which the student said *not this one*: no part of the pose. */
+  readonly passed: number;
+  /** Null while it is not over. */
+  readonly end: PoseEnd | null;
   /** It was over, and one has gone back to it. */
   readonly reopened: boolean;
 }
@@ -36,9 +45,12 @@ export interface Clock {
 
 export type ClockEvent =
   | {
-      readonly kind: 'start' | 'hold' | 'go on' | 'pen down' | 'pen up' | 'skip' | 'back' | 'end' | 'tick';
+      readonly kind:
+        'start' | 'hold' | 'go on' | 'pen down' | 'pen up' | 'next' | 'pass over' | 'back' | 'end' | 'tick';
       readonly at: number;
     }
+  /** Another picture has taken the place of the pose's. */
+  | { readonly kind: 'another picture'; readonly at: number }
   | { readonly kind: 'more'; readonly at: number; readonly ms: number };
 
 /** A stroke that crosses the bell may take this much longer, milliseconds. */
@@ -54,8 +66,8 @@ export function newClock(poses: readonly (readonly Stretch[])[]): Clock {
     stretches: stretches.map((s) => ({ ...s, added: 0, spent: 0 })),
     turn: 0,
     held: 0,
-    skipped: false,
-    over: false,
+    passed: 0,
+    end: null,
     reopened: false,
   }));
   return { phase: times.length > 0 ? 'ready' : 'done', current: 0, poses: times, since: 0, penDown: false };
@@ -96,14 +108,16 @@ export function drawnTimes(pose: PoseTimes): { drawn: number; added: number; pla
   return { drawn: spent, added, planned };
 }
 
+/** How a pose ended that one leaves behind: by its bell, or before it. */
+function endOf(pose: PoseTimes, before: PoseEnd): PoseEnd {
+  const { drawn, planned } = drawnTimes(pose);
+  return drawn < planned ? before : 'run out';
+}
+
 /** The pose that runs is over; the next that is not begins where it was left. */
-function nextPose(clock: Clock): Clock {
-  const { drawn, planned } = drawnTimes(poseOf(clock));
-  const closed = {
-    ...change(clock, { over: true, reopened: false, skipped: drawn < planned }),
-    penDown: false,
-  };
-  const next = closed.poses.findIndex((pose, i) => i > clock.current && !pose.over);
+function nextPose(clock: Clock, end = endOf(poseOf(clock), 'done early')): Clock {
+  const closed = { ...change(clock, { end, reopened: false }), penDown: false };
+  const next = closed.poses.findIndex((pose, i) => i > clock.current && pose.end === null);
   return next < 0 ? { ...closed, phase: 'done' } : { ...closed, current: next };
 }
 
@@ -114,6 +128,9 @@ function nextTurn(clock: Clock): Clock {
     : nextPose(clock);
 }
 
+/** On to what comes next; from a pose that one has gone back to, to where one was. */
+const next = (clock: Clock): Clock => (poseOf(clock).reopened ? nextPose(clock) : nextTurn(clock));
+
 /**
  * The pose before, at its drawing, with what it was drawn so far; where its time was up, it is
  * given a little more. The pose that is left stays as it is.
@@ -121,14 +138,11 @@ function nextTurn(clock: Clock): Clock {
 function back(clock: Clock): Clock {
   if (clock.current === 0) return clock;
   const here = poseOf(clock);
-  const { drawn, planned: wanted } = drawnTimes(here);
-  const left = here.reopened
-    ? change(clock, { over: true, reopened: false, skipped: drawn < wanted })
-    : clock;
+  const left = here.reopened ? change(clock, { end: endOf(here, 'done early'), reopened: false }) : clock;
   const before = { ...left, current: clock.current - 1, penDown: false };
   const turn = drawTurn(poseOf(before));
   const { planned, added, spent } = poseOf(before).stretches[turn] as Lasted;
-  const opened = change(before, { over: false, reopened: true, skipped: false, turn });
+  const opened = change(before, { end: null, reopened: true, turn });
   return spent < planned + added ? opened : changeTurn(opened, turn, { added: spent - planned + AGAIN });
 }
 
@@ -136,9 +150,27 @@ function back(clock: Clock): Clock {
 const ended = (clock: Clock): Clock => ({
   ...clock,
   poses: clock.poses.map((pose, i) =>
-    i === clock.current || pose.stretches.some(({ spent }) => spent > 0) ? { ...pose, over: true } : pose,
+    pose.end === null && (i === clock.current || pose.stretches.some(({ spent }) => spent > 0))
+      ? { ...pose, end: endOf(pose, 'left unfinished') }
+      : pose,
   ),
 });
+
+/** On without the pose; one that was over once, or is drawn to its end, is not passed over any more. */
+function passOver(clock: Clock): Clock {
+  const pose = poseOf(clock);
+  return nextPose(clock, pose.reopened ? undefined : endOf(pose, 'passed over'));
+}
+
+/** The pose begins anew with another picture; the time with the one before is none of its. */
+function anotherPicture(clock: Clock): Clock {
+  const { stretches, held, passed, reopened } = poseOf(clock);
+  if (reopened) return clock;
+  const spent = stretches.reduce((sum, stretch) => sum + stretch.spent, 0);
+  const fresh = stretches.map((stretch) => ({ ...stretch, added: 0, spent: 0 }));
+  const begun = change(clock, { stretches: fresh, turn: 0, held: 0, passed: passed + held + spent });
+  return { ...begun, phase: 'running', penDown: false };
+}
 
 /** Counts the time up to `at` to whatever is running. */
 function count(clock: Clock, at: number): Clock {
@@ -180,8 +212,12 @@ export function tickClock(before: Clock, event: ClockEvent): Clock {
       const { turn } = poseOf(clock);
       return changeTurn(clock, turn, { added: (stretchOf(clock) as Lasted).added + event.ms });
     }
-    case 'skip':
-      return clock.phase === 'ready' ? clock : nextPose(clock);
+    case 'next':
+      return clock.phase === 'ready' ? clock : next({ ...clock, phase: 'running' });
+    case 'pass over':
+      return clock.phase === 'ready' ? clock : passOver({ ...clock, phase: 'running' });
+    case 'another picture':
+      return clock.phase === 'ready' ? clock : anotherPicture(clock);
     case 'back':
       return clock.phase === 'ready' ? clock : back(clock);
     case 'end':

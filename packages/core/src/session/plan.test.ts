@@ -1,4 +1,12 @@
-import { expandPlan, firstPictures, newBlock, planPictures, planSeconds, READY_PLANS } from './plan.ts';
+import {
+  expandPlan,
+  firstPictures,
+  hasWholePage,
+  newBlock,
+  planPictures,
+  planSeconds,
+  READY_PLANS,
+} from './plan.ts';
 import { readTime } from './read-time.ts';
 
 test.each([
@@ -25,7 +33,12 @@ test.each(['', 'soon', '0', '0:00', '-5', '1:75', '1:2:3:4', '5 miles', '1e3', '
 
 test('the plans that lie ready last what they say', () => {
   const minutes = new Map(READY_PLANS.map((plan) => [plan.title, planSeconds(plan) / 60]));
-  expect(minutes.get('One minute')).toBe(1);
+  expect(
+    ['Ten of half a minute', 'Ten of a minute', 'Six of two minutes', 'Four of five minutes'].map((title) =>
+      minutes.get(title),
+    ),
+  ).toEqual([5, 10, 12, 20]);
+  expect(minutes.get('Two of fifteen minutes')).toBe(30);
   expect(minutes.get('Warm-up, 5 minutes')).toBe(5);
   expect(minutes.get('Mixed, 20 minutes')).toBe(20);
   expect(minutes.get('An hour')).toBe(60);
@@ -63,4 +76,15 @@ test('a plan’s first pictures keep their blocks', () => {
   expect(firstPictures(plan, 2).blocks.map(({ count }) => count)).toEqual([2]);
   expect(firstPictures(plan, 99).blocks).toEqual(plan.blocks);
   expect(planPictures(firstPictures(plan, 0))).toBe(1);
+});
+
+test('long poses on the screen have the whole page, and others where their block says so', () => {
+  const has = (seconds: number, more = {}) =>
+    expandPlan({ blocks: [newBlock(1, seconds, more)] }).map(hasWholePage)[0];
+  expect([has(120), has(179), has(180), has(1440)]).toEqual([false, false, true, true]);
+  expect([has(30, { wholePage: true }), has(600, { wholePage: false })]).toEqual([true, false]);
+  expect([has(600, { ground: 'on paper' }), has(600, { ground: 'on a grid', wholePage: true })]).toEqual([
+    false,
+    false,
+  ]);
 });

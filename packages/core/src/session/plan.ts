@@ -16,6 +16,8 @@ export interface Block {
   readonly look: number;
   /** Rest after each pose but the session's last. */
   readonly rest: number;
+  /** Whether its poses have the whole page, with all its tools; where that is not said, long ones have. */
+  readonly wholePage?: boolean;
 }
 
 export interface Plan {
@@ -27,6 +29,8 @@ export const LEAST_SECONDS = 2;
 export const MOST_SECONDS = 4 * 3600;
 /** As many pictures as one plan may ask for. */
 export const MOST_POSES = 200;
+/** From so many seconds on one builds, mends and looks closely: a pose has the whole page. */
+export const LONG_SECONDS = 180;
 
 /** What is done for a stretch of a pose: looking only, drawing, both beside each other, or nothing. */
 export const DOINGS = ['look', 'draw', 'compare', 'rest'] as const;
@@ -48,8 +52,18 @@ export interface Step {
   readonly ground: Ground;
   readonly source: Source;
   readonly seconds: number;
+  /** As its block says it. */
+  readonly wholePage?: boolean;
   readonly stretches: readonly Stretch[];
 }
+
+/** Whether a pose has the whole page with all its tools, rather than the picture, the pen and *Hold*. */
+export const hasWholePage = ({
+  ground,
+  seconds,
+  wholePage,
+}: Pick<Step, 'ground' | 'seconds' | 'wholePage'>): boolean =>
+  ground === 'on screen' && (wholePage ?? seconds >= LONG_SECONDS);
 
 /** How long picture and drawing lie beside each other after drawing without the picture, seconds. */
 export const COMPARE = 10;
@@ -89,6 +103,7 @@ export function expandPlan({ blocks }: Pick<Plan, 'blocks'>): Step[] {
         ground: block.ground,
         source: block.source,
         seconds: block.seconds,
+        ...(block.wholePage === undefined ? {} : { wholePage: block.wholePage }),
         stretches: [...stretches, ...stretch('rest', block.rest, false)],
       }));
     }).flat(),
@@ -133,9 +148,19 @@ const block = (count: number, seconds: number, more: Partial<Block> = {}): Block
 });
 export { block as newBlock };
 
+const TEN_MINUTES: Plan = { title: 'Ten of a minute', blocks: [block(10, 60)] };
+/** Poses of one length, one after the other: what most people draw most. */
+const ROWS: readonly Plan[] = [
+  { title: 'Ten of half a minute', blocks: [block(10, 30)] },
+  TEN_MINUTES,
+  { title: 'Six of two minutes', blocks: [block(6, 120)] },
+  { title: 'Four of five minutes', blocks: [block(4, 300)] },
+  { title: 'Two of fifteen minutes', blocks: [block(2, 900)] },
+];
+
 /** Plans that lie ready. */
 export const READY_PLANS: readonly Plan[] = [
-  { title: 'One minute', blocks: [block(1, 60)] },
+  ...ROWS,
   { title: 'Warm-up, 5 minutes', blocks: [block(6, 30), block(2, 60)] },
   {
     title: 'Mixed, 20 minutes',
@@ -150,3 +175,6 @@ export const READY_PLANS: readonly Plan[] = [
   { title: 'From memory', blocks: [block(4, 90, { source: 'memory', look: 30 })] },
   { title: 'From what you know', blocks: [block(2, 90, { source: 'knowledge', look: 30 })] },
 ];
+
+/** What one begins with who has never drawn a session. */
+export const FIRST_PLAN = TEN_MINUTES;

@@ -10,6 +10,7 @@ import { useShell } from '../../page/shell/shell-context';
 import { Act } from '../../ui/acts';
 import { BoardPicture } from '../../ui/board-picture';
 import { BoardsPanel } from '../boards-panel';
+import { CopyNote } from '../copy-note';
 import { InMind } from '../in-mind';
 import { MeantPanel } from '../meant';
 import { useStudy } from '../study-context';
@@ -46,10 +47,11 @@ export function Names() {
   );
 }
 
-/** Under a page that is drawn freehand: what one means to watch, and names for what is placed. */
+/** Under a page that is drawn freehand: from what it is a copy, what one means to watch, and names. */
 export function UnderBuild() {
   return (
     <>
+      <CopyNote />
       <InMind />
       <Names />
     </>

@@ -1,0 +1,1 @@
+ALTER TABLE "poses" DROP COLUMN "skipped";
