@@ -46,7 +46,7 @@ for (const { name, viewport, hasTouch } of [
       benchAt('wide', name),
       async ({ page }) => {
         await page.goto(desk.address);
-        await control(page, 'Choose a plan', false).click();
+        await control(page, 'Choose another plan', false).click();
         await control(page, 'Make a plan of your own', false).click();
         await page.getByLabel('Name of the plan').fill(`Short ${name}`);
         await page.getByLabel('Poses').fill('2');

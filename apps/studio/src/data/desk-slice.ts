@@ -1,6 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { INK_COLOUR, PEN_MANNERS, type GuideKind, type PenKind } from '@deft/core/page';
-import type { Choice } from '@deft/core/session';
+import { INK_COLOUR, PEN_MANNERS, type GuideKind, type Id, type PenKind } from '@deft/core/page';
+import type { Choice, Plan } from '@deft/core/session';
 
 export const HANDS = ['Draw', 'Forms', 'Guides', 'Move', 'Words'] as const;
 export type HandName = (typeof HANDS)[number];
@@ -39,6 +39,8 @@ export interface TimedSetting {
   readonly figures: boolean;
   /** When a session's sheet says what the desk saw in its drawings. */
   readonly sheetSays: SheetSays;
+  /** What was started last: of which set, by which plan. */
+  readonly last: { readonly set: Id; readonly plan: Plan } | null;
 }
 
 export const SHEET_SAYS = ['after longer plans', 'always', 'when asked', 'never'] as const;
@@ -104,6 +106,7 @@ const initialState: DeskState = {
     shakes: false,
     figures: true,
     sheetSays: 'after longer plans',
+    last: null,
   },
 };
 

@@ -36,4 +36,5 @@ export const referencesApi = api.injectEndpoints({
   }),
 });
 
-export const { useReferencesQuery, useReferenceQuery, useChangeReferenceMutation } = referencesApi;
+export const { useReferencesQuery, useReferenceQuery, useReferenceAtQuery, useChangeReferenceMutation } =
+  referencesApi;

@@ -1,8 +1,10 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
+import { FIRST_PLAN } from '@deft/core/session';
 import { dayWords } from '../data/brief-words';
 import { useSessionsQuery } from '../data/sessions-api';
 import { useSetsQuery } from '../data/sets-api';
+import { useDesk } from '../data/store';
 import { useStudiesQuery } from '../data/studies-api';
 import { MainAct } from '../ui/acts';
 import { Empty, Screen, Waiting } from '../ui/screen';
@@ -21,7 +23,9 @@ export function DeskScreen() {
   const { data: studies = [] } = useStudiesQuery();
   const { data: sessions = [] } = useSessionsQuery();
   const full = sets?.filter(({ count }) => count > 0) ?? [];
-  const [set, ...others] = full;
+  const { last: used } = useDesk('timed').timed;
+  const set = full.find(({ id }) => id === used?.set) ?? full[0];
+  const others = full.filter((other) => other !== set);
   const next = set && [...set.first].sort((a, b) => a.attempts - b.attempts)[0];
   const last = sessions.length > 0 ? <LastSessions sessions={sessions} /> : null;
   return (
@@ -36,7 +40,9 @@ export function DeskScreen() {
       {!sets ? <Waiting failed={isError} retry={() => void refetch()} /> : null}
       <View style={wide ? styles.wide : styles.narrow}>
         <View style={[styles.column, wide && styles.first]}>
-          {set && next ? <WarmUp set={set} next={next} others={others} /> : null}
+          {set && next ? (
+            <WarmUp set={set} plan={used?.plan ?? FIRST_PLAN} next={next} others={others} />
+          ) : null}
           {sets && !set ? (
             <>
               <Empty>{EMPTY_DESK}</Empty>

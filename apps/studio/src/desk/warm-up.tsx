@@ -1,32 +1,36 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
-import { newBlock } from '@deft/core/session';
+import { planSeconds, spokenTime, type Plan } from '@deft/core/session';
 import type { ReferenceBrief, ReferenceSet } from '@deft/contract';
 import { previewOf } from '../data/addresses';
 import { SILENT } from '../data/refusals';
+import { useDesk } from '../data/store';
 import { useStart } from '../data/use-start';
 import { Act, MainAct } from '../ui/acts';
 import { PaperCard } from '../ui/paper-card';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Way } from '../ui/way';
 import { Text } from '../ui/text';
-import { onePose, warmUp } from './words';
-
-const ONE_MINUTE = { title: 'One minute', blocks: [newBlock(1, 60)] };
+import { planOf, warmUp } from './words';
 
 interface WarmUpProps {
   readonly set: ReferenceSet;
+  readonly plan: Plan;
+  /** A picture of the set, to be seen. */
   readonly next: ReferenceBrief;
   /** Other sets with pictures. */
   readonly others: readonly ReferenceSet[];
 }
 
-/** Something to begin with at once: one pose of a set, or of another. */
-export function WarmUp({ set, next, others }: WarmUpProps) {
+/** Something to begin with at once: the plan and the set that were drawn last; or another set. */
+export function WarmUp({ set, plan, next, others }: WarmUpProps) {
   const palette = usePalette();
   const wide = useWide();
   const router = useRouter();
   const { start, busy, failed } = useStart();
+  const { choice, flip } = useDesk('timed').timed;
+  const { title, blocks } = plan;
+  const begin = (of: ReferenceSet): void => void start({ set: of.id, plan: { title, blocks }, choice, flip });
   return (
     <>
       <PaperCard style={{ flexDirection: wide ? 'row' : 'column' }}>
@@ -37,16 +41,16 @@ export function WarmUp({ set, next, others }: WarmUpProps) {
           <Text size={wide ? 26 : 21} kind="heading" level={2}>
             {warmUp(set.title)}
           </Text>
-          <Text soft>{onePose(next.title, set.note)}</Text>
+          <Text soft>{planOf(plan, set.note)}</Text>
           <MainAct
-            label="Start, 1 min"
+            label={`Start, ${spokenTime(1000 * planSeconds(plan))}`}
             disabled={busy}
-            onPress={() => void start({ set: set.id, plan: ONE_MINUTE })}
+            onPress={() => begin(set)}
             testID="start"
             style={{ marginTop: 6 }}
           />
           <Way
-            label="Choose a plan"
+            label="Choose another plan"
             onPress={() => router.push({ pathname: '/sessions/new', params: { set: set.id } })}
           />
           {failed ? (
@@ -59,16 +63,11 @@ export function WarmUp({ set, next, others }: WarmUpProps) {
       {others.length > 0 ? (
         <View style={styles.others}>
           <Text size={17} kind="heading" level={2}>
-            Or a minute with
+            Or the same with
           </Text>
           <View style={styles.row}>
-            {others.map(({ id, title }) => (
-              <Act
-                key={id}
-                label={title}
-                disabled={busy}
-                onPress={() => void start({ set: id, plan: ONE_MINUTE })}
-              />
+            {others.map((other) => (
+              <Act key={other.id} label={other.title} disabled={busy} onPress={() => begin(other)} />
             ))}
           </View>
         </View>

@@ -1,5 +1,6 @@
 import type { StudyBrief } from '@deft/contract';
-import { passName } from '../data/brief-words';
+import { planPictures, type Plan } from '@deft/core/session';
+import { passName, posesCounted } from '../data/brief-words';
 
 /** The sentences of the desk, in one place. */
 export const EMPTY_DESK =
@@ -7,8 +8,9 @@ export const EMPTY_DESK =
 export const NO_STUDIES = 'What you study will wait for you here.';
 
 export const warmUp = (set: string): string => `Warm up with ${set}`;
-export const onePose = (title: string, note: string): string =>
-  `One pose, 60 seconds: ${title.toLowerCase()}. ${note}`;
+/** What a plan asks for, and what the set's note says. */
+export const planOf = (plan: Plan, note: string): string =>
+  `${plan.title}: ${posesCounted(planPictures(plan))}. ${note}`.trim();
 
 /** Where a study was left. */
 export function studyState({ pass, attempts }: StudyBrief): string {

@@ -36,12 +36,14 @@ function show(clock: Clock, lacking = false, another: Partial<AnotherPicture> = 
           clock={clock}
           say={told.say}
           another={{ can: true, isBack: false, busy: false, said: null, ask: told.ask, ...another }}
-          keeper={{ undo: told.undo } as unknown as PageKeeper}
           lacking={lacking}
-          look={NO_LOOK}
-          onLook={told.onLook}
-          mirrored={false}
-          onMirror={told.onMirror}
+          tools={{
+            keeper: { undo: told.undo } as unknown as PageKeeper,
+            look: NO_LOOK,
+            onLook: told.onLook,
+            mirrored: false,
+            onMirror: told.onMirror,
+          }}
         />
       </PaperProvider>
     </Provider>,

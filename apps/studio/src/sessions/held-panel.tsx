@@ -6,6 +6,7 @@ import { timeLeft, type Clock } from '@deft/core/session';
 import { takePen } from '../data/desk-slice';
 import type { PageKeeper } from '../data/page-keeper';
 import { useDesk, useDeskDispatch } from '../data/store';
+import { LookChoice } from '../page/parts/look-choice';
 import type { Look } from '../page/second-look';
 import { Act, MainAct } from '../ui/acts';
 import { Choice, Option } from '../ui/choice';
@@ -22,9 +23,14 @@ export const MORE = 30_000;
 interface HeldProps extends Pick<RunningClock, 'say'> {
   readonly clock: Clock;
   readonly another: AnotherPicture;
-  readonly keeper: PageKeeper | null;
   /** The page has not come from the desk. */
   readonly lacking: boolean;
+  /** What a short pose offers only now; null where all of it is at hand any time. */
+  readonly tools: Tools | null;
+}
+
+interface Tools {
+  readonly keeper: PageKeeper | null;
   readonly look: Look;
   readonly onLook: (look: Look) => void;
   readonly mirrored: boolean;
@@ -32,16 +38,11 @@ interface HeldProps extends Pick<RunningClock, 'say'> {
 }
 
 /** What a session offers while it is held: going on first of all. */
-export function HeldPanel({ clock, say, another, keeper, lacking, ...seen }: HeldProps) {
-  const { look, onLook, mirrored, onMirror } = seen;
+export function HeldPanel({ clock, say, another, lacking, tools }: HeldProps) {
   const palette = usePalette();
   const router = useRouter();
-  const dispatch = useDeskDispatch();
-  const { pen } = useDesk('pen');
   const [since] = useState(() => performance.now());
   const [ending, setEnding] = useState(false);
-  const toggle = (name: 'squint' | 'grey') => () =>
-    onLook({ ...look, name: look.name === name ? null : name });
   return (
     <View style={[styles.over, { backgroundColor: `${palette.desk}B0` }]}>
       <View
@@ -82,24 +83,39 @@ export function HeldPanel({ clock, say, another, keeper, lacking, ...seen }: Hel
             {another.said}
           </Text>
         ) : null}
-        {keeper ? (
-          <View style={styles.pens}>
-            <Choice label="Draw with">
-              {PENS.map((one) => (
-                <Option key={one} small label={one} on={pen === one} onPress={() => dispatch(takePen(one))} />
-              ))}
-            </Choice>
-            <Act small label="Undo a line" onPress={() => void keeper.undo()} />
-          </View>
-        ) : null}
-        <View role="group" aria-label="See it afresh" style={styles.looks}>
-          <Switch small label="mirrored" on={mirrored} onPress={onMirror} />
-          <Switch small label="squint" on={look.name === 'squint'} onPress={toggle('squint')} />
-          <Switch small label="grey" on={look.name === 'grey'} onPress={toggle('grey')} />
-          <Act small label="Leave it for later" onPress={() => router.replace('/')} />
-        </View>
+        {tools ? <HeldTools {...tools} /> : null}
+        <Act
+          small
+          label="Leave it for later"
+          onPress={() => router.replace('/')}
+          style={{ alignSelf: 'flex-start' }}
+        />
       </View>
     </View>
+  );
+}
+
+/** Pens, undo and second looks, which a short pose offers while it is held. */
+function HeldTools({ keeper, look, onLook, mirrored, onMirror }: Tools) {
+  const dispatch = useDeskDispatch();
+  const { pen } = useDesk('pen');
+  return (
+    <>
+      {keeper ? (
+        <View style={styles.pens}>
+          <Choice label="Draw with">
+            {PENS.map((one) => (
+              <Option key={one} small label={one} on={pen === one} onPress={() => dispatch(takePen(one))} />
+            ))}
+          </Choice>
+          <Act small label="Undo a line" onPress={() => void keeper.undo()} />
+        </View>
+      ) : null}
+      <View style={styles.looks}>
+        <LookChoice look={look} onLook={onLook} />
+        <Switch small label="mirrored" on={mirrored} onPress={onMirror} />
+      </View>
+    </>
   );
 }
 

@@ -1,6 +1,8 @@
 import { useEffect, useRef } from 'react';
 import { stretchOf, type Clock } from '@deft/core/session';
 import type { Pose } from '@deft/contract';
+import { useReferenceAtQuery } from '../data/references-api';
+import type { Seen } from '../page/parts/reference-view';
 import { SeenReference } from '../page/parts/second-look';
 import type { Look } from '../page/second-look';
 import type { RunningClock } from './use-clock';
@@ -8,6 +10,15 @@ import type { RunningClock } from './use-clock';
 /** Whether the picture of a pose is to be seen now. */
 const shows = (clock: Clock, i: number): boolean =>
   clock.current === i && clock.phase !== 'done' && (stretchOf(clock)?.seen ?? false);
+
+/** A pose's picture as it is seen; where its outline is wanted, with what the desk knows of that. */
+function PosePicture({ reference, ...seen }: Pick<Pose, 'reference'> & Seen) {
+  const { name } = seen.look;
+  const { id, revision } = reference;
+  const isOutlined = name === 'silhouette' || name === 'gaps';
+  const { data } = useReferenceAtQuery({ id, revision }, { skip: !isOutlined });
+  return <SeenReference reference={data ?? reference} {...seen} />;
+}
 
 /**
  * The picture of the pose that runs, with the next one decoded and lying under it: the bell changes
@@ -53,7 +64,7 @@ export function PictureStack({
                 data-pose={i}
                 style={{ position: 'absolute', inset: 0, visibility: shows(clock, i) ? 'visible' : 'hidden' }}
               >
-                <SeenReference reference={pose.reference} look={look} mirrored={mirrored} />
+                <PosePicture reference={pose.reference} look={look} mirrored={mirrored} />
               </div>,
             ]
           : [];

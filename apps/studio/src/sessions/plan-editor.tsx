@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import {
   GROUNDS,
+  hasWholePage,
   LEAST_SECONDS,
   MOST_POSES,
   MOST_SECONDS,
@@ -19,9 +20,10 @@ import { Choice, Option } from '../ui/choice';
 import { Way } from '../ui/way';
 import { Field } from '../ui/field';
 import { PaperCard } from '../ui/paper-card';
+import { Switch } from '../ui/switch';
 import { usePalette } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
-import { adviceFor, GROUND_WORDS, SOURCE_WORDS, spoken } from './words';
+import { adviceFor, GROUND_WORDS, SOURCE_WORDS, spoken, WHOLE_PAGE } from './words';
 
 /** A block as it is typed. */
 interface Typed extends Pick<Block, 'ground' | 'source'> {
@@ -29,19 +31,22 @@ interface Typed extends Pick<Block, 'ground' | 'source'> {
   readonly time: string;
   readonly look: string;
   readonly rest: string;
+  /** Whether its poses have the whole page; null leaves it to their length. */
+  readonly whole: boolean | null;
 }
 
-const typed = ({ count, seconds, look, rest, ground, source }: Block): Typed => ({
+const typed = ({ count, seconds, look, rest, ground, source, wholePage }: Block): Typed => ({
   count: String(count),
   time: spoken(seconds * 1000),
   look: look ? spoken(look * 1000) : '30 s',
   rest: rest ? spoken(rest * 1000) : '',
   ground,
   source,
+  whole: wholePage ?? null,
 });
 
 /** A typed block as it is meant, or what is wrong with it. */
-function readBlock({ count, time, look, rest, ground, source }: Typed): Block | string {
+function readBlock({ count, time, look, rest, ground, source, whole }: Typed): Block | string {
   const many = Number(count);
   if (!Number.isInteger(many) || many < 1 || many > MOST_POSES)
     return `“${count}” is no number of poses: 1 to ${MOST_POSES}.`;
@@ -52,7 +57,8 @@ function readBlock({ count, time, look, rest, ground, source }: Typed): Block | 
   if (looks === null) return `“${look}” is no time to look. Type it as 30, 0:30 or 1 min.`;
   const rests = rest.trim() === '' || rest.trim() === '0' ? 0 : readTime(rest);
   if (rests === null) return `“${rest}” is no time to rest. Leave it empty for none.`;
-  return newBlock(many, seconds, { ground, source, look: looks, rest: rests });
+  const more = whole === null ? {} : { wholePage: whole };
+  return newBlock(many, seconds, { ground, source, look: looks, rest: rests, ...more });
 }
 
 interface EditorProps {
@@ -133,6 +139,15 @@ export function PlanEditor({ plan, onKeep, onStart, onRemove, onClose, busy }: E
             {block.source === 'sight' ? null : (
               <Field label="Time to look" value={block.look} onChangeText={(look) => change(i, { look })} />
             )}
+            {typeof meant === 'object' && meant.ground === 'on screen' && meant.source === 'sight' ? (
+              <Switch
+                small
+                label={WHOLE_PAGE}
+                spoken={`Block ${i + 1}: ${WHOLE_PAGE}`}
+                on={hasWholePage(meant)}
+                onPress={() => change(i, { whole: !hasWholePage(meant) })}
+              />
+            ) : null}
             <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
               <Text size={13} soft style={{ flex: 1 }}>
                 {typeof meant === 'object' ? adviceFor(meant.seconds) : meant}

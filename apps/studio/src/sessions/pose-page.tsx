@@ -1,7 +1,9 @@
 import { useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Id, Region } from '@deft/core/page';
+import type { Pose } from '@deft/contract';
 import type { PageKeeper } from '../data/page-keeper';
+import { useReferenceAtQuery } from '../data/references-api';
 import { usePage } from '../data/use-page';
 import { PageShell } from '../page/shell/page-shell';
 import type { Steering } from '../page/shell/steering';
@@ -11,14 +13,18 @@ interface PosePageProps {
   readonly page: Id;
   readonly region: Region;
   readonly steering: Steering;
+  readonly picture: Pose['reference'];
   /** Told what keeps the page once it is open, and null when it goes. */
   readonly onKeeper: (page: Id, keeper: PageKeeper | null) => void;
 }
 
 /** A page to draw a pose on. The next pose's page is opened before the bell and lies ready. */
-export function PosePage({ page, region, steering, onKeeper }: PosePageProps) {
+export function PosePage({ page, region, steering, picture, onKeeper }: PosePageProps) {
   const keeper = usePage(page);
-  const { waiting } = steering;
+  const { waiting, look } = steering;
+  const { id, revision } = picture;
+  // Only what is looked at small stands beside the page as well.
+  const { data: reference } = useReferenceAtQuery({ id, revision }, { skip: look?.name !== 'small' });
   // In a cell of a page that further poses share, what was drawn in the cells before stays.
   useEffect(() => {
     if (region) keeper?.settle();
@@ -29,7 +35,15 @@ export function PosePage({ page, region, steering, onKeeper }: PosePageProps) {
   }, [keeper, onKeeper, page]);
   return (
     <View style={[StyleSheet.absoluteFill, waiting ? (UNSEEN as object) : null]}>
-      {keeper ? <PageShell pass={posePass} keeper={keeper} region={region} steering={steering} /> : null}
+      {keeper ? (
+        <PageShell
+          pass={posePass}
+          keeper={keeper}
+          reference={reference ?? null}
+          region={region}
+          steering={steering}
+        />
+      ) : null}
     </View>
   );
 }

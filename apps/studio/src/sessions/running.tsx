@@ -1,9 +1,10 @@
 import { useWindowDimensions, View } from 'react-native';
-import { doingOf } from '@deft/core/session';
+import { doingOf, hasWholePage, stretchOf } from '@deft/core/session';
 import type { Pose, Session } from '@deft/contract';
 import { NO_LOOK } from '../page/second-look';
 import { usePalette } from '../ui/use-desk-theme';
 import { HeldPanel } from './held-panel';
+import { LongPose } from './long-pose';
 import { PosePage } from './pose-page';
 import { RunningFoot } from './running-foot';
 import { isAway, RunningPicture } from './running-picture';
@@ -15,19 +16,50 @@ import { useRunning, type Running as State } from './use-running';
 const SEEN = { beside: [4, 5], above: [5, 6] } as const;
 const AWAY = { beside: [1.4, 5], above: [1, 8] } as const;
 
-/** A session on the clock: the picture whole, the page to draw on, and Hold. */
+/** A session on the clock: the picture, the page to draw on, Next and Hold; or the whole page. */
 export function Running({ session }: { readonly session: Session }) {
+  const palette = usePalette();
+  const running = useRunning(session);
+  const { pose, clock, another } = running;
+  if (!pose) return null;
+  // What rests shows what comes next, as ever.
+  const whole = hasWholePage(pose.step) && stretchOf(clock)?.doing !== 'rest';
+  const isHeld = clock.phase === 'held' && !another.busy;
+  return (
+    <View style={{ flex: 1, backgroundColor: palette.desk }}>
+      {whole ? (
+        <LongPose key={pose.page} running={running} pose={pose} inMind={session.inMind} />
+      ) : (
+        <ShortPose running={running} pose={pose} inMind={session.inMind} />
+      )}
+      {isHeld ? <Held running={running} whole={whole} /> : null}
+    </View>
+  );
+}
+
+function Held({ running, whole }: { readonly running: State; readonly whole: boolean }) {
+  const { clock, say, another, keeper, lacking, look, setLook, mirrored, mirror } = running;
+  const tools = { keeper, look, onLook: setLook, mirrored, onMirror: mirror };
+  return (
+    <HeldPanel clock={clock} say={say} another={another} lacking={lacking} tools={whole ? null : tools} />
+  );
+}
+
+interface PoseProps {
+  readonly running: State;
+  readonly pose: Pose;
+  readonly inMind: string;
+}
+
+function ShortPose({ running, pose, inMind }: PoseProps) {
   const palette = usePalette();
   // A phone that is turned has room beside the picture, and little under it.
   const { width, height } = useWindowDimensions();
   const turned = width > height;
-  const running = useRunning(session);
-  const { pose } = running;
-  if (!pose) return null;
   const paper = pose.step.ground === 'on paper';
   const [picture, page] = (isAway(running) ? AWAY : SEEN)[turned ? 'beside' : 'above'];
   return (
-    <View style={{ flex: 1, backgroundColor: palette.desk }}>
+    <>
       <View style={{ flex: 1, flexDirection: turned ? 'row' : 'column' }}>
         <View style={{ flex: paper ? 1 : picture, backgroundColor: palette.desk }}>
           <RunningPicture running={running} pose={pose} />
@@ -37,22 +69,9 @@ export function Running({ session }: { readonly session: Session }) {
             <Pages running={running} pose={pose} />
           </View>
         )}
-        {running.clock.phase === 'held' && !running.another.busy ? (
-          <HeldPanel
-            clock={running.clock}
-            say={running.say}
-            another={running.another}
-            keeper={running.keeper}
-            lacking={running.lacking}
-            look={running.look}
-            onLook={running.setLook}
-            mirrored={running.mirrored}
-            onMirror={running.mirror}
-          />
-        ) : null}
       </View>
-      <RunningFoot running={running} pose={pose} inMind={session.inMind} />
-    </View>
+      <RunningFoot running={running} pose={pose} inMind={inMind} />
+    </>
   );
 }
 
@@ -69,6 +88,7 @@ function Pages({ running, pose }: { readonly running: State; readonly pose: Pose
       key={one.page}
       page={one.page}
       region={one.region}
+      picture={one.reference}
       steering={{
         drawing: clock.phase === 'running' && doingOf(clock) === 'draw',
         waiting: one.page !== pose.page,

@@ -6,8 +6,9 @@ import { useLatest } from '../ui/use-latest';
 export const SESSION_KEYS = [
   ['Space', 'hold, go on'],
   ['Backspace', 'back'],
-  ['Tab', 'next'],
-  ['N', 'not this one'],
+  ['N', 'next'],
+  ['Tab', 'next, in a short pose'],
+  ['X', 'not this one'],
   ['+', 'more time'],
   ['Escape', 'hold; held: leave for later'],
   ['Shift 1 to 4', 'pencil, pen, shade, rubber'],
@@ -34,8 +35,10 @@ const PLAIN: Readonly<Record<string, SessionAct>> = {
   ' ': 'hold',
   Backspace: 'back',
   Tab: 'next',
-  n: 'not this one',
-  N: 'not this one',
+  n: 'next',
+  N: 'next',
+  x: 'not this one',
+  X: 'not this one',
   '+': 'more',
   Escape: 'leave',
   '6': 'squint',
@@ -55,22 +58,32 @@ export function sessionActOf({ key, code, shiftKey, ctrlKey, metaKey, altKey }: 
   return PLAIN[key] ?? null;
 }
 
+/** What the clock's own keys do, which nothing else on a page answers to. */
+const OF_CLOCK: readonly SessionAct[] = ['hold', 'next', 'not this one'];
+
 /**
  * Listens for keys.
- * @param held whether what is held has the focus: then Tab and Enter go from act to act as they do everywhere
+ * @param on.held whether what is held has the focus: then Tab and Enter go from act to act as they do
+ * everywhere
+ * @param on.whole whether the pose has the whole page, whose own keys are its shell's while it runs
  */
-export function useSessionKeys(held: boolean, act: (what: SessionAct) => void): void {
-  const latest = useLatest({ held, act });
+export function useSessionKeys(
+  on: { readonly held: boolean; readonly whole: boolean },
+  act: (what: SessionAct) => void,
+): void {
+  const latest = useLatest({ ...on, act });
   useEffect(() => {
     const listen = (event: KeyboardEvent): void => {
       if (event.target instanceof HTMLElement && event.target.matches('textarea, input, select')) return;
       const what = sessionActOf(event);
-      if (!what || (what === 'next' && latest.current.held)) return;
+      const { held, whole } = latest.current;
+      const hasActs = held || whole;
+      if (!what || (event.key === 'Tab' && hasActs) || (whole && !held && !OF_CLOCK.includes(what))) return;
       if (
         event.key === ' ' &&
-        latest.current.held &&
+        hasActs &&
         event.target instanceof HTMLElement &&
-        event.target.matches('[role="button"]')
+        event.target.matches('[role="button"], [role="radio"], [role="switch"]')
       )
         return;
       event.preventDefault();

@@ -8,9 +8,10 @@ const press = (key: string, more: Partial<KeyboardEvent> = {}) =>
   sessionActOf({ key, code: '', shiftKey: false, ctrlKey: false, metaKey: false, altKey: false, ...more });
 
 test('keys of a session, and what is left to the browser', () => {
-  expect([' ', 'Backspace', 'Tab', 'n', '+', 'Escape', '6', '7', '/'].map((key) => press(key))).toEqual([
+  expect([' ', 'Backspace', 'Tab', 'n', 'x', '+', 'Escape', '6', '7', '/'].map((key) => press(key))).toEqual([
     'hold',
     'back',
+    'next',
     'next',
     'not this one',
     'more',

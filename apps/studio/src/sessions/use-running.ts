@@ -1,9 +1,9 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useEffect, useRef, useState, type RefObject } from 'react';
 import { pageOf, type Id } from '@deft/core/page';
-import { doingOf, type Clock } from '@deft/core/session';
+import { doingOf, hasWholePage, type Clock } from '@deft/core/session';
 import type { Pose, Session } from '@deft/contract';
-import { takePen } from '../data/desk-slice';
+import { takePen, type PlaceName } from '../data/desk-slice';
 import type { PageKeeper } from '../data/page-keeper';
 import { useDeskDispatch } from '../data/store';
 import { useThings } from '../data/use-page';
@@ -42,6 +42,9 @@ export interface Running {
   readonly setLook: (look: Look) => void;
   readonly mirrored: boolean;
   readonly mirror: () => void;
+  /** Where the picture of a long pose was put last; null before one has come. */
+  readonly place: PlaceName | null;
+  readonly setPlace: (place: PlaceName) => void;
   readonly onKeeper: (page: Id, keeper: PageKeeper | null) => void;
   readonly onContact: (down: boolean) => void;
 }
@@ -55,6 +58,7 @@ export function useRunning(session: Session): Running {
   const [keepers, setKeepers] = useState<ReadonlyMap<Id, PageKeeper | null>>(new Map());
   const [look, setLook] = useState<Look>(NO_LOOK);
   const [mirrored, setMirrored] = useState(false);
+  const [place, setPlace] = useState<PlaceName | null>(null);
   const keeper = (pose && keepers.get(pose.page)) ?? null;
   const onKeeper = useCallback(
     (page: Id, opened: PageKeeper | null) => setKeepers((before) => new Map(before).set(page, opened)),
@@ -68,10 +72,12 @@ export function useRunning(session: Session): Running {
   useAwake(clock.phase === 'running');
   useBells(watch);
   const another = useAnotherPicture(session, pose, clock, say);
-  useRunningKeys({ clock, say, another, keeper, look, setLook, mirror });
+  const whole = pose !== undefined && hasWholePage(pose.step);
+  useRunningKeys({ clock, say, another, keeper, look, setLook, mirror, whole });
   const next = poses.find((_, i) => i > clock.current && clock.poses[i]?.end === null);
   const page = { keeper, lacking, onKeeper, onContact };
-  return { poses, pose, next, clock, now, say, another, watch, ...page, look, setLook, mirrored, mirror };
+  const seen = { look, setLook, mirrored, mirror, place, setPlace };
+  return { poses, pose, next, clock, now, say, another, watch, ...page, ...seen };
 }
 
 /**
@@ -105,13 +111,16 @@ export function useWaitingForPage(
   }, [lacking, phase, say]);
 }
 
-type KeyedParts = Pick<Running, 'clock' | 'say' | 'another' | 'keeper' | 'look' | 'setLook' | 'mirror'>;
+type KeyedParts = Pick<Running, 'clock' | 'say' | 'another' | 'keeper' | 'look' | 'setLook' | 'mirror'> & {
+  /** Everything but the clock is its shell's. */
+  readonly whole: boolean;
+};
 
-function useRunningKeys({ clock, say, another, keeper, look, setLook, mirror }: KeyedParts): void {
+function useRunningKeys({ clock, say, another, keeper, look, setLook, mirror, whole }: KeyedParts): void {
   const router = useRouter();
   const dispatch = useDeskDispatch();
   const held = clock.phase === 'held';
-  useSessionKeys(held, (act) => {
+  useSessionKeys({ held, whole }, (act) => {
     switch (act) {
       case 'hold':
         return say({ kind: held ? 'go on' : 'hold' });

@@ -82,6 +82,7 @@ export function doingWords(doing: Doing | null, source: Source, seconds: number)
 /** What *not this one* is called: there is one other picture, which it brings back from then on. */
 export const notThisOne = ({ isBack }: { readonly isBack: boolean }): string =>
   isBack ? 'The other picture' : 'Not this one';
+export const WHOLE_PAGE = 'the whole page, with all its tools';
 export const FETCHING = 'Another picture comes …';
 
 export const NO_SET =

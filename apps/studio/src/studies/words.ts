@@ -10,7 +10,7 @@ export const PASS_NOTES: Readonly<Record<Pass, string>> = {
 };
 /** What is said of the untimed copy of a pose. @param spoken how long the pose was given */
 export const copyNote = (spoken: string): string =>
-  `An untimed copy of a pose of ${spoken}. The pose stays as its bell left it.`;
+  `An untimed copy of a pose of ${spoken}; that stays as it was.`;
 export const MEND_A_COPY =
   'This is a copy, without a clock: mend it here. The pose stays as its bell left it.';
 export const NO_STUDIES =

@@ -78,13 +78,11 @@ test('a plan’s first pictures keep their blocks', () => {
   expect(planPictures(firstPictures(plan, 0))).toBe(1);
 });
 
-test('long poses on the screen have the whole page, and others where their block says so', () => {
+test('long poses from sight have the whole page, and others where their block says so', () => {
   const has = (seconds: number, more = {}) =>
     expandPlan({ blocks: [newBlock(1, seconds, more)] }).map(hasWholePage)[0];
   expect([has(120), has(179), has(180), has(1440)]).toEqual([false, false, true, true]);
   expect([has(30, { wholePage: true }), has(600, { wholePage: false })]).toEqual([true, false]);
-  expect([has(600, { ground: 'on paper' }), has(600, { ground: 'on a grid', wholePage: true })]).toEqual([
-    false,
-    false,
-  ]);
+  for (const other of [{ ground: 'on paper' }, { ground: 'on a grid' }, { source: 'memory', look: 5 }])
+    expect(has(600, { ...other, wholePage: true })).toBe(false);
 });

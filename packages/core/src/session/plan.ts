@@ -60,10 +60,11 @@ export interface Step {
 /** Whether a pose has the whole page with all its tools, rather than the picture, the pen and *Hold*. */
 export const hasWholePage = ({
   ground,
+  source,
   seconds,
   wholePage,
-}: Pick<Step, 'ground' | 'seconds' | 'wholePage'>): boolean =>
-  ground === 'on screen' && (wholePage ?? seconds >= LONG_SECONDS);
+}: Pick<Step, 'ground' | 'source' | 'seconds' | 'wholePage'>): boolean =>
+  ground === 'on screen' && source === 'sight' && (wholePage ?? seconds >= LONG_SECONDS);
 
 /** How long picture and drawing lie beside each other after drawing without the picture, seconds. */
 export const COMPARE = 10;

@@ -37,7 +37,8 @@ export function PageShell({ line = null, ...options }: PageShellProps) {
   const ask: AskWords = (before, say) => setAsked({ before, say });
   useHands({ ...shell, sheet: shell.current?.id ?? null, ask });
   const { pass, pageOnly } = shell;
-  useKeys((act, key) => onShellKey(act, key, shell, desk, send), !pass.bare);
+  const isSteered = options.steering?.drawing === false;
+  useKeys((act, key) => onShellKey(act, key, shell, desk, send), !pass.bare && !isSteered);
   const { Under } = pass;
   const page = <ShellPage onSurface={onSurface} waiting={options.steering?.waiting ?? false} />;
   if (pass.bare) return <ShellContext.Provider value={shell}>{page}</ShellContext.Provider>;

@@ -36,7 +36,7 @@ export function ShellPage({ onSurface, waiting }: ShellPageProps) {
       onSurface={onSurface}
     >
       <PageLook surface={surface} look={look} />
-      {pass.bare ? null : <Surroundings />}
+      {pass.bare ? <SmallLook /> : <Surroundings />}
       {Over && surface ? <Over /> : null}
       {obstacle ? (
         <Notice
@@ -50,6 +50,15 @@ export function ShellPage({ onSurface, waiting }: ShellPageProps) {
       ) : null}
     </PageView>
   );
+}
+
+/** Drawing and reference as small as stamps, where one looks at them so. */
+function SmallLook() {
+  const { leftHanded } = useDesk('leftHanded');
+  const { surface, state, reference, mirrored } = useShell();
+  return surface && reference && state.look.name === 'small' ? (
+    <SmallPair surface={surface} reference={reference} mirrored={mirrored} leftHanded={leftHanded} />
+  ) : null;
 }
 
 /** What lies over the page at its edges: the reference, the overall view, signs, the sheets, a hint. */
@@ -67,9 +76,7 @@ function Surroundings() {
       ) : null}
       {reference && place === 'Away' ? <PeekAct reference={reference} seen={seen} /> : null}
       {surface ? <ViewSign surface={surface} leftHanded={leftHanded} /> : null}
-      {surface && reference && look.name === 'small' ? (
-        <SmallPair surface={surface} reference={reference} mirrored={mirrored} leftHanded={leftHanded} />
-      ) : null}
+      <SmallLook />
       {surface && state.overall ? <OverallView surface={surface} /> : null}
       <LookSign />
       {pass.hands.includes('Draw') ? <SheetsAct /> : null}

@@ -8,8 +8,9 @@ export interface Steering {
   readonly drawing: boolean;
   /** It lies ready under another page and is not to be seen yet. */
   readonly waiting: boolean;
-  readonly look: Look;
-  readonly mirrored: boolean;
+  /** How it is seen; its shell's own to say where that is left open. */
+  readonly look?: Look;
+  readonly mirrored?: boolean;
   /** Told when the hand comes down on the page and when it has lifted. */
   readonly onContact: (down: boolean) => void;
 }

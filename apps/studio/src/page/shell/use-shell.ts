@@ -38,7 +38,7 @@ export function useOpenShell({
   const send = useDeskDispatch();
   const [surface, onSurface] = useState<Surface | null>(null);
   const [own, dispatch] = useReducer(shellReducer, pass.firstPlace(wide), openShell);
-  const state = steering ? { ...own, look: steering.look } : own;
+  const state = steering?.look ? { ...own, look: steering.look } : own;
   useSteering(surface, steering);
   const mirrored = useMirrored(surface);
   const things = useThings(keeper, ['sheet', 'form', 'landmark', 'placement', 'page', 'axis']);

@@ -1,0 +1,62 @@
+import { StyleSheet, View } from 'react-native';
+import { stretchOf, timeLeft } from '@deft/core/session';
+import type { Pose } from '@deft/contract';
+import type { PageKeeper } from '../data/page-keeper';
+import { useDesk } from '../data/store';
+import { SaveSign, SlimLine } from '../page/parts/slim-line';
+import { Act } from '../ui/acts';
+import { useWide } from '../ui/use-desk-theme';
+import { Text } from '../ui/text';
+import { Ticking } from './ticking';
+import type { Running } from './use-running';
+import { doingWords, FETCHING, minutesAndSeconds } from './words';
+
+interface PoseLineProps {
+  readonly running: Running;
+  readonly pose: Pose;
+  readonly keeper: PageKeeper;
+}
+
+/** Above a long pose's page: the time left, which pose it is, Next and Hold. */
+export function PoseLine({ running, pose, keeper }: PoseLineProps) {
+  const wide = useWide();
+  const { figures } = useDesk('timed').timed;
+  const { clock, now, poses, say, another } = running;
+  const { source, seconds } = pose.step;
+  const doing = doingWords(stretchOf(clock)?.doing ?? null, source, seconds);
+  const nth = `${clock.current + 1} of ${poses.length}`;
+  return (
+    <SlimLine
+      left={
+        <View style={styles.left}>
+          {figures ? (
+            <Ticking read={() => minutesAndSeconds(timeLeft(now.current))} label="Time left" />
+          ) : null}
+          <Text size={13} soft lines={1} style={styles.place}>
+            {`${nth}${wide ? `, ${doing}` : ''}${pose.flipped ? ', the other way round' : ''}`}
+          </Text>
+        </View>
+      }
+      middle={wide ? <SaveSign keeper={keeper} /> : null}
+      right={
+        another.busy ? (
+          <Text size={13} soft live>
+            {FETCHING}
+          </Text>
+        ) : clock.phase === 'running' ? (
+          <View style={styles.acts}>
+            <Act small label="Next" testID="next" onPress={() => say({ kind: 'next' })} />
+            <Act small label="Hold" testID="hold" onPress={() => say({ kind: 'hold' })} style={styles.hold} />
+          </View>
+        ) : null
+      }
+    />
+  );
+}
+
+const styles = StyleSheet.create({
+  left: { flexDirection: 'row', alignItems: 'baseline', gap: 14, flexShrink: 1 },
+  place: { flexShrink: 1 },
+  acts: { flexDirection: 'row', gap: 8 },
+  hold: { minWidth: 74 },
+});

@@ -1,0 +1,13 @@
+import { RefineOver } from '../../page/parts/refine-over';
+import type { Pass } from '../../page/shell/pass';
+import { PASS_NOTES } from '../words';
+import { build } from './build';
+
+/** A clean line on a new sheet over the faded construction, then tone: the attempt's own page. */
+export const refine: Pass = {
+  ...build,
+  name: 'Refine',
+  firstHand: () => 'Draw',
+  hint: PASS_NOTES.refine,
+  Row: RefineOver,
+};
