@@ -5,6 +5,7 @@ import { getTableName, is } from 'drizzle-orm';
 import { PgTable } from 'drizzle-orm/pg-core';
 import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
+import { closeOldDrawings } from './old-drawings.ts';
 import * as schema from './schema.ts';
 
 export type Database = PgliteDatabase<typeof schema>;
@@ -43,6 +44,7 @@ export async function openDatabase({
   const client = await PGlite.create({ dataDir: folder });
   const database = drizzle(client, { schema });
   await migrate(database, { migrationsFolder: migrations });
+  await closeOldDrawings(database);
   // Nothing gathers statistics by itself here, and without them long lists are read in poor ways. Only of our
   // own tables: the catalogue's would take most of the time that opening takes.
   await client.exec(`analyze ${TABLES.join(', ')}`);

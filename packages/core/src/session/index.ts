@@ -1,5 +1,6 @@
 export * from './choose.ts';
 export * from './clock.ts';
+export * from './old-bells.ts';
 export * from './plan.ts';
 export * from './read-clock.ts';
 export * from './read-time.ts';
