@@ -355,8 +355,15 @@ async function shots(desk: Desk, page: Page, size: keyof typeof SIZES, study: St
     await page.waitForTimeout(500);
     await take('board');
   }
-  await show('/');
-  await page.getByTestId('start').click();
+  if (size === 'phone') {
+    await show('/');
+    await page.getByTestId('start').click();
+  } else {
+    // The wide one shows a long pose, which has the whole page.
+    const plan = { title: 'Four of five minutes', blocks: [newBlock(4, 300)] };
+    const long = await post<Session>(desk, '/sessions', { set: platform!.id, choice: 'in order', plan });
+    await show(`/sessions/${long.id}`);
+  }
   await page.getByTestId('hold').waitFor();
   await page.waitForTimeout(400);
   const fingers = await Fingers.of(page);

@@ -11,7 +11,7 @@ import { PaperCard } from '../ui/paper-card';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Way } from '../ui/way';
 import { Text } from '../ui/text';
-import { planOf, warmUp } from './words';
+import { beginWith, planOf } from './words';
 
 interface WarmUpProps {
   readonly set: ReferenceSet;
@@ -39,7 +39,7 @@ export function WarmUp({ set, plan, next, others }: WarmUpProps) {
         </View>
         <View style={[styles.words, wide && styles.wide]}>
           <Text size={wide ? 26 : 21} kind="heading" level={2}>
-            {warmUp(set.title)}
+            {beginWith(set.title, planSeconds(plan))}
           </Text>
           <Text soft>{planOf(plan, set.note)}</Text>
           <MainAct

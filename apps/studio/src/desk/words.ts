@@ -1,16 +1,19 @@
 import type { StudyBrief } from '@deft/contract';
-import { planPictures, type Plan } from '@deft/core/session';
-import { passName, posesCounted } from '../data/brief-words';
+import type { Plan } from '@deft/core/session';
+import { passName } from '../data/brief-words';
 
 /** The sentences of the desk, in one place. */
 export const EMPTY_DESK =
   'The desk is empty. Bring in a picture of something you want to learn to draw, and study it.';
 export const NO_STUDIES = 'What you study will wait for you here.';
 
-export const warmUp = (set: string): string => `Warm up with ${set}`;
-/** What a plan asks for, and what the set's note says. */
-export const planOf = (plan: Plan, note: string): string =>
-  `${plan.title}: ${posesCounted(planPictures(plan))}. ${note}`.trim();
+/** Minutes beyond which a plan is no warm-up any more. */
+const WARM_UP = 15;
+/** What one begins with: a set, for so many seconds. */
+export const beginWith = (set: string, seconds: number): string =>
+  seconds <= 60 * WARM_UP ? `Warm up with ${set}` : `Draw from ${set}`;
+/** A plan by its name, and what the set's note says. */
+export const planOf = ({ title }: Plan, note: string): string => `${title}. ${note}`.trim();
 
 /** Where a study was left. */
 export function studyState({ pass, attempts }: StudyBrief): string {
