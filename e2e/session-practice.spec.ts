@@ -48,6 +48,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
       // Not this one: another comes, the clock begins anew; once more brings the first back with its line.
       await page.goto(`${desk.address}/sessions/${session.id}`);
       await expect(picture(first.reference.title)).toBeVisible();
+      // Before its page has come a pose does not begin.
+      await expect(page.getByTestId('hold')).toBeVisible();
       await line(60);
       await expect.poll(() => strokesOn(first)).toBe(1);
       if (hasTouch) {
@@ -79,6 +81,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
       // The long pose: its page in the shell, most of the screen, with undo and sheets.
       await expect(page.getByTestId('long-pose')).toBeVisible();
       await expect(page.getByText('3 of 3')).toBeVisible();
+      await expect(page.getByTestId('hold')).toBeVisible();
+      await expect(page.getByTestId('sheets')).toHaveText('Ink');
       await look(page, 'long-pose');
       expect(await trouble(page)).toEqual([]);
       const surface = page.getByTestId('page').filter({ visible: true });
@@ -93,6 +97,29 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
       await expect(page.getByTestId('sheets')).not.toHaveText('Ink');
       await line(100);
       await expect.poll(() => strokesOn(long)).toBe(2);
+
+      // Held, a line and a landmark are put on the picture itself: none of the drawing's.
+      await page.getByTestId('hold').click();
+      await page.getByTestId('mark').click();
+      const stage = (await page.getByTestId('mark-picture').getByTestId('stage').boundingBox())!;
+      const onStage = (x: number, y: number) => ({
+        x: stage.x + x * stage.width,
+        y: stage.y + y * stage.height,
+      });
+      await fingers.stroke(
+        [0.3, 0.4, 0.5, 0.6].map((y) => onStage(0.5, y)),
+        pointer,
+      );
+      await control(page, 'landmark').click();
+      await fingers.tap(onStage(0.5, 0.2), pointer);
+      const kinds = async (): Promise<string[]> => (await now())[2]!.marks.map(({ kind }) => kind);
+      await expect.poll(kinds).toEqual(['line', 'landmark']);
+      await look(page, 'mark-picture');
+      expect(await trouble(page)).toEqual([]);
+      await page.getByTestId('marked').click();
+      await page.getByTestId('go-on').click();
+      await expect(page.getByTestId('picture-marks').locator('path')).toHaveCount(4);
+      expect(await strokesOn(long)).toBe(2);
 
       // Loaded again it is held where it was, and goes on; the bell by hand.
       await page.reload();
@@ -116,6 +143,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
       await page.goto(`${desk.address}/studies/${study}?attempt=${long.attempt}&pass=build`);
       await expect(page.getByTestId('copy-note')).toHaveText(/copy of a pose of 5 min/);
       await saved(page);
+      // What was put on the picture is there again.
+      await expect(page.getByTestId('picture-marks').locator('path')).toHaveCount(4);
       await look(page, 'copy-in-build');
       const { attempts } = await askDesk<Study>(page, desk, 'get', `/studies/${study}`);
       const copy = attempts.find(({ copyOf }) => copyOf === long.attempt)!;

@@ -130,6 +130,31 @@ describe('not this one', () => {
     assert.deepEqual([once.page, await strokesOn(once.page)], [changed.page, 1]);
   });
 
+  test('what was put on a picture stays with it, and is there at the study of its drawing', async () => {
+    const session = await start([newBlock(2, 30)]);
+    const [pose] = session.poses as [Pose];
+    const marks = [
+      { kind: 'line', id: newId(), points: [1, 2, 3].map((x) => ({ x, y: 5 })) },
+      { kind: 'landmark', id: newId(), name: 'chin', at: { x: 7, y: 8 } },
+    ];
+    const path = `/sessions/${session.id}/poses/${pose.id}`;
+    const marked = await ask<Session>(path, 'PATCH', { marks });
+    assert.deepEqual(marked.value.poses[0]!.marks, marks);
+    assert.deepEqual((await another(session, pose)).value.poses[0]!.marks, []);
+    assert.deepEqual((await another(session, pose)).value.poses[0]!.marks, marks);
+    const study = (await ask<Study>('/studies', 'POST', { attempt: pose.attempt })).value;
+    assert.deepEqual(study.attempts.find(({ id }) => id === pose.attempt)!.marks, marks);
+    const { value } = await ask<Study>(`/studies/${study.id}/attempts`, 'POST', { copyOf: pose.attempt });
+    assert.deepEqual(value.attempts.at(-1)!.marks, marks);
+    for (const wrong of [
+      [{ ...marks[0], points: [] }],
+      [{ ...marks[1], name: '' }],
+      [{ kind: 'stain' }],
+      'x',
+    ])
+      assert.equal((await ask(path, 'PATCH', { marks: wrong })).status, 400);
+  });
+
   test('on a grid it has the same cell while nothing is in it, and then a page of its own', async () => {
     const session = await start([newBlock(2, 30, { ground: 'on a grid' })]);
     const [first, second] = session.poses as [Pose, Pose];

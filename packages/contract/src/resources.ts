@@ -8,6 +8,7 @@ import {
   type ReportInWords,
 } from '@deft/core/findings';
 import type { Id } from '@deft/core/page';
+import type { PictureMark } from '@deft/core/reference';
 import { GROUNDS, type Source } from '@deft/core/session';
 import type { LineFigures } from '@deft/core/strokes';
 import { affine, id } from './operations.ts';
@@ -51,6 +52,8 @@ export interface Attempt {
   readonly closedAt: number | null;
   /** The timed drawing that it is an untimed copy of. */
   readonly copyOf: Id | null;
+  /** What was put on the picture while its pose was held, or the pose's that it is a copy of. */
+  readonly marks: readonly PictureMark[];
   readonly createdAt: number;
 }
 

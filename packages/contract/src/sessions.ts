@@ -2,6 +2,7 @@ import Joi from 'joi';
 import type { Departure } from '@deft/core/findings';
 import type { Point } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
+import { MOST_MARK_POINTS, MOST_PICTURE_MARKS, type PictureMark } from '@deft/core/reference';
 import {
   CHOICES,
   DOINGS,
@@ -62,6 +63,8 @@ export interface Pose {
   readonly other: string | null;
   readonly starred: boolean;
   readonly note: string;
+  /** What the student put on the picture while it was held. */
+  readonly marks: readonly PictureMark[];
 }
 
 export interface SessionBrief {
@@ -158,10 +161,29 @@ export const sessionPatchSchema = Joi.object<SessionPatch>({
 export interface PosePatch {
   readonly starred?: boolean;
   readonly note?: string;
+  readonly marks?: readonly PictureMark[];
 }
+const place = Joi.object<Point>({
+  x: Joi.number().min(-1e5).max(1e5).required(),
+  y: Joi.number().min(-1e5).max(1e5).required(),
+});
+const pictureMark = Joi.alternatives<PictureMark>(
+  Joi.object({
+    kind: Joi.valid('line').required(),
+    id: id.required(),
+    points: Joi.array().items(place).min(2).max(MOST_MARK_POINTS).required(),
+  }),
+  Joi.object({
+    kind: Joi.valid('landmark').required(),
+    id: id.required(),
+    name: Joi.string().trim().min(1).max(80).required(),
+    at: place.required(),
+  }),
+);
 export const posePatchSchema = Joi.object<PosePatch>({
   starred: Joi.boolean(),
   note: Joi.string().allow('').max(2000),
+  marks: Joi.array().items(pictureMark).max(MOST_PICTURE_MARKS),
 }).min(1);
 
 export type PoseTimesKept = Pick<Pose, 'id' | 'drawnMs' | 'heldMs' | 'addedMs' | 'end' | 'closedAt'>;

@@ -21,7 +21,7 @@ import type { FoundPage, InMind, Lifting, SubjectTrait, Truth } from '@deft/cont
 import type { Affine, Point } from '@deft/core/geometry';
 import type { Departure, ReportInWords } from '@deft/core/findings';
 import type { Id, Operation, ThingType } from '@deft/core/page';
-import type { Preparation, ReferenceMark } from '@deft/core/reference';
+import type { Preparation, ReferenceMark, PictureMark } from '@deft/core/reference';
 import type { Block, Clock, Plan, PoseEnd, Step } from '@deft/core/session';
 import type { LineFigures } from '@deft/core/strokes';
 
@@ -391,6 +391,8 @@ export const poses = pgTable(
     other: jsonb('other').$type<PosePlace>(),
     starred: boolean('starred').notNull().default(false),
     note: text('note').notNull().default(''),
+    /** What the student put on the picture while it was held. */
+    marks: jsonb('marks').notNull().default([]).$type<readonly PictureMark[]>(),
   },
   (t) => [
     uniqueIndex('poses_session').on(t.session, t.position),
@@ -407,6 +409,7 @@ export interface PosePlace {
   readonly flipped: boolean;
   readonly page: Id;
   readonly region: readonly Point[] | null;
+  readonly marks: readonly PictureMark[];
 }
 
 /** Photographs of paper. */

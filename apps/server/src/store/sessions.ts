@@ -57,7 +57,7 @@ const posesOf = (database: Database) =>
     .$dynamic();
 
 const shownPose = ({ pose, attempt, picture, other }: Awaited<ReturnType<typeof posesOf>>[number]): Pose => {
-  const { id, step, flipped, drawnMs, heldMs, addedMs, end, starred, note } = pose;
+  const { id, step, flipped, drawnMs, heldMs, addedMs, end, starred, note, marks } = pose;
   return {
     id,
     reference: picture as PosePicture,
@@ -76,6 +76,7 @@ const shownPose = ({ pose, attempt, picture, other }: Awaited<ReturnType<typeof 
     other,
     starred,
     note,
+    marks,
   };
 };
 
@@ -293,11 +294,12 @@ export async function changePicture(
       .where(and(eq(poses.id, id), eq(poses.session, session)));
     const to = row && (made ? await placeFor(tx, row.attempt, made) : row.pose.other);
     if (!to) throw new Gone('This pose is not in the session.');
-    const { flipped, ...place } = to;
+    const { flipped, marks, ...place } = to;
     const { reference, revision, page, region } = row.attempt;
-    const other: PosePlace = { reference, revision, page, region, flipped: row.pose.flipped };
+    const { flipped: wasFlipped, marks: hadMarks } = row.pose;
+    const other: PosePlace = { reference, revision, page, region, flipped: wasFlipped, marks: hadMarks };
     await tx.update(attempts).set(place).where(eq(attempts.id, row.attempt.id));
-    await tx.update(poses).set({ flipped, other }).where(eq(poses.id, id));
+    await tx.update(poses).set({ flipped, marks, other }).where(eq(poses.id, id));
   });
 }
 
@@ -306,10 +308,10 @@ async function placeFor(
   here: Pick<PosePlace, 'page' | 'region'>,
   { samePlace, ...picture }: OtherPicture,
 ): Promise<PosePlace> {
-  if (samePlace) return { ...picture, page: here.page, region: here.region };
+  if (samePlace) return { ...picture, page: here.page, region: here.region, marks: [] };
   const page = newId();
   await makePage(tx, page);
-  return { ...picture, page, region: null };
+  return { ...picture, page, region: null, marks: [] };
 }
 
 export async function changeSession(database: Database, id: Id, patch: SessionPatch): Promise<void> {

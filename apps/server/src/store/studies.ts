@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, sql } from 'drizzle-orm';
 import type {
   Attempt,
   AttemptPatch,
@@ -17,14 +17,32 @@ import { readReference } from './references.ts';
 import { Gone, Malformed } from './refusals.ts';
 import { layPage, makePage, readPage } from './pages.ts';
 import { readPaper } from './papers.ts';
-import { attempts, preparations, references, setMembers, sets, studies, traces } from './schema.ts';
+import { attempts, poses, preparations, references, setMembers, sets, studies, traces } from './schema.ts';
 
-const shown = ({ createdAt, way, source, ...row }: typeof attempts.$inferSelect): Attempt => ({
+const shown = (
+  { createdAt, way, source, ...row }: typeof attempts.$inferSelect,
+  marks: Attempt['marks'],
+): Attempt => ({
   ...row,
   way: way as Way,
   source: source as Source,
   createdAt: createdAt.getTime(),
+  marks,
 });
+
+/** What was put on the pictures of poses while they were held, by the attempts that the poses are. */
+async function marksOf(
+  database: Database,
+  drawn: readonly (typeof attempts.$inferSelect)[],
+): Promise<ReadonlyMap<Id, Attempt['marks']>> {
+  const ids = drawn.flatMap(({ id, copyOf }) => (copyOf ? [id, copyOf] : [id]));
+  if (ids.length === 0) return new Map();
+  const rows = await database
+    .select({ attempt: poses.attempt, marks: poses.marks })
+    .from(poses)
+    .where(inArray(poses.attempt, ids));
+  return new Map(rows.map(({ attempt, marks }) => [attempt, marks]));
+}
 
 /** What defines the subject, from all the sets that the reference is in. */
 async function traitsOf(database: Database, reference: Id): Promise<SubjectTrait[]> {
@@ -50,6 +68,7 @@ export async function readStudy(database: Database, id: Id): Promise<Study> {
     .from(attempts)
     .where(eq(attempts.study, id))
     .orderBy(asc(attempts.createdAt));
+  const marks = await marksOf(database, attemptRows);
   return {
     id,
     reference: await readReference(database, row.reference, row.revision),
@@ -58,7 +77,7 @@ export async function readStudy(database: Database, id: Id): Promise<Study> {
     pass: row.pass as Pass,
     updatedAt: row.updatedAt.getTime(),
     traces: traceRows.map((t) => ({ id: t.id, page: t.page, createdAt: t.createdAt.getTime() })),
-    attempts: attemptRows.map(shown),
+    attempts: attemptRows.map((row) => shown(row, marks.get(row.copyOf ?? row.id) ?? [])),
   };
 }
 

@@ -25,6 +25,7 @@ function show(clock: Clock, lacking = false, another: Partial<AnotherPicture> = 
   const told = {
     say: jest.fn(),
     ask: jest.fn(),
+    onMark: jest.fn(),
     onLook: jest.fn(),
     onMirror: jest.fn(),
     undo: jest.fn(() => Promise.resolve()),
@@ -36,6 +37,7 @@ function show(clock: Clock, lacking = false, another: Partial<AnotherPicture> = 
           clock={clock}
           say={told.say}
           another={{ can: true, isBack: false, busy: false, said: null, ask: told.ask, ...another }}
+          onMark={told.onMark}
           lacking={lacking}
           tools={{
             keeper: { undo: told.undo } as unknown as PageKeeper,
@@ -99,7 +101,9 @@ test('it shows what is left, and counts how long it has been held', () => {
 });
 
 test('pens, undo, second looks and leaving are at hand', () => {
-  const { undo, onLook, onMirror } = show(held());
+  const { undo, onLook, onMirror, onMark } = show(held());
+  fireEvent.press(screen.getByText('Mark the picture'));
+  expect(onMark).toHaveBeenCalledTimes(1);
   fireEvent.press(screen.getByText('shade'));
   expect(store.getState().desk.pen).toBe('shade');
   fireEvent.press(screen.getByText('Undo a line'));

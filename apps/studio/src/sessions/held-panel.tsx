@@ -23,6 +23,8 @@ export const MORE = 30_000;
 interface HeldProps extends Pick<RunningClock, 'say'> {
   readonly clock: Clock;
   readonly another: AnotherPicture;
+  /** Lines and landmarks are put on the picture; null where it is not to be seen just now. */
+  readonly onMark: (() => void) | null;
   /** The page has not come from the desk. */
   readonly lacking: boolean;
   /** What a short pose offers only now; null where all of it is at hand any time. */
@@ -38,7 +40,7 @@ interface Tools {
 }
 
 /** What a session offers while it is held: going on first of all. */
-export function HeldPanel({ clock, say, another, lacking, tools }: HeldProps) {
+export function HeldPanel({ clock, say, another, onMark, lacking, tools }: HeldProps) {
   const palette = usePalette();
   const router = useRouter();
   const [since] = useState(() => performance.now());
@@ -84,12 +86,10 @@ export function HeldPanel({ clock, say, another, lacking, tools }: HeldProps) {
           </Text>
         ) : null}
         {tools ? <HeldTools {...tools} /> : null}
-        <Act
-          small
-          label="Leave it for later"
-          onPress={() => router.replace('/')}
-          style={{ alignSelf: 'flex-start' }}
-        />
+        <View style={styles.acts}>
+          {onMark ? <Act small label="Mark the picture" onPress={onMark} testID="mark" /> : null}
+          <Act small label="Leave it for later" onPress={() => router.replace('/')} />
+        </View>
       </View>
     </View>
   );

@@ -57,6 +57,7 @@ export function LongPose({ running, pose, inMind }: LongPoseProps) {
               keeper={keeper}
               reference={reference ?? null}
               region={pose.region}
+              marks={running.marks}
               steering={{ drawing: doingOf(clock) === 'draw', waiting: false, onContact }}
             />
           ) : null}

@@ -1,7 +1,9 @@
 import { useEffect, useRef } from 'react';
+import type { PictureMark } from '@deft/core/reference';
 import { stretchOf, type Clock } from '@deft/core/session';
 import type { Pose } from '@deft/contract';
 import { useReferenceAtQuery } from '../data/references-api';
+import { MarksOnPicture } from '../page/parts/picture-marks';
 import type { Seen } from '../page/parts/reference-view';
 import { SeenReference } from '../page/parts/second-look';
 import type { Look } from '../page/second-look';
@@ -30,12 +32,14 @@ export function PictureStack({
   watch,
   look,
   mirrored,
+  marks,
 }: {
   readonly poses: readonly Pose[];
   readonly clock: Clock;
   readonly watch: RunningClock['watch'];
   readonly look: Look;
   readonly mirrored: boolean;
+  readonly marks: readonly PictureMark[];
 }) {
   const host = useRef<HTMLDivElement>(null);
   useEffect(
@@ -65,6 +69,9 @@ export function PictureStack({
                 style={{ position: 'absolute', inset: 0, visibility: shows(clock, i) ? 'visible' : 'hidden' }}
               >
                 <PosePicture reference={pose.reference} look={look} mirrored={mirrored} />
+                {i === current && look.name === null ? (
+                  <MarksOnPicture {...pose.reference} marks={marks} mirrored={mirrored} />
+                ) : null}
               </div>,
             ]
           : [];

@@ -11,7 +11,7 @@ import { adviceFor } from './words';
 /** The picture of the pose, whole, with the time that is left running round it; a touch holds. */
 export function RunningPicture({ running, pose }: { readonly running: Running; readonly pose: Pose }) {
   const wide = useWide();
-  const { poses, next, clock, now, say, watch, look, mirrored } = running;
+  const { poses, next, clock, now, say, watch, look, mirrored, marks } = running;
   const doing = doingOf(clock);
   const left = (): number => {
     const stretch = stretchOf(now.current);
@@ -26,7 +26,14 @@ export function RunningPicture({ running, pose }: { readonly running: Running; r
         onPress={() => say({ kind: 'hold' })}
         style={{ flex: 1, cursor: 'auto' } as object}
       >
-        <PictureStack poses={poses} clock={clock} watch={watch} look={look} mirrored={mirrored} />
+        <PictureStack
+          poses={poses}
+          clock={clock}
+          watch={watch}
+          look={look}
+          mirrored={mirrored}
+          marks={marks}
+        />
         {isAway(running) ? <Away pose={pose} small={!wide} /> : null}
         {doing === 'rest' ? (
           <Instead

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { doingOf, hasWholePage, stretchOf } from '@deft/core/session';
 import type { Pose, Session } from '@deft/contract';
@@ -5,6 +6,7 @@ import { NO_LOOK } from '../page/second-look';
 import { usePalette } from '../ui/use-desk-theme';
 import { HeldPanel } from './held-panel';
 import { LongPose } from './long-pose';
+import { MarkPicture } from './mark-picture';
 import { PosePage } from './pose-page';
 import { RunningFoot } from './running-foot';
 import { isAway, RunningPicture } from './running-picture';
@@ -32,16 +34,42 @@ export function Running({ session }: { readonly session: Session }) {
       ) : (
         <ShortPose running={running} pose={pose} inMind={session.inMind} />
       )}
-      {isHeld ? <Held running={running} whole={whole} /> : null}
+      {isHeld ? <Held running={running} pose={pose} whole={whole} /> : null}
     </View>
   );
 }
 
-function Held({ running, whole }: { readonly running: State; readonly whole: boolean }) {
-  const { clock, say, another, keeper, lacking, look, setLook, mirrored, mirror } = running;
+interface HeldProps {
+  readonly running: State;
+  readonly pose: Pose;
+  readonly whole: boolean;
+}
+
+/** What is offered while a session is held, or its picture with what is put on it. */
+function Held({ running, pose, whole }: HeldProps) {
+  const { clock, say, another, keeper, lacking, look, setLook, mirrored, mirror, marks, onMarks } = running;
+  const [marking, setMarking] = useState(false);
+  if (marking)
+    return (
+      <MarkPicture
+        pose={pose}
+        marks={marks}
+        mirrored={!whole && mirrored}
+        onMarks={onMarks}
+        onDone={() => setMarking(false)}
+      />
+    );
   const tools = { keeper, look, onLook: setLook, mirrored, onMirror: mirror };
   return (
-    <HeldPanel clock={clock} say={say} another={another} lacking={lacking} tools={whole ? null : tools} />
+    <HeldPanel
+      clock={clock}
+      say={say}
+      another={another}
+      // From memory it would be no memory any more.
+      onMark={stretchOf(clock)?.seen ? () => setMarking(true) : null}
+      lacking={lacking}
+      tools={whole ? null : tools}
+    />
   );
 }
 

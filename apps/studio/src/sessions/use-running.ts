@@ -1,6 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useEffect, useRef, useState, type RefObject } from 'react';
 import { pageOf, type Id } from '@deft/core/page';
+import type { PictureMark } from '@deft/core/reference';
 import { doingOf, hasWholePage, type Clock } from '@deft/core/session';
 import type { Pose, Session } from '@deft/contract';
 import { takePen, type PlaceName } from '../data/desk-slice';
@@ -14,6 +15,7 @@ import { useAnotherPicture, type AnotherPicture } from './use-another-picture';
 import { useAwake } from './use-awake';
 import { useBells } from './use-bells';
 import { useClock } from './use-clock';
+import { useMarks } from './use-marks';
 
 /** How long a pose waits for its page before it is held, milliseconds. */
 const PATIENCE = 250;
@@ -42,6 +44,9 @@ export interface Running {
   readonly setLook: (look: Look) => void;
   readonly mirrored: boolean;
   readonly mirror: () => void;
+  /** What was put on the pose's picture while it was held. */
+  readonly marks: readonly PictureMark[];
+  readonly onMarks: (marks: readonly PictureMark[]) => void;
   /** Where the picture of a long pose was put last; null before one has come. */
   readonly place: PlaceName | null;
   readonly setPlace: (place: PlaceName) => void;
@@ -76,7 +81,8 @@ export function useRunning(session: Session): Running {
   useRunningKeys({ clock, say, another, keeper, look, setLook, mirror, whole });
   const next = poses.find((_, i) => i > clock.current && clock.poses[i]?.end === null);
   const page = { keeper, lacking, onKeeper, onContact };
-  const seen = { look, setLook, mirrored, mirror, place, setPlace };
+  const { marks, onMarks } = useMarks(session, pose);
+  const seen = { look, setLook, mirrored, mirror, place, setPlace, marks, onMarks };
   return { poses, pose, next, clock, now, say, another, watch, ...page, ...seen };
 }
 

@@ -83,6 +83,7 @@ export function doingWords(doing: Doing | null, source: Source, seconds: number)
 export const notThisOne = ({ isBack }: { readonly isBack: boolean }): string =>
   isBack ? 'The other picture' : 'Not this one';
 export const WHOLE_PAGE = 'the whole page, with all its tools';
+export const MARK_HOW = 'For the eye only: nothing of it becomes your drawing.';
 export const FETCHING = 'Another picture comes …';
 
 export const NO_SET =

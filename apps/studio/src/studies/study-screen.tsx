@@ -71,6 +71,7 @@ function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: As
             keeper={keeper}
             reference={study.reference}
             region={page === 'trace' ? null : (attempt?.region ?? null)}
+            marks={page === 'attempt' ? attempt?.marks : undefined}
             pageOnly={pageOnly}
             onPageOnly={setPageOnly}
           />

@@ -2,17 +2,21 @@ import { useRef, useState } from 'react';
 import { Pressable, View, StyleSheet } from 'react-native';
 import type { Reference } from '@deft/contract';
 import type { Point } from '@deft/core/geometry';
+import type { PictureMark } from '@deft/core/reference';
 import { BODY } from '../../ui/theme';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
 import { deskColour } from '../desk-colour';
 import type { Look } from '../second-look';
+import { MarksOnPicture, PictureMarks } from './picture-marks';
 import { SeenReference } from './second-look';
 import { Stage, type StageHand } from './stage';
 
-/** How a reference is seen: through which look, and turned over with the page. */
+/** How a reference is seen: through which look, turned over with the page, with what was put on it. */
 export interface Seen {
   readonly look: Look;
   readonly mirrored: boolean;
+  /** What was put on it while its pose was held. */
+  readonly marks?: readonly PictureMark[];
 }
 
 interface BesideProps {
@@ -29,6 +33,7 @@ interface BesideProps {
 
 /** The reference whole, beside the page, moved and enlarged on its own. */
 export function BesideView({ reference, seen, onCut = null, onColour = null }: BesideProps) {
+  const { look, mirrored, marks } = seen;
   const host = useRef<HTMLDivElement>(null);
   const [trail, setTrail] = useState<readonly Point[]>([]);
   const done = (way: readonly Point[]): void => {
@@ -66,13 +71,18 @@ export function BesideView({ reference, seen, onCut = null, onColour = null }: B
         </div>
       }
       over={(pixel) => (
-        <polyline
-          points={trail.map(({ x, y }) => `${x},${y}`).join(' ')}
-          fill="none"
-          stroke={deskColour.verdigris}
-          strokeWidth={2 * pixel}
-          strokeDasharray={`${6 * pixel} ${4 * pixel}`}
-        />
+        <>
+          {marks && look.name === null ? (
+            <PictureMarks marks={marks} pixel={pixel} mirrored={mirrored} />
+          ) : null}
+          <polyline
+            points={trail.map(({ x, y }) => `${x},${y}`).join(' ')}
+            fill="none"
+            stroke={deskColour.verdigris}
+            strokeWidth={2 * pixel}
+            strokeDasharray={`${6 * pixel} ${4 * pixel}`}
+          />
+        </>
       )}
     />
   );
@@ -128,6 +138,9 @@ export function CornerView({
       ]}
     >
       <SeenReference reference={reference} {...seen} />
+      {seen.marks && seen.look.name === null ? (
+        <MarksOnPicture {...reference} marks={seen.marks} mirrored={seen.mirrored} />
+      ) : null}
     </Pressable>
   );
 }

@@ -12,7 +12,7 @@ export function BesidePlace() {
   const wide = useWide();
   const send = useDeskDispatch();
   const shell = useShell();
-  const { reference, state, mirrored, pass } = shell;
+  const { reference, state, mirrored, marks, pass } = shell;
   if (!reference) return null;
   const { taking, look } = state;
   const edge = wide ? styles.wide : styles.upright;
@@ -24,7 +24,7 @@ export function BesidePlace() {
       ) : (
         <BesideView
           reference={reference}
-          seen={{ look, mirrored }}
+          seen={{ look, mirrored, marks }}
           onCut={taking === 'piece' ? (loop) => cutPiece(shell, send, loop) : null}
           onColour={taking === 'colour' ? (hex) => takeColour(shell, send, hex) : null}
         />

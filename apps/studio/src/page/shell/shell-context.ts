@@ -1,6 +1,7 @@
 import { createContext, useContext, type Dispatch } from 'react';
 import type { Reference } from '@deft/contract';
 import type { Region, Sheet } from '@deft/core/page';
+import type { PictureMark } from '@deft/core/reference';
 import type { PageKeeper } from '../../data/page-keeper';
 import type { Surface } from '../surface';
 import type { Pass } from './pass';
@@ -16,6 +17,8 @@ export interface Shell {
   readonly reference: Reference | null;
   /** The part of the page that is shown as if it were the whole. */
   readonly region: Region;
+  /** What was put on the reference while its pose was held. */
+  readonly marks: readonly PictureMark[];
   readonly state: ShellState;
   readonly dispatch: Dispatch<ShellAct>;
   /** Things of the page, without its strokes. */

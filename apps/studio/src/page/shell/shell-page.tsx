@@ -66,9 +66,9 @@ function Surroundings() {
   const send = useDeskDispatch();
   const { leftHanded } = useDesk('leftHanded');
   const shell = useShell();
-  const { surface, state, reference, mirrored, pass } = shell;
+  const { surface, state, reference, mirrored, marks, pass } = shell;
   const { place, look, taking, obstacle } = state;
-  const seen = { look, mirrored };
+  const seen = { look, mirrored, marks };
   return (
     <>
       {reference && place === 'Corner' ? (

@@ -1,5 +1,6 @@
 import { useEffect, useReducer, useState } from 'react';
 import type { Reference } from '@deft/contract';
+import type { PictureMark } from '@deft/core/reference';
 import { sheetsOf, type Region } from '@deft/core/page';
 import { takeHand } from '../../data/desk-slice';
 import type { PageKeeper } from '../../data/page-keeper';
@@ -19,10 +20,14 @@ export interface ShellOptions {
   readonly keeper: PageKeeper;
   readonly reference?: Reference | null;
   readonly region?: Region;
+  /** What was put on the reference while its pose was held. */
+  readonly marks?: readonly PictureMark[];
   readonly pageOnly?: boolean;
   readonly onPageOnly?: (only: boolean) => void;
   readonly steering?: Steering;
 }
+
+const NO_MARKS: readonly PictureMark[] = [];
 
 /** Opens a page's screen, and puts the pass's first hand on it. */
 export function useOpenShell({
@@ -30,6 +35,7 @@ export function useOpenShell({
   keeper,
   reference = null,
   region = null,
+  marks = NO_MARKS,
   pageOnly = false,
   onPageOnly = () => undefined,
   steering,
@@ -57,6 +63,7 @@ export function useOpenShell({
     surface,
     reference,
     region,
+    marks,
     state,
     dispatch,
     things,

@@ -2,6 +2,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useDesk } from '../../data/store';
+import { PictureMarks } from '../../page/parts/picture-marks';
 import { LookChoice } from '../../page/parts/look-choice';
 import { SeenReference } from '../../page/parts/second-look';
 import { Stage } from '../../page/parts/stage';
@@ -20,7 +21,8 @@ export function Observe() {
   const wide = useWide();
   const router = useRouter();
   const { leftHanded } = useDesk('leftHanded');
-  const { id, reference } = useStudy().study;
+  const { study, attempt } = useStudy();
+  const { id, reference } = study;
   const [look, setLook] = useState<Look>(NO_LOOK);
   const [mirrored, setMirrored] = useState(false);
   return (
@@ -32,6 +34,11 @@ export function Observe() {
           hand={null}
           mirrored={mirrored}
           picture={<SeenReference reference={reference} look={look} mirrored={mirrored} />}
+          over={(pixel) =>
+            attempt && look.name === null ? (
+              <PictureMarks marks={attempt.marks} pixel={pixel} mirrored={mirrored} />
+            ) : null
+          }
         />
       </View>
       <View style={[wide ? styles.beside : styles.under, { borderColor: palette.rule }]}>

@@ -60,10 +60,10 @@ export function UnderBuild() {
 
 /** A board beside the page, where one was laid there; else the reference. */
 export function Beside() {
-  const { reference, state, mirrored } = useShell();
+  const { reference, state, mirrored, marks } = useShell();
   const { board, setBoard } = useStudy();
   if (!reference) return null;
-  if (!board) return <BesideView reference={reference} seen={{ look: state.look, mirrored }} />;
+  if (!board) return <BesideView reference={reference} seen={{ look: state.look, mirrored, marks }} />;
   return (
     <>
       <Stage

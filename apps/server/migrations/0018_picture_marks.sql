@@ -1,0 +1,1 @@
+ALTER TABLE "poses" ADD COLUMN "marks" jsonb DEFAULT '[]'::jsonb NOT NULL;
