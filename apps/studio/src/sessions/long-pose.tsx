@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { doingOf, stretchOf, timeLeft } from '@deft/core/session';
+import { doingOf, shareLeft } from '@deft/core/session';
 import type { Id } from '@deft/core/page';
 import type { Pose } from '@deft/contract';
 import { useReferenceAtQuery } from '../data/references-api';
@@ -42,12 +42,8 @@ export function LongPose({ running, pose, inMind }: LongPoseProps) {
     [first],
   );
   const shared = useMemo(() => ({ inMind, onPlace: setPlace }), [inMind, setPlace]);
-  const left = (): number => {
-    const stretch = stretchOf(now.current);
-    return stretch ? timeLeft(now.current) / (stretch.planned + stretch.added) : 0;
-  };
   return (
-    <Rim left={left}>
+    <Rim left={() => shareLeft(now.current)}>
       <View style={styles.fill} testID="long-pose">
         <LongPoseContext.Provider value={shared}>
           {keeper ? (

@@ -1,5 +1,5 @@
 import { Pressable, View, StyleSheet } from 'react-native';
-import { doingOf, stretchOf, timeLeft } from '@deft/core/session';
+import { doingOf, shareLeft, stretchOf } from '@deft/core/session';
 import type { Pose } from '@deft/contract';
 import { useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
@@ -13,13 +13,9 @@ export function RunningPicture({ running, pose }: { readonly running: Running; r
   const wide = useWide();
   const { poses, next, clock, now, say, watch, look, mirrored, marks } = running;
   const doing = doingOf(clock);
-  const left = (): number => {
-    const stretch = stretchOf(now.current);
-    return stretch ? timeLeft(now.current) / (stretch.planned + stretch.added) : 0;
-  };
   const title = pose.reference.title;
   return (
-    <Rim left={left}>
+    <Rim left={() => shareLeft(now.current)}>
       <Pressable
         role="button"
         aria-label={clock.phase === 'held' ? title : `${title}. Touch to hold`}

@@ -3,10 +3,12 @@ import { newPage } from '../page/new-page.ts';
 import { encodeStroke } from '../page/stroke-code.ts';
 import { seeded } from '../random/seeded.ts';
 import { drawFigure, planted, type Places } from '../testing/drawn-figure.ts';
+import type { Affine } from '../geometry/affine.ts';
 import type { Point } from '../geometry/point.ts';
 import { FIGURE_HEIGHT, figurePlaces } from '../testing/figure.ts';
 import type { Landmark, Thing } from '../page/things.ts';
 import type { CheckedReference } from './checked-reference.ts';
+import type { Departure } from './departure.ts';
 import { checkPages, lackingLandmarks, mendPage } from './from-pages.ts';
 
 let next = 1;
@@ -84,6 +86,9 @@ test('it asks for the landmarks the attempt has said nothing of, the telling one
   };
   expect(lackingLandmarks(page('attempt', []), null, made)).toEqual(['chin']);
 });
+
+/** Where the picture lies on a trace's page. */
+const placed = (trace: ReadonlyMap<string, Thing>): Affine => thingsOfType(trace, 'placement')[0]!.transform;
 
 /** A figure in single lines. */
 const figureLines = (places: Places): Point[][] =>
@@ -220,4 +225,31 @@ test('an outline is told where it is asked for, its silhouette is known and the 
   expect(checkPages({ ...input, reference: own }).shape).toEqual({ told: null, why: 'picture not known' });
   expect(checkPages({ ...input, placesOnly: true }).shape).toBeNull();
   expect(checkPages({ ...input, seconds: 45 }).shape).toBeNull();
+});
+
+test('of a part that is only inspired by the picture nothing is told of how it lies in depth', () => {
+  const forms = (order: readonly string[], isTrace: boolean): Map<string, Thing> => {
+    const made = page(isTrace ? 'trace' : 'attempt', isTrace ? points : []);
+    const sheet = thingsOfType(made, 'sheet').find(({ kind }) => kind === 'forms')!.id;
+    const by = isTrace ? placed(made) : ([0.1, 0, 0, 0.1, 20, 40] as const);
+    order.forEach((part, i) => {
+      const [x, y] = part === 'hat' ? [400, 180] : [400, 320];
+      made.set(part, {
+        ...{ type: 'form', id: part, sheet, order: `a${i}`, part },
+        shape: { kind: 'ellipse', rx: 100 * by[0], ry: 120 * by[0] },
+        transform: [1, 0, 0, 1, by[0] * x + by[4], by[3] * y + by[5]],
+      } as Thing);
+    });
+    return made;
+  };
+  const told = (departures: readonly Departure[]) =>
+    checkPages({
+      attempt: new Map([...page('attempt', points), ...forms(['hat', 'face'], false)]),
+      trace: forms(['face', 'hat'], true),
+      reference: own,
+      seconds: null,
+      departures,
+    }).depth;
+  expect(told([])!.overlaps.map(({ front, behind }) => [front, behind])).toEqual([['hat', 'face']]);
+  expect(told([{ kind: 'inspired', part: 'hat' }])?.overlaps ?? []).toEqual([]);
 });

@@ -6,6 +6,7 @@ import {
   doingOf,
   drawnTimes,
   newClock,
+  shareLeft,
   stretchOf,
   tickClock,
   timeLeft,
@@ -38,7 +39,7 @@ test('a pose of a minute lasts a minute, held time apart', () => {
     ['go on', 61_000],
     ...ticks(61_000, 90_500),
   ]);
-  expect(timeLeft(clock)).toBe(500);
+  expect([timeLeft(clock), shareLeft(clock)]).toEqual([500, 500 / 60_000]);
   const done = run(clock, [['tick', 91_000]]);
   expect(done.phase).toBe('done');
   expect(drawnTimes(done.poses[0]!)).toEqual({ planned: 60_000, added: 0, drawn: 60_000 });

@@ -97,6 +97,12 @@ export function timeLeft(clock: Clock): number {
   return now ? now.planned + now.added - now.spent : 0;
 }
 
+/** That as a share of the time it was given, 0 without poses. */
+export function shareLeft(clock: Clock): number {
+  const now = stretchOf(clock);
+  return now ? timeLeft(clock) / (now.planned + now.added) : 0;
+}
+
 const drawTurn = (pose: PoseTimes): number => pose.stretches.findIndex(({ doing }) => doing === 'draw');
 
 /**
