@@ -86,7 +86,14 @@ try {
   await ask(desk, 'PUT', `/sessions/${session.id}/clock`, {
     clock: { ...newClock(session.poses.map(({ step }) => step.stretches)), phase: 'done' },
     over: true,
-    poses: session.poses.map(({ id }) => ({ id, drawnMs: 60_000, heldMs: 0, addedMs: 0, end: 'run out' as const, closedAt: null })),
+    poses: session.poses.map(({ id }) => ({
+      id,
+      drawnMs: 60_000,
+      heldMs: 0,
+      addedMs: 0,
+      end: 'run out' as const,
+      closedAt: null,
+    })),
   });
   const browser = await launch();
   try {

@@ -52,7 +52,14 @@ async function placesOf(page: Page): Promise<Place[]> {
     data: {
       clock: { ...newClock(over.poses.map(({ step }) => step.stretches)), phase: 'done' },
       over: true,
-      poses: over.poses.map(({ id }) => ({ id, drawnMs: 60_000, heldMs: 0, addedMs: 0, end: 'run out' as const, closedAt: null })),
+      poses: over.poses.map(({ id }) => ({
+        id,
+        drawnMs: 60_000,
+        heldMs: 0,
+        addedMs: 0,
+        end: 'run out' as const,
+        closedAt: null,
+      })),
     },
   });
   expect(told.ok(), await told.text()).toBe(true);

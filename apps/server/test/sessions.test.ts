@@ -149,16 +149,14 @@ const end = ({ id, poses }: Session, begun: number) =>
   ask<Session>(`/sessions/${id}/clock`, 'PUT', {
     clock: { ...newClock(poses.map(({ step }) => step.stretches)), phase: 'done' },
     over: true,
-    poses: poses
-      .slice(0, begun)
-      .map((pose) => ({
-        id: pose.id,
-        drawnMs: 30_000,
-        heldMs: 0,
-        addedMs: 0,
-        end: 'run out' as const,
-        closedAt: null,
-      })),
+    poses: poses.slice(0, begun).map((pose) => ({
+      id: pose.id,
+      drawnMs: 30_000,
+      heldMs: 0,
+      addedMs: 0,
+      end: 'run out' as const,
+      closedAt: null,
+    })),
   });
 
 test('the contact sheet goes out as PNG and PDF, also for sixty poses; what a session did not come to is not on it', async () => {
