@@ -4,6 +4,10 @@ import type { Pose } from './sessions.ts';
 /** Poses that a session came to before it was ended, those that were passed over among them. */
 export const begunOf = (poses: readonly Pose[]): readonly Pose[] => poses.filter(({ end }) => end !== null);
 
+/** Those of them that count: all that were not passed over. */
+export const countedOf = (poses: readonly Pose[]): readonly Pose[] =>
+  begunOf(poses).filter(({ end }) => end !== 'passed over');
+
 /** What there is to say of how a pose went: real, planned and held time, and its way. */
 export function factsOf({ step, drawnMs, heldMs, addedMs, end, flipped }: Pose): string[] {
   const drawn =

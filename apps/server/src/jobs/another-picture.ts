@@ -1,8 +1,9 @@
 import type { Pose, Session } from '@deft/contract';
-import { reducePage, thingsOfType, withinRegion, type Id } from '@deft/core/page';
+import { thingsOfType, withinRegion, type Id } from '@deft/core/page';
 import { seeded } from '@deft/core/random';
 import { chooseInstead } from '@deft/core/session';
 import type { ServerContext } from '../context.ts';
+import { thingsAfter } from '../store/pages.ts';
 import { Gone, Malformed } from '../store/refusals.ts';
 import type { OtherPicture } from '../store/sessions.ts';
 import { shownAs } from './start-session.ts';
@@ -12,8 +13,7 @@ type Changing = Pick<ServerContext, 'store' | 'files' | 'pool'>;
 /** Whether anything was drawn where a pose has its place. */
 async function isDrawn({ store }: Changing, { page, region }: Pose): Promise<boolean> {
   const { operations } = await store.readPage(page, 0);
-  const things = reducePage(operations.map(({ operation }) => operation));
-  return thingsOfType(withinRegion(things, region), 'stroke').length > 0;
+  return thingsOfType(withinRegion(thingsAfter(operations), region), 'stroke').length > 0;
 }
 
 /** A picture for the pose by the rules of its session, and whether it is turned over. */
@@ -45,8 +45,8 @@ export async function anotherPicture(context: Changing, session: Id, pose: Id): 
   const { store } = context;
   const shown = await store.readSession(session);
   const at = shown.poses.findIndex(({ id }) => id === pose);
-  const [one] = shown.poses.slice(at);
-  if (at < 0 || !one) throw new Gone('This pose is not in the session.');
+  const one = shown.poses[at];
+  if (!one) throw new Gone('This pose is not in the session.');
   if (one.end !== null || shown.over) throw new Malformed('This pose is over: its picture stays.');
   const sharing = shown.poses.filter(({ step }) => step.picture === one.step.picture);
   if (sharing[0] !== one) throw new Malformed('Both drawings are of one picture: it stays for the second.');

@@ -1,5 +1,6 @@
 import { and, eq, inArray, lte, sql } from 'drizzle-orm';
 import type { Id, Operation, ThingType } from '@deft/core/page';
+import { LATEST } from '@deft/core/session';
 import type { Database } from './database.ts';
 import { Closed } from './refusals.ts';
 import { attempts, operations, pageThings } from './schema.ts';
@@ -9,9 +10,10 @@ import { attempts, operations, pageThings } from './schema.ts';
  * something of the drawing and changes nothing of it: landmarks, names of forms, named versions.
  */
 
-/** A stroke that crosses the bell is done so much later at the most, milliseconds (`LATEST` of the clock). */
-const GRACE = 2000;
-const SAYING: readonly ThingType[] = ['landmark', 'version'];
+/** A stroke that crosses the bell is done so much later at the most, milliseconds. */
+const GRACE = LATEST + 500;
+/** Whether a kind of thing only says something of a drawing. */
+export const saysOnly = (type: ThingType): boolean => type === 'landmark' || type === 'version';
 
 type Reading = Pick<Database, 'select'>;
 
@@ -31,7 +33,7 @@ function changedBy({ kind, body }: Operation): Id[] {
 
 /** Whether an operation draws something new. */
 const draws = ({ kind, body }: Operation): boolean =>
-  kind === 'change' && (body.add ?? []).some(({ type }) => !SAYING.includes(type));
+  kind === 'change' && (body.add ?? []).some(({ type }) => !saysOnly(type));
 
 /** What was drawn on a page up to a moment, of these things. */
 async function drawnBefore(tx: Reading, page: Id, ids: readonly Id[], at: number): Promise<ReadonlySet<Id>> {
@@ -50,7 +52,7 @@ async function drawnThings(tx: Reading, page: Id, ids: readonly Id[]): Promise<I
     .select({ thing: pageThings.thing, type: pageThings.type })
     .from(pageThings)
     .where(and(eq(pageThings.page, page), inArray(pageThings.thing, [...ids])));
-  return rows.filter(({ type }) => !SAYING.includes(type)).map(({ thing }) => thing);
+  return rows.filter(({ type }) => !saysOnly(type)).map(({ thing }) => thing);
 }
 
 /**

@@ -1,9 +1,10 @@
 import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm';
-import { reducePage, withinRegion, type Id, type Numbered, type Thing } from '@deft/core/page';
+import { withinRegion, type Id, type Numbered, type Thing } from '@deft/core/page';
 import { oldBells } from '@deft/core/session';
 import { newId } from '../ids.ts';
+import { saysOnly } from './closed-pages.ts';
 import type { Database } from './database.ts';
-import { layPage, readPage } from './pages.ts';
+import { layCopy, readPage, thingsAfter } from './pages.ts';
 import { attempts, poses } from './schema.ts';
 
 /**
@@ -21,9 +22,6 @@ const rowsToClose = (database: Database) =>
     .where(and(isNotNull(poses.end), isNull(attempts.closedAt)))
     .orderBy(asc(poses.session), asc(poses.position));
 
-const thingsOf = (operations: readonly Numbered[]): Map<Id, Thing> =>
-  reducePage(operations.map(({ operation }) => operation));
-
 /** The operations of a pose's page that drew in its place, of which some may have been taken back since. */
 function drawnIn(operations: readonly Numbered[], { attempt, pose }: Row): number[] {
   // What was lifted from paper was drawn when it was lifted.
@@ -40,7 +38,7 @@ function drawnIn(operations: readonly Numbered[], { attempt, pose }: Row): numbe
 /** Whether two states of a drawing differ in more than what is said of it. */
 function isAltered(now: ReadonlyMap<Id, Thing>, then: ReadonlyMap<Id, Thing>): boolean {
   const drawn = (things: ReadonlyMap<Id, Thing>): Thing[] =>
-    [...things.values()].filter(({ type }) => type !== 'landmark' && type !== 'version');
+    [...things.values()].filter(({ type }) => !saysOnly(type));
   const [a, b] = [drawn(now), drawn(then)];
   return (
     a.length !== b.length || a.some((thing) => JSON.stringify(thing) !== JSON.stringify(then.get(thing.id)))
@@ -50,11 +48,7 @@ function isAltered(now: ReadonlyMap<Id, Thing>, then: ReadonlyMap<Id, Thing>): b
 /** Lays things on a page of their own. */
 async function pageWith(tx: Pick<Database, 'insert'>, things: readonly Thing[]): Promise<Id> {
   const page = newId();
-  await layPage(
-    tx,
-    page,
-    things.map((thing) => (thing.type === 'page' ? { ...thing, id: page } : thing)),
-  );
+  await layCopy(tx, page, things);
   return page;
 }
 
@@ -65,7 +59,7 @@ async function pageWith(tx: Pick<Database, 'insert'>, things: readonly Thing[]):
 async function close(database: Database, { attempt }: Row, operations: readonly Numbered[], bell: number) {
   // What a page begins with is the desk's own.
   const then = operations.filter(({ number, operation }) => number === 1 || operation.at <= bell);
-  const [now, before] = [operations, then].map((some) => withinRegion(thingsOf(some), attempt.region)) as [
+  const [now, before] = [operations, then].map((some) => withinRegion(thingsAfter(some), attempt.region)) as [
     Map<Id, Thing>,
     Map<Id, Thing>,
   ];

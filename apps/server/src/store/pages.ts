@@ -3,6 +3,7 @@ import {
   newPage,
   numberBatch,
   OutOfSequence,
+  reducePage,
   OPERATION_VERSION,
   sheetsNamed,
   type ThingType,
@@ -218,6 +219,18 @@ export async function layPage(
     body: { add: [...things] },
   });
 }
+
+/** What lies on a page after these of its operations. */
+export const thingsAfter = (operations: readonly Numbered[]): Map<Id, Thing> =>
+  reducePage(operations.map(({ operation }) => operation));
+
+/** Makes a page with what lies on another one: the same things by the same ids. */
+export const layCopy = (tx: Pick<Database, 'insert'>, page: Id, things: Iterable<Thing>): Promise<void> =>
+  layPage(
+    tx,
+    page,
+    [...things].map((thing) => (thing.type === 'page' ? { ...thing, id: page } : thing)),
+  );
 
 /** Makes a page to draw on: the paper, its sheets, and the reference behind a trace. */
 export const makePage = (

@@ -10,12 +10,12 @@ import type {
   SubjectTrait,
   Way,
 } from '@deft/contract';
-import { reducePage, withinRegion, type Answer, type Id } from '@deft/core/page';
+import { withinRegion, type Id } from '@deft/core/page';
 import type { Source } from '@deft/core/session';
 import type { Database } from './database.ts';
 import { readReference } from './references.ts';
 import { Gone, Malformed } from './refusals.ts';
-import { layPage, makePage, readPage } from './pages.ts';
+import { layCopy, makePage, readPage, thingsAfter } from './pages.ts';
 import { readPaper } from './papers.ts';
 import { attempts, poses, preparations, references, setMembers, sets, studies, traces } from './schema.ts';
 
@@ -204,21 +204,6 @@ async function liftedPage(database: Database, study: Id, paper: Id): Promise<Id>
   return page;
 }
 
-/** Makes a page with what there is of a drawing, the same things by the same ids. */
-async function copyDrawing(
-  tx: Pick<Database, 'insert'>,
-  page: Id,
-  from: Answer,
-  region: Attempt['region'],
-): Promise<void> {
-  const things = withinRegion(reducePage(from.operations.map(({ operation }) => operation)), region);
-  await layPage(
-    tx,
-    page,
-    [...things.values()].map((thing) => (thing.type === 'page' ? { ...thing, id: page } : thing)),
-  );
-}
-
 /**
  * An untimed copy of a timed drawing, in the same study: drawn on from now on, while the drawing stays as it
  * is.
@@ -233,10 +218,10 @@ async function copyAttempt(
     .from(attempts)
     .where(and(eq(attempts.id, made.copyOf), eq(attempts.study, study)));
   if (!row) throw new Gone('This drawing is not on the desk.');
-  const drawn = await readPage(database, row.page, 0);
+  const { operations } = await readPage(database, row.page, 0);
   const { region, reference, revision, source, laid, departures } = row;
   await database.transaction(async (tx) => {
-    await copyDrawing(tx, made.page, drawn, region);
+    await layCopy(tx, made.page, withinRegion(thingsAfter(operations), region).values());
     const kept = { region, reference, revision, source, laid, departures };
     await tx.insert(attempts).values({ ...made, ...kept, study, way: 'freehand', seconds: null });
     await touchStudy(tx, study);

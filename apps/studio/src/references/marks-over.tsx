@@ -4,7 +4,7 @@ import type { Id } from '@deft/core/page';
 import type { PersonRegion } from '@deft/core/person';
 import { preparedFrame, type CropBox } from '@deft/core/reference';
 import { knownLandmarks } from '../data/known-landmarks';
-import { BODY } from '../ui/theme';
+import { HaloLabel } from '../page/parts/halo-label';
 import { usePalette } from '../ui/use-desk-theme';
 
 /** What is shown over the picture besides what always is. Points are pixels of the picture as it is seen. */
@@ -40,20 +40,7 @@ export function MarksOver({ reference, pixel, mirrored, shown }: MarksOverProps)
   const seen = (p: Point): Point => transformPoint(toPrepared, p);
   const { marks } = reference;
   const label = (at: Point, text: string, colour: string) => (
-    <g transform={`translate(${at.x} ${at.y}) scale(${mirrored ? -pixel : pixel} ${pixel})`}>
-      <text
-        x={9}
-        y={4}
-        fontFamily={BODY}
-        fontSize={13}
-        fill={colour}
-        stroke={palette.paper}
-        strokeWidth={3}
-        paintOrder="stroke"
-      >
-        {text}
-      </text>
-    </g>
+    <HaloLabel {...{ at, text, colour, pixel, mirrored }} />
   );
   const dot = (at: Point, colour: string, size: number, hollow = false) => (
     <circle

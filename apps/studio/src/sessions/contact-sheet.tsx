@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { Id } from '@deft/core/page';
 import { firstPictures } from '@deft/core/session';
-import { addressOf, API, begunOf, type Session } from '@deft/contract';
+import { addressOf, API, begunOf, countedOf, type Session } from '@deft/contract';
 import { useChangeSessionMutation } from './api';
 import { posesCounted } from '../data/brief-words';
 import { sendOn } from '../data/use-page';
@@ -53,7 +53,7 @@ export function ContactSheet({ session }: { readonly session: Session }) {
   const [first] = poses;
   const single = poses.length === 1;
   const opened = poses.find(({ id }) => id === open);
-  const counted = begun.filter(({ end }) => end !== 'passed over');
+  const counted = countedOf(session.poses);
   const drawn = counted.reduce((sum, pose) => sum + (pose.drawnMs ?? 0), 0);
   const held = poses.reduce((sum, pose) => sum + pose.heldMs, 0);
   const ends = (['done early', 'passed over', 'left unfinished'] as const).map((end) => {

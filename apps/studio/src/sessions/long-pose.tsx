@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { doingOf, shareLeft } from '@deft/core/session';
 import type { Id } from '@deft/core/page';
@@ -11,6 +11,7 @@ import { LongPoseContext } from './long-pose-parts';
 import { longPosePass } from './passes/long-pose';
 import { PoseLine } from './pose-line';
 import { Rim } from './rim';
+import { usePoseKeeper } from './use-pose-keeper';
 import type { Running } from './use-running';
 
 interface LongPoseProps {
@@ -26,15 +27,11 @@ interface LongPoseProps {
  */
 export function LongPose({ running, pose, inMind }: LongPoseProps) {
   const { clock, now, next, onKeeper, onContact, place, setPlace } = running;
-  const keeper = usePage(pose.page);
+  const keeper = usePoseKeeper(pose.page, onKeeper);
   const { data: reference } = useReferenceAtQuery({
     id: pose.reference.id,
     revision: pose.reference.revision,
   });
-  useEffect(() => {
-    onKeeper(pose.page, keeper);
-    return () => onKeeper(pose.page, null);
-  }, [keeper, onKeeper, pose.page]);
   // Where the picture was put in the pose before; only what it begins with is asked of a pass.
   const [first] = useState(place);
   const pass = useMemo(

@@ -4,10 +4,10 @@ import type { Id, Region } from '@deft/core/page';
 import type { Pose } from '@deft/contract';
 import type { PageKeeper } from '../data/page-keeper';
 import { useReferenceAtQuery } from '../data/references-api';
-import { usePage } from '../data/use-page';
 import { PageShell } from '../page/shell/page-shell';
 import type { Steering } from '../page/shell/steering';
 import { posePass } from './passes/pose';
+import { usePoseKeeper } from './use-pose-keeper';
 
 interface PosePageProps {
   readonly page: Id;
@@ -20,7 +20,7 @@ interface PosePageProps {
 
 /** A page to draw a pose on. The next pose's page is opened before the bell and lies ready. */
 export function PosePage({ page, region, steering, picture, onKeeper }: PosePageProps) {
-  const keeper = usePage(page);
+  const keeper = usePoseKeeper(page, onKeeper);
   const { waiting, look } = steering;
   const { id, revision } = picture;
   // Only what is looked at small stands beside the page as well.
@@ -29,10 +29,6 @@ export function PosePage({ page, region, steering, picture, onKeeper }: PosePage
   useEffect(() => {
     if (region) keeper?.settle();
   }, [keeper, region]);
-  useEffect(() => {
-    onKeeper(page, keeper);
-    return () => onKeeper(page, null);
-  }, [keeper, onKeeper, page]);
   return (
     <View style={[StyleSheet.absoluteFill, waiting ? (UNSEEN as object) : null]}>
       {keeper ? (

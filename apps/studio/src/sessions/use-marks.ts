@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { PictureMark } from '@deft/core/reference';
 import type { Pose, Session } from '@deft/contract';
 import { sentenceOf } from '../data/refusals';
@@ -21,6 +21,7 @@ export function useMarks(
 ): { readonly marks: readonly PictureMark[]; readonly onMarks: (marks: readonly PictureMark[]) => void } {
   const [change] = useChangePoseMutation();
   const [own, setOwn] = useState<Marked | null>(null);
+  const sent = useRef<Promise<void>>(Promise.resolve());
   const say = useSay();
   const marks = pose && own?.of === keyOf(pose) ? own.marks : (pose?.marks ?? NONE);
   return {
@@ -28,9 +29,13 @@ export function useMarks(
     onMarks: (marked) => {
       if (!pose) return;
       setOwn({ of: keyOf(pose), marks: marked });
-      change({ session: session.id, pose: pose.id, patch: { marks: marked } })
-        .unwrap()
-        .catch((error: unknown) => say({ text: sentenceOf(error) }));
+      // One after the other: what was put last is what is kept.
+      sent.current = sent.current
+        .then(() => change({ session: session.id, pose: pose.id, patch: { marks: marked } }).unwrap())
+        .then(
+          () => undefined,
+          (error: unknown) => say({ text: sentenceOf(error) }),
+        );
     },
   };
 }

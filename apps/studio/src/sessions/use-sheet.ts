@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { changeBetween, isBlank, type CheckedPages } from '@deft/core/findings';
 import { thingsOfType, withinRegion, type Id } from '@deft/core/page';
-import type { Pose, Reference } from '@deft/contract';
+import { countedOf, type Pose, type Reference } from '@deft/contract';
 import { checkPage } from '../data/check-page';
 import { readPage } from '../data/read-page';
 import { referencesApi } from '../data/references-api';
@@ -47,9 +47,8 @@ export function firstOf(poses: readonly Pose[], pose: Pose): Pose | null {
  * before the picture was seen.
  */
 export function judgedOf(poses: readonly Pose[]): Pose[] {
-  return poses.filter(
-    (pose, i) => pose.end !== null && pose.end !== 'passed over' && !isPair(pose, poses[i + 1]),
-  );
+  const counted = new Set(countedOf(poses));
+  return poses.filter((pose, i) => counted.has(pose) && !isPair(pose, poses[i + 1]));
 }
 
 async function referenceAt(dispatch: DeskDispatch, { reference }: Pose): Promise<Reference> {

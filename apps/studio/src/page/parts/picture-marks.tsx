@@ -1,6 +1,6 @@
 import type { PictureMark } from '@deft/core/reference';
-import { BODY } from '../../ui/theme';
 import { usePalette } from '../../ui/use-desk-theme';
+import { HaloLabel } from './halo-label';
 
 interface PictureMarksProps {
   readonly marks: readonly PictureMark[];
@@ -35,23 +35,13 @@ export function PictureMarks({ marks, pixel, mirrored = false }: PictureMarksPro
       {layer(palette.verdigris, 2.5, 8)}
       {marks.map((mark) =>
         mark.kind === 'landmark' && pixel !== undefined ? (
-          <g
+          <HaloLabel
             key={`name ${mark.id}`}
-            transform={`translate(${mark.at.x} ${mark.at.y}) scale(${mirrored ? -pixel : pixel} ${pixel})`}
-          >
-            <text
-              x={9}
-              y={4}
-              fontFamily={BODY}
-              fontSize={13}
-              fill={palette.verdigris}
-              stroke={palette.paper}
-              strokeWidth={3}
-              paintOrder="stroke"
-            >
-              {mark.name}
-            </text>
-          </g>
+            at={mark.at}
+            text={mark.name}
+            colour={palette.verdigris}
+            {...{ pixel, mirrored }}
+          />
         ) : null,
       )}
     </g>
