@@ -2,7 +2,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
-import type { Reference, ReferencePage, ReferenceSet } from '@deft/contract';
+import type { Reference, ReferenceSet, Listed, ReferenceBrief } from '@deft/contract';
 import { temporaryFolder } from '../apps/server/test/desk.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { control, Fingers, type Pointer } from './hands.ts';
@@ -139,7 +139,9 @@ for (const { name, viewport, hasTouch } of SIZES) {
       await page.getByTestId('reference').first().waitFor();
       const set = (await read<ReferenceSet[]>(page, '/sets')).find((s) => s.title === 'Trunks and lamps')!;
       const order = async (): Promise<string[]> =>
-        (await read<ReferencePage>(page, `/references?set=${set.id}`)).items.map(({ title }) => title);
+        (await read<Listed<ReferenceBrief>>(page, `/references?set=${set.id}`)).items.map(
+          ({ title }) => title,
+        );
       const before = await order();
       await control(page, 'Order by hand').click();
       const cells = page.getByTestId('order-cell');

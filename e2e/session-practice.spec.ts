@@ -45,6 +45,17 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
       const picture = (of: string) =>
         page.getByTestId('pictures').getByRole('img', { name: of, exact: true });
 
+      // A picture that shows a region of the long pose's more nearly.
+      const mark = {
+        kind: 'detail',
+        id: 'ab'.repeat(16),
+        box: { x: 200, y: 100, width: 250, height: 300 },
+        reference: first.reference.id,
+      };
+      await page.request.put(`${desk.address}/api/references/${long.reference.id}/marks/${mark.id}`, {
+        data: mark,
+      });
+
       // Not this one: another comes, the clock begins anew; once more brings the first back with its line.
       await page.goto(`${desk.address}/sessions/${session.id}`);
       await expect(picture(first.reference.title)).toBeVisible();
@@ -83,7 +94,15 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
       await expect(page.getByText('3 of 3')).toBeVisible();
       await expect(page.getByTestId('hold')).toBeVisible();
       await expect(page.getByTestId('sheets')).toHaveText('Ink');
+      // What is attached to the picture's region stands beside it; held, it grows.
+      const detail = page.getByRole('img', { name: `Detail 1: ${first.reference.title}. Hold to enlarge.` });
+      await expect(detail).toBeVisible();
       await look(page, 'long-pose');
+      const small = (await detail.boundingBox())!;
+      const onIt = { x: small.x + 20, y: small.y + 20 };
+      await fingers.down(onIt, pointer);
+      await expect.poll(async () => (await detail.boundingBox())!.height).toBeGreaterThan(3 * small.height);
+      await fingers.up(onIt, pointer);
       expect(await trouble(page)).toEqual([]);
       const surface = page.getByTestId('page').filter({ visible: true });
       const room = (await surface.boundingBox())!;

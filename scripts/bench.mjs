@@ -24,6 +24,7 @@ const PARTS = {
   pen: 'bench/pen.ts',
   page: 'bench/page.ts',
   library: 'bench/library.ts',
+  practice: 'bench/practice.ts',
   busy: 'bench/busy.ts',
   soak: 'bench/soak.ts',
   paper: 'bench/paper.ts',

@@ -8,6 +8,7 @@ import { BadEnvironment, readEnvironment, type Environment } from './environment
 import { makeApp } from './http/app.ts';
 import { closerOf } from './http/shutdown.ts';
 import { startPicturePool } from './jobs/picture-pool.ts';
+import { keepSweeping } from './jobs/remove-for-good.ts';
 import { repairFiles } from './jobs/repair-files.ts';
 import { makeLog } from './log.ts';
 import { seedDemo } from './seed.ts';
@@ -91,6 +92,7 @@ async function main(): Promise<void> {
     console.error(error.code === 'EADDRINUSE' ? taken : error.message);
     void closing(context, giveBack, 1)();
   });
+  const endSweeping = keepSweeping(context);
   let stopping = false;
   const stop = (): void => {
     if (stopping) return;
@@ -100,6 +102,7 @@ async function main(): Promise<void> {
       giveBack,
       0,
     )(async () => {
+      endSweeping();
       await lan.close();
       await close();
     });

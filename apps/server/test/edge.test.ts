@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import sharp from 'sharp';
-import type { Refusal, ReferencePage, Study } from '@deft/contract';
+import type { Refusal, Study, Listed, ReferenceBrief } from '@deft/contract';
 import { reducePage, type Answer, type Operation, type Patch } from '@deft/core/page';
 import { seeded } from '@deft/core/random';
 import { newId } from './device.ts';
@@ -14,7 +14,7 @@ const { ask, desk } = openDesk();
 const TRIES = Number(process.env['DEFT_MISFITS'] ?? 300);
 
 async function freshPage(): Promise<{ page: string; reference: string }> {
-  const { value } = await ask<ReferencePage>('/references?count=1');
+  const { value } = await ask<Listed<ReferenceBrief>>('/references?count=1');
   const reference = value.items[0]!.id;
   const study = (await ask<Study>('/studies', 'POST', { reference })).value;
   const { attempts } = (await ask<Study>(`/studies/${study.id}/attempts`, 'POST', {})).value;

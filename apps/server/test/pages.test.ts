@@ -18,10 +18,11 @@ import type {
   Brought,
   PaperWork,
   Reference,
-  ReferencePage,
   RefusalName,
   Session,
   Study,
+  Listed,
+  ReferenceBrief,
 } from '@deft/contract';
 import { bring as bringTo, isBrought } from './bring.ts';
 import { asking } from './ask.ts';
@@ -226,7 +227,8 @@ test('a page goes out as SVG in millimetres and as PNG with its resolution', asy
 
 test('pictures come in; what is none is refused with its name and the reason, and leaves nothing', async () => {
   const jpeg = await picture('#aa3311');
-  const total = async (): Promise<number> => (await ask<ReferencePage>('/references?count=0')).value.total;
+  const total = async (): Promise<number> =>
+    (await ask<Listed<ReferenceBrief>>('/references?count=0')).value.total;
   const before = await total();
   const bomb = await sharp({
     create: { width: 12_000, height: 9_000, channels: 3, background: '#fff' },

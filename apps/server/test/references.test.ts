@@ -13,10 +13,10 @@ import { UNTOUCHED, type Preparation, type ReferenceMark } from '@deft/core/refe
 import { PERSON_NETS, PERSON_RUNTIME } from '@deft/contract';
 import type {
   BroughtLine,
+  Listed,
   OfferedPage,
   Reference,
   ReferenceBrief,
-  ReferencePage,
   ReferenceSet,
   Study,
 } from '@deft/contract';
@@ -240,10 +240,10 @@ describe('bringing in', () => {
         /does not fit the format/,
       ],
     ];
-    const before = (await ask<ReferencePage>('/references?count=0')).value.total;
+    const before = (await ask<Listed<ReferenceBrief>>('/references?count=0')).value.total;
     for (const [name, bytes, reason] of cases)
       assert.match((await bring(desk, { [name]: bytes })).map(refusalIn).join(' '), reason, name);
-    assert.equal((await ask<ReferencePage>('/references?count=0')).value.total, before);
+    assert.equal((await ask<Listed<ReferenceBrief>>('/references?count=0')).value.total, before);
     assert.ok(
       !existsSync('/tmp/evil.jpg') &&
         !existsSync(join(folder, 'evil.jpg')) &&
@@ -401,7 +401,7 @@ describe('the library', () => {
       view: 'side',
     });
     const list = async (query: string): Promise<string[]> =>
-      (await ask<ReferencePage>(`/references?${query}`)).value.items.map(({ id }) => id);
+      (await ask<Listed<ReferenceBrief>>(`/references?${query}`)).value.items.map(({ id }) => id);
     assert.deepEqual((await list('q=HAT+stand')).length, 6);
     assert.deepEqual(await list('q=brass+hat'), [ids[0]]);
     assert.deepEqual(await list(`q=${encodeURIComponent('ödön')}`), [ids[0]]);
@@ -426,7 +426,7 @@ describe('the library', () => {
     for (let i = 0; i < 5; i += 1) ids.push((await bringOne(await scene(200 + i), `s${i}.jpg`)).id);
     const set = (await ask<ReferenceSet>('/sets', 'POST', { title: 'Hooks', references: ids })).value;
     const order = async (): Promise<string[]> =>
-      (await ask<ReferencePage>(`/references?set=${set.id}`)).value.items.map(({ id }) => id);
+      (await ask<Listed<ReferenceBrief>>(`/references?set=${set.id}`)).value.items.map(({ id }) => id);
     assert.deepEqual(await order(), ids);
     await ask(`/sets/${set.id}/order`, 'POST', { reference: ids[4], after: ids[0] });
     await ask(`/sets/${set.id}/order`, 'POST', { reference: ids[0], after: ids[3] });
@@ -692,7 +692,7 @@ test('a set goes out as a zip and comes back in unchanged, originals byte by byt
       [back.title, back.note, back.traits.map((t) => t.text)],
       ['Öut & back', 'To and fro', ['Round']],
     );
-    const { items } = await read<ReferencePage>(`/references?set=${made.set}`);
+    const { items } = await read<Listed<ReferenceBrief>>(`/references?set=${made.set}`);
     for (const [i, id] of [ids[2]!, ids[0]!, ids[1]!].entries()) {
       const was = (await ask<Reference>(`/references/${id}`)).value;
       const is = await read<Reference>(`/references/${items[i]!.id}`);
@@ -751,7 +751,7 @@ test(
     }
     const read = async <T>(path: string): Promise<T> =>
       (await (await fetch(`${killed.address}/api${path}`)).json()) as T;
-    const { items } = await read<ReferencePage>('/references');
+    const { items } = await read<Listed<ReferenceBrief>>('/references');
     assert.ok(items.length > 0);
     for (const { id } of items)
       for (const what of ['picture', 'preview', 'small'])

@@ -7,10 +7,11 @@ import { newBlock, newClock, type Block } from '@deft/core/session';
 import type {
   PaperWork,
   Reference,
-  ReferencePage,
   ReferenceSet,
   Session,
   SessionBrief,
+  Listed,
+  ReferenceBrief,
 } from '@deft/contract';
 import { asking } from './ask.ts';
 import { bring } from './bring.ts';
@@ -107,7 +108,7 @@ describe('starting', () => {
   });
 
   test('a plan that is none is refused with a sentence, and nothing is laid out', async () => {
-    const before = (await ask<unknown[]>('/sessions')).value.length;
+    const before = (await ask<Listed<unknown>>('/sessions')).value.total;
     const good = { count: 1, seconds: 30, ground: 'on screen', source: 'sight', look: 0, rest: 0 };
     for (const blocks of [
       [],
@@ -140,7 +141,7 @@ describe('starting', () => {
       ).value.sentence,
       /no picture in this set/,
     );
-    assert.equal((await ask<unknown[]>('/sessions')).value.length, before);
+    assert.equal((await ask<Listed<unknown>>('/sessions')).value.total, before);
   });
 });
 
@@ -179,7 +180,7 @@ test('the contact sheet goes out as PNG and PDF, also for sixty poses; what a se
     ).toString('latin1');
     assert.match(pdf, /^%PDF/);
     assert.equal(pdf.match(/\/Type \/Page\b/g)?.length, pages);
-    const brief = (await ask<SessionBrief[]>('/sessions')).value.find((one) => one.id === id);
+    const brief = (await ask<Listed<SessionBrief>>('/sessions')).value.items.find((one) => one.id === id);
     assert.equal(brief?.count, begun);
     const drawn = session.poses.slice(0, Math.min(begun, 4)).map(({ id: pose, page, region }) => ({
       id: pose,
@@ -333,6 +334,6 @@ describe('paper', () => {
       ).status,
       400,
     );
-    assert.equal((await ask<ReferencePage>('/references?count=1')).value.total, SUBJECTS);
+    assert.equal((await ask<Listed<ReferenceBrief>>('/references?count=1')).value.total, SUBJECTS);
   });
 });

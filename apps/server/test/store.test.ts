@@ -284,7 +284,9 @@ describe('sessions', () => {
       [[pose!.page, 60, 'on screen', 'sight']],
     );
     assert.equal((await store.openStudy({ id: newId(), attempt: pose!.attempt })).id, study.id);
-    const [brief] = await store.listSessions();
+    const {
+      items: [brief],
+    } = await store.listSessions({});
     assert.deepEqual(
       [brief!.id, brief!.count, brief!.drawnMs, brief!.starred, brief!.first!.id],
       [made.id, 1, 60_000, 1, reference.id],
@@ -292,9 +294,9 @@ describe('sessions', () => {
   });
 
   test('how far a subject was off is remembered by its checks; own plans are kept', async () => {
-    const [{ id } = { id: '' }] = (await store.readSession((await store.listSessions())[0]!.id)).poses.map(
-      ({ attempt }) => ({ id: attempt }),
-    );
+    const [{ id } = { id: '' }] = (
+      await store.readSession((await store.listSessions({})).items[0]!.id)
+    ).poses.map(({ attempt }) => ({ id: attempt }));
     const said = {
       page: 3,
       trace: null,
@@ -338,7 +340,7 @@ describe('sessions', () => {
   });
 
   test('how lines were drawn is remembered by checks, and told of others that had about as much time', async () => {
-    const { poses } = await store.readSession((await store.listSessions())[0]!.id);
+    const { poses } = await store.readSession((await store.listSessions({})).items[0]!.id);
     const [own, first, second] = poses.map(({ attempt }) => attempt) as [Id, Id, Id];
     const line = { strokes: 60, length: 30, restated: 0.2, pace: null, smoothness: -2.1, pressure: null };
     const said = { page: 3, trace: null, revision: 0, computation: 7, miss: 2, headline: 'So.', says: [] };
@@ -372,7 +374,7 @@ describe('sessions', () => {
   });
 
   test('what is meant otherwise in an attempt is kept with it, and a new one may be begun with it', async () => {
-    const { poses } = await store.readSession((await store.listSessions())[0]!.id);
+    const { poses } = await store.readSession((await store.listSessions({})).items[0]!.id);
     const { id } = await store.openStudy({ id: newId(), reference: poses[0]!.reference.id });
     const meant = [{ kind: 'size', part: 'head', by: 1.5 }] as const;
     const made = { id: newId(), page: newId(), inMind: null, paper: null, copyOf: null, departures: meant };
@@ -431,8 +433,10 @@ describe('databases of earlier desks', () => {
         input: brotliDecompressSync(readFileSync(join(fixtures, name))),
       });
       const old = await startStore({ folder: database, migrations: join(ROOT, 'apps/server/migrations') });
-      const [brief] = await old.listStudies();
-      assert.ok(brief?.attempts === 1 && brief.last?.page, 'the study is listed with its last attempt');
+      const {
+        items: [brief],
+      } = await old.listStudies({});
+      assert.ok(brief?.attempts === 1 && brief.last?.attempt, 'the study is listed with its last attempt');
       const study = await old.readStudy(brief.id);
       assert.ok(study && study.traces.length === 1 && study.attempts.length === 1);
       const [attempt] = study.attempts;
@@ -457,7 +461,9 @@ describe('databases of earlier desks', () => {
           [(await old.readReference(study.reference.id)).revision, (await old.listBoards()).length],
           [1, 1],
         );
-      const [session] = await old.listSessions();
+      const {
+        items: [session],
+      } = await old.listSessions({});
       assert.deepEqual([total, session?.count], HELD[name]);
       assert.ok(session);
       // What a session was before plans is one block of it.

@@ -2,8 +2,15 @@ import type { Answer, Id } from '@deft/core/page';
 import type { LineFigures } from '@deft/core/strokes';
 import { boardPatchSchema, newBoardSchema, type Board } from './boards.ts';
 import { batchSchema } from './operations.ts';
-import { pageExportSchema, readOnSchema } from './pages.ts';
+import { drawingSchema, pageExportSchema, readOnSchema } from './pages.ts';
 import { inkQuerySchema, joiningSchema, liftingSchema, type PaperWork } from './papers.ts';
+import {
+  practiceQuerySchema,
+  removalsSchema,
+  removingSchema,
+  studyQuerySchema,
+  type Removal,
+} from './practice.ts';
 import {
   markChangeSchema,
   markSchema,
@@ -14,7 +21,7 @@ import {
   type KeptPreparation,
   type Reference,
   type ReferenceBrief,
-  type ReferencePage,
+  type Listed,
 } from './references.ts';
 import {
   attemptPatchSchema,
@@ -81,7 +88,7 @@ export const API = {
     png: answers<File>()('GET', '/pages/:page/page.png', { query: pageExportSchema }),
   },
   references: {
-    list: answers<ReferencePage>()('GET', '/references', { query: referenceQuerySchema }),
+    list: answers<Listed<ReferenceBrief>>()('GET', '/references', { query: referenceQuerySchema }),
     ids: answers<Id[]>()('GET', '/references/ids', { query: referenceQuerySchema }),
     /** With files in a form; `BroughtLine`s come back. */
     bring: answers<File>()('POST', '/references'),
@@ -125,7 +132,8 @@ export const API = {
     pdf: answers<File>()('GET', '/boards/:id/board.pdf'),
   },
   sessions: {
-    list: answers<SessionBrief[]>()('GET', '/sessions'),
+    list: answers<Listed<SessionBrief>>()('GET', '/sessions', { query: practiceQuerySchema }),
+    ids: answers<Id[]>()('GET', '/sessions/ids', { query: practiceQuerySchema }),
     start: answers<Session>()('POST', '/sessions', { body: newSessionSchema }),
     read: answers<Session>()('GET', '/sessions/:id'),
     change: answers<Session>()('PATCH', '/sessions/:id', { body: sessionPatchSchema }),
@@ -152,7 +160,8 @@ export const API = {
     remove: answers<Done>()('DELETE', '/plans/:id'),
   },
   studies: {
-    list: answers<StudyBrief[]>()('GET', '/studies'),
+    list: answers<Listed<StudyBrief>>()('GET', '/studies', { query: studyQuerySchema }),
+    ids: answers<Id[]>()('GET', '/studies/ids', { query: studyQuerySchema }),
     open: answers<Study>()('POST', '/studies', { body: newStudySchema }),
     read: answers<Study>()('GET', '/studies/:id'),
     change: answers<Study>()('PATCH', '/studies/:id', { body: studyPatchSchema }),
@@ -172,6 +181,15 @@ export const API = {
     /** What was noticed on the pictures that are in a set with a study's. */
     sisters: answers<NoticedOn[]>()('GET', '/studies/:id/sisters'),
     changeAttempt: answers<Done>()('PATCH', '/studies/attempts/:attempt', { body: attemptPatchSchema }),
+    /** The drawing as a small picture, as lists show it. */
+    drawing: answers<File>()('GET', '/studies/attempts/:attempt/drawing', { query: drawingSchema }),
+  },
+  /** Sessions, studies and attempts that were removed; after `KEPT_DAYS` they go for good. */
+  removed: {
+    list: answers<Removal[]>()('GET', '/removed'),
+    remove: answers<Id[]>()('POST', '/removed', { body: removingSchema }),
+    restore: answers<Done>()('POST', '/removed/back', { body: removalsSchema }),
+    forGood: answers<Done>()('DELETE', '/removed', { body: removalsSchema }),
   },
   service: {
     search: answers<OfferedPage>()('GET', '/services/pictures', { query: searchSchema }),

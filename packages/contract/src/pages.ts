@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { Id } from '@deft/core/page';
 
 /** Up to which number the reader knows a page. */
 export const readOnSchema = Joi.object<{ after: number }>({
@@ -36,3 +37,18 @@ export type ExportLine =
 
 /** The kind of an answer that comes line by line, and what one asks for to get it. */
 export const JSON_LINES = 'application/x-ndjson';
+
+/** A drawing in a list: its attempt, and the last number of its page, which changes with it. */
+export interface DrawingBrief {
+  readonly attempt: Id;
+  readonly head: number;
+}
+export const drawingSchema = Joi.object<{ head: number }>({
+  head: Joi.number()
+    .integer()
+    .min(0)
+    .max(2 ** 31 - 1)
+    .default(0),
+});
+/** Longer side of a drawing in a list, pixels. */
+export const SMALL_DRAWING = 320;

@@ -108,9 +108,10 @@ export interface ReferenceQuery {
   readonly count?: number;
 }
 
-export interface ReferencePage {
+/** A part of a list, and how many fit in all. */
+export interface Listed<Item> {
   readonly total: number;
-  readonly items: readonly ReferenceBrief[];
+  readonly items: readonly Item[];
 }
 
 /** Most references in one page of a wall. */

@@ -12,6 +12,7 @@ import type { PictureMark } from '@deft/core/reference';
 import { GROUNDS, type Source } from '@deft/core/session';
 import type { LineFigures } from '@deft/core/strokes';
 import { affine, id } from './operations.ts';
+import type { DrawingBrief } from './pages.ts';
 import type { Reference, ReferenceBrief } from './references.ts';
 import type { SubjectTrait } from './sets.ts';
 
@@ -69,6 +70,8 @@ export type Pass = (typeof PASSES)[number];
 
 export interface Study {
   readonly id: Id;
+  /** The student's own name for it; empty where it goes by its reference's. */
+  readonly title: string;
   /** As it was when the study was opened. */
   readonly reference: Reference;
   /** What defines the subject, and which of it was found here. */
@@ -84,12 +87,13 @@ export interface Study {
 /** A study as a list shows it. */
 export interface StudyBrief {
   readonly id: Id;
+  readonly title: string;
   readonly reference: Pick<ReferenceBrief, 'id' | 'title' | 'revision' | 'width' | 'height'>;
   readonly pass: Pass;
   readonly updatedAt: number;
   /** How many attempts it has, and the last of them. */
   readonly attempts: number;
-  readonly last: Pick<Attempt, 'page' | 'region' | 'miss'> | null;
+  readonly last: (DrawingBrief & Pick<Attempt, 'miss'>) | null;
 }
 
 export const newStudySchema = Joi.object<{ reference?: Id; attempt?: Id }>({
@@ -97,10 +101,12 @@ export const newStudySchema = Joi.object<{ reference?: Id; attempt?: Id }>({
   attempt: id,
 }).xor('reference', 'attempt');
 export interface StudyPatch {
+  readonly title?: string;
   readonly pass?: Pass;
   readonly ticked?: readonly Id[];
 }
 export const studyPatchSchema = Joi.object<StudyPatch>({
+  title: Joi.string().trim().allow('').max(80),
   pass: Joi.valid(...PASSES),
   ticked: Joi.array().items(id).max(200).unique(),
 }).min(1);

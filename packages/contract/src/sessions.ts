@@ -27,6 +27,7 @@ import {
   type Step,
 } from '@deft/core/session';
 import { id } from './operations.ts';
+import type { DrawingBrief } from './pages.ts';
 import type { ReferenceBrief } from './references.ts';
 
 /** A plan that the student has made, or one that lies ready. */
@@ -80,7 +81,7 @@ export interface SessionBrief {
   readonly lesson: string;
   readonly first: PosePicture | null;
   /** The first of what was drawn in it on pages, at most `SHOWN_OF_A_SESSION`. */
-  readonly drawn: readonly Pick<Pose, 'id' | 'page' | 'region'>[];
+  readonly drawn: readonly DrawingBrief[];
 }
 /** How many drawings a list shows of a session. */
 export const SHOWN_OF_A_SESSION = 4;

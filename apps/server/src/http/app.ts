@@ -20,6 +20,7 @@ import { pagesRouter } from './pages.ts';
 import { personNets } from './person-nets.ts';
 import { papersRouter } from './papers.ts';
 import { referencesRouter } from './references.ts';
+import { removedRouter } from './removed.ts';
 import { servicesRouter } from './services.ts';
 import { plansRouter, sessionsRouter } from './sessions.ts';
 import { setsRouter } from './sets.ts';
@@ -71,6 +72,7 @@ function apiRouter({ context, lost = [], door }: AppOptions): Router {
   router.use(plansRouter(context));
   router.use(studiesRouter(context));
   router.use(papersRouter(context));
+  router.use(removedRouter(context));
   if (door) router.use(doorRouter(door.door, door.lan));
   router.use(notFound);
   return router;

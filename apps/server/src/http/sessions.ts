@@ -11,7 +11,10 @@ export function sessionsRouter(context: ServerContext, exports: Exports): Router
   const { store } = context;
   const { sessions } = API;
   const router = Router();
-  onRoute(router, sessions.list, () => store.listSessions());
+  onRoute(router, sessions.list, ({ query }) => store.listSessions(query));
+  onRoute(router, sessions.ids, ({ query: { from: _from, count: _count, ...which } }) =>
+    store.listSessionIds(which),
+  );
   onRoute(router, sessions.start, ({ body }) => startSession(context, body));
   onRoute(router, sessions.read, ({ params: { id } }) => store.readSession(id));
   onRoute(router, sessions.change, async ({ params: { id }, body }) => {

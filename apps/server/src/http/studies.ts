@@ -2,12 +2,19 @@ import { Router } from 'express';
 import { API, MOST_REPORTS } from '@deft/contract';
 import type { ServerContext } from '../context.ts';
 import { newId } from '../ids.ts';
-import { onRoute } from './answer.ts';
+import { SmallDrawings } from '../jobs/small-drawing.ts';
+import { onFileRoute, onRoute } from './answer.ts';
+import { signalOf } from './json-lines.ts';
 
-export function studiesRouter({ store }: Pick<ServerContext, 'store'>): Router {
+export function studiesRouter(context: ServerContext): Router {
+  const { store } = context;
+  const drawings = new SmallDrawings(context);
   const { studies } = API;
   const router = Router();
-  onRoute(router, studies.list, () => store.listStudies());
+  onRoute(router, studies.list, ({ query }) => store.listStudies(query));
+  onRoute(router, studies.ids, ({ query: { from: _from, count: _count, ...which } }) =>
+    store.listStudyIds(which),
+  );
   onRoute(router, studies.open, ({ body }) => store.openStudy({ id: newId(), ...body }));
   onRoute(router, studies.read, ({ params: { id } }) => store.readStudy(id));
   onRoute(router, studies.change, ({ params: { id }, body }) => store.changeStudy(id, body));
@@ -20,6 +27,12 @@ export function studiesRouter({ store }: Pick<ServerContext, 'store'>): Router {
   onRoute(router, studies.changeAttempt, async ({ params: { attempt }, body }) => {
     await store.changeAttempt(attempt, body);
     return undefined;
+  });
+  onFileRoute(router, studies.drawing, async ({ params: { attempt } }, request, response) => {
+    const { version, make } = await drawings.find(attempt);
+    response.set({ ETag: `"${version}"`, 'Cache-Control': 'no-cache' }).type('image/webp');
+    if (request.fresh) response.status(304).end();
+    else response.send(Buffer.from(await make(signalOf(response))));
   });
   onRoute(router, studies.reports, ({ params: { attempt } }) => store.listReports(attempt));
   onRoute(router, studies.otherLines, ({ params: { attempt } }) => store.listOtherLines(attempt));

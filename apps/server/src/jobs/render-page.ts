@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
-import { MOST_PNG_PIXELS } from '@deft/contract';
+import { MOST_PNG_PIXELS, SMALL_DRAWING } from '@deft/contract';
 import { boxOf, scaleOf, transformPoint, type Point } from '@deft/core/geometry';
 import {
   findMisfits,
@@ -129,6 +129,21 @@ export async function renderSvg(
 export function sizedSvg(svg: string, width: number, height: number): Buffer {
   const size = `width="${width}" height="${height}" preserveAspectRatio="none"`;
   return Buffer.from(svg.replace(/width="[\d.]+mm" height="[\d.]+mm"/, size));
+}
+
+/** A drawing as lists show it, as WebP: its region of a page, or all of it. */
+export async function renderSmall(source: PageSource, region: Region): Promise<Uint8Array> {
+  const about = (SMALL_DRAWING / 200) * MM_PER_INCH;
+  const { svg, width, height } = await renderSvg(source, {
+    guides: false,
+    ...(region ? { region } : {}),
+    dpi: about,
+  });
+  const scale = SMALL_DRAWING / Math.max(width, height);
+  const pixels = (mm: number): number => Math.max(1, Math.round(mm * scale));
+  return sharp(sizedSvg(svg, pixels(width), pixels(height)))
+    .webp({ quality: 82 })
+    .toBuffer();
 }
 
 /** A page as PNG, rendered from its SVG at a physical resolution that the file itself names. */

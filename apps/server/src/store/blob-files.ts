@@ -61,11 +61,7 @@ export class BlobBatch {
   /** Nothing will name what was written. @param named which of some files rows name */
   async discard(named: (names: readonly string[]) => Promise<readonly string[]>): Promise<void> {
     this.release();
-    const written = [...this.#written];
-    if (written.length === 0) return;
-    const kept = new Set(await named(written));
-    for (const sha256 of written)
-      if (!kept.has(sha256) && !this.users.has(sha256)) await this.files.remove(sha256);
+    await this.files.removeUnnamed([...this.#written], named);
   }
 }
 
@@ -130,6 +126,16 @@ export class BlobFiles {
       ({ size }) => size === bytes,
       () => false,
     );
+  }
+
+  /** Removes files that nothing names any more, but for those that something under way is about to name. */
+  async removeUnnamed(
+    names: readonly string[],
+    named: (names: readonly string[]) => Promise<readonly string[]>,
+  ): Promise<void> {
+    if (names.length === 0) return;
+    const kept = new Set(await named(names));
+    for (const sha256 of names) if (!kept.has(sha256) && !this.#users.has(sha256)) await this.remove(sha256);
   }
 
   /** Names of all files that are here, and paths of what was left half-written. */

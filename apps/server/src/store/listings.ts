@@ -1,28 +1,37 @@
-import type { ReferencePage, ReferenceQuery } from '@deft/contract';
+import type { Listed } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import { LRUCache } from 'lru-cache';
-import type { Database } from './database.ts';
-import { briefs, listIds } from './references.ts';
 
 /** How many different listings are remembered. */
-const MOST_LISTINGS = 12;
+const MOST_LISTINGS = 24;
+
+/** The part of a list that is asked for. */
+interface Part {
+  readonly from?: number;
+  readonly count?: number;
+}
+
+/** A long list: what fits, in its order, and how it is shown. */
+export interface Listing<Query extends Part, Item> {
+  readonly name: string;
+  readonly ids: (which: Omit<Query, keyof Part>) => Promise<readonly Id[]>;
+  readonly items: (ids: readonly Id[]) => Promise<ReadonlyMap<Id, Item>>;
+}
 
 /**
- * Pages of long lists. Which references fit, and in which order, is asked of the database once and
- * remembered until something is written, so that a far page of a wall costs no more than the first.
+ * Pages of long lists. What fits, and in which order, is asked of the database once and remembered until
+ * something is written, so that a far page costs no more than the first.
  */
 export class Listings {
   readonly #known = new LRUCache<string, readonly Id[]>({ max: MOST_LISTINGS });
 
-  constructor(private readonly database: Database) {}
-
-  async page(query: ReferenceQuery): Promise<ReferencePage> {
+  async page<Query extends Part, Item>(listing: Listing<Query, Item>, query: Query): Promise<Listed<Item>> {
     const { from = 0, count = 100, ...which } = query;
-    const key = JSON.stringify(Object.entries(which).sort(([a], [b]) => (a < b ? -1 : 1)));
-    const ids = this.#known.get(key) ?? (await listIds(this.database, which));
+    const key = JSON.stringify([listing.name, ...Object.entries(which).sort(([a], [b]) => (a < b ? -1 : 1))]);
+    const ids = this.#known.get(key) ?? (await listing.ids(which));
     this.#known.set(key, ids);
     const shown = ids.slice(from, from + count);
-    const found = await briefs(this.database, shown);
+    const found = await listing.items(shown);
     return { total: ids.length, items: shown.flatMap((id) => found.get(id) ?? []) };
   }
 

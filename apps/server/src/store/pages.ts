@@ -16,6 +16,7 @@ import {
 } from '@deft/core/page';
 import { patchTrouble } from '@deft/contract';
 import { newId } from '../ids.ts';
+import { among } from './among.ts';
 import { holdClosed } from './closed-pages.ts';
 import type { Database } from './database.ts';
 import { Gone, Malformed, Refused, UnknownSheet } from './refusals.ts';
@@ -135,10 +136,6 @@ function numbering(...rest: Parameters<typeof numberBatch>): Numbered[] {
 }
 
 type Tx = Pick<Database, 'insert' | 'select' | 'execute'>;
-
-/** Ids as a list that a query can look through, however many there are. */
-const among = (ids: Iterable<Id>) =>
-  sql`(select jsonb_array_elements_text(${JSON.stringify([...new Set(ids)])}::jsonb))`;
 
 /** Writes down things that a page has from now on. */
 async function insertThings(tx: Pick<Database, 'execute'>, page: Id, things: ReadonlyMap<Id, ThingType>) {

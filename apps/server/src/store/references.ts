@@ -28,6 +28,7 @@ import type { Database } from './database.ts';
 import { preparationOf } from './preparations.ts';
 import { Gone } from './refusals.ts';
 import { blobs, preparations, referenceMarks, references, setMembers } from './schema.ts';
+import { patternsOf } from './words.ts';
 
 /** The files behind a reference as it is seen. */
 export interface ReferenceFiles {
@@ -85,13 +86,9 @@ function conditions(database: Database, query: ReferenceQuery): SQL | undefined 
     wide: sql`${width} > ${SQUARE} * ${height}`,
     square: sql`greatest(${width}, ${height}) <= ${SQUARE} * least(${width}, ${height})`,
   };
-  const words = (query.q ?? '')
-    .toLowerCase()
-    .split(/\s+/)
-    .filter((word) => word !== '');
   return and(
     eq(references.hidden, query.hidden ?? false),
-    ...words.map((word) => like(references.words, `%${word.replace(/[\\%_]/g, '\\$&')}%`)),
+    ...patternsOf(query.q).map((pattern) => like(references.words, pattern)),
     query.drawn === 'never' ? eq(references.attempts, 0) : undefined,
     query.marked ? or(sql`${references.truth} is not null`, landmarked(database)) : undefined,
     query.view ? eq(references.view, query.view) : undefined,

@@ -71,6 +71,7 @@ export async function listOtherLines(database: Database, attempt: Id): Promise<L
   const { from, upTo } = timeClassOf(own.seconds);
   const alike = and(
     ne(attempts.id, attempt),
+    isNull(attempts.removal),
     upTo === Infinity
       ? or(isNull(attempts.seconds), gt(attempts.seconds, from))
       : and(gt(attempts.seconds, from), lte(attempts.seconds, upTo)),

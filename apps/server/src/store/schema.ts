@@ -17,7 +17,7 @@ import {
   uniqueIndex,
   type AnyPgColumn,
 } from 'drizzle-orm/pg-core';
-import type { FoundPage, InMind, Lifting, SubjectTrait, Truth } from '@deft/contract';
+import type { FoundPage, InMind, Lifting, Removable, SubjectTrait, Truth } from '@deft/contract';
 import type { Affine, Point } from '@deft/core/geometry';
 import type { Departure, ReportInWords } from '@deft/core/findings';
 import type { Id, Operation, ThingType } from '@deft/core/page';
@@ -230,10 +230,29 @@ export const operations = pgTable(
   ],
 );
 
+/** Sessions, studies and attempts that were removed, until they are brought back or go for good. */
+export const removals = pgTable(
+  'removals',
+  {
+    id: text('id').primaryKey(),
+    kind: text('kind').notNull().$type<Removable>(),
+    createdAt: created(),
+  },
+  (t) => [
+    index('removals_created').on(t.createdAt),
+    check('removals_kind', sql`${t.kind} in ('session', 'study', 'attempt')`),
+  ],
+);
+
+/** By which removal something is gone; null for what is there. */
+const removal = () => text('removal').references(() => removals.id, { onDelete: 'set null' });
+
 export const studies = pgTable(
   'studies',
   {
     id: text('id').primaryKey(),
+    /** The student's own name for it; empty where it goes by its reference's. */
+    title: text('title').notNull().default(''),
     reference: text('reference')
       .notNull()
       .references(() => references.id),
@@ -242,10 +261,17 @@ export const studies = pgTable(
     pass: text('pass').notNull(),
     /** Traits of the subject that were found in it. */
     ticked: jsonb('ticked').$type<readonly string[]>().notNull().default([]),
+    removal: removal(),
     createdAt: created(),
     updatedAt: moment('updated_at').notNull().defaultNow(),
   },
-  (t) => [index('studies_updated').on(t.updatedAt)],
+  (t) => [
+    index('studies_updated').on(t.updatedAt),
+    index('studies_reference').on(t.reference),
+    index('studies_removal')
+      .on(t.removal)
+      .where(sql`${t.removal} is not null`),
+  ],
 );
 
 export const traces = pgTable(
@@ -295,6 +321,10 @@ export const attempts = pgTable(
     closedAt: bigint('closed_at', { mode: 'number' }),
     /** The timed drawing that it is an untimed copy of. */
     copyOf: text('copy_of').references((): AnyPgColumn => attempts.id, { onDelete: 'set null' }),
+    /**
+     * Removed by itself, or gone with what it belongs to: it is there as long as its session or its study is.
+     */
+    removal: removal(),
     createdAt: created(),
   },
   (t) => [
@@ -302,6 +332,9 @@ export const attempts = pgTable(
     index('attempts_reference').on(t.reference),
     index('attempts_page').on(t.page),
     index('attempts_copy_of').on(t.copyOf),
+    index('attempts_removal')
+      .on(t.removal)
+      .where(sql`${t.removal} is not null`),
     check('attempts_way', sql`${t.way} in ('on screen', 'on a grid', 'on paper', 'freehand')`),
     check('attempts_source', sql`${t.source} in ('sight', 'memory', 'knowledge')`),
   ],
@@ -359,10 +392,14 @@ export const sessions = pgTable(
     inMind: text('in_mind').notNull().default(''),
     clock: jsonb('clock').$type<Clock>(),
     over: boolean('over').notNull().default(false),
+    removal: removal(),
     createdAt: created(),
   },
   (t) => [
     index('sessions_created').on(t.createdAt),
+    index('sessions_removal')
+      .on(t.removal)
+      .where(sql`${t.removal} is not null`),
     check(
       'sessions_choice',
       sql`${t.choice} in ('least drawn', 'random', 'new first', 'weakest subject', 'in order')`,
@@ -397,6 +434,12 @@ export const poses = pgTable(
   (t) => [
     uniqueIndex('poses_session').on(t.session, t.position),
     index('poses_attempt').on(t.attempt),
+    index('poses_starred')
+      .on(t.session)
+      .where(sql`${t.starred}`),
+    index('poses_noted')
+      .on(t.session)
+      .where(sql`${t.note} <> ''`),
     check('poses_end', sql`${t.end} in ('run out', 'done early', 'passed over', 'left unfinished')`),
     foreignKey({ columns: [t.session], foreignColumns: [sessions.id] }).onDelete('cascade'),
   ],

@@ -1,24 +1,24 @@
-import { and, asc, desc, eq, gt, inArray, lte, ne, sql } from 'drizzle-orm';
+import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import {
-  SHOWN_OF_A_SESSION,
   type ClockChange,
   type KeptPlan,
   type Pose,
   type PosePatch,
   type PosePicture,
   type Session,
-  type SessionBrief,
   type SessionPatch,
 } from '@deft/contract';
 import { cellOutlines, cellsFor, PAGE_SIZE, type Id } from '@deft/core/page';
 import type { Choice, Plan, Step } from '@deft/core/session';
 import { newId } from '../ids.ts';
 import type { Database } from './database.ts';
+import { dropPages } from './drop-pages.ts';
 import { layCells, makePage } from './pages.ts';
 import { Gone } from './refusals.ts';
 import {
   attempts,
+  pages,
   plans,
   poses,
   preparations,
@@ -80,7 +80,7 @@ const shownPose = ({ pose, attempt, picture, other }: Awaited<ReturnType<typeof 
   };
 };
 
-/** A session with all its poses. @throws Gone where there is no such session */
+/** A session with its poses. @throws Gone where there is none, or it was removed */
 export async function readSession(database: Database, id: Id): Promise<Session> {
   const [row] = await database
     .select()
@@ -88,9 +88,9 @@ export async function readSession(database: Database, id: Id): Promise<Session> 
     .innerJoin(sets, eq(sets.id, sessions.set))
     .where(eq(sessions.id, id));
   if (!row) throw gone();
-  const shown = (await posesOf(database).where(eq(poses.session, id)).orderBy(asc(poses.position))).map(
-    shownPose,
-  );
+  if (row.sessions.removal) throw new Gone('This session was removed. Bring it back to see it.');
+  const there = and(eq(poses.session, id), isNull(attempts.removal));
+  const shown = (await posesOf(database).where(there).orderBy(asc(poses.position))).map(shownPose);
   const { sessions: session, sets: set } = row;
   const { title, plan, choice, flip, seed, lesson, inMind, over, clock, createdAt } = session;
   return {
@@ -108,79 +108,6 @@ export async function readSession(database: Database, id: Id): Promise<Session> 
     clock,
     poses: shown,
   };
-}
-
-/** Whether a pose was drawn: come to, and not passed over. */
-const counts = sql`${poses.end} <> 'passed over'`;
-
-/** The newest sessions, without their poses. */
-export async function listSessions(database: Database): Promise<SessionBrief[]> {
-  const rows = await database
-    .select({
-      session: sessions,
-      set: sets.title,
-      count:
-        sql<number>`case when ${sessions.over} then count(*) filter (where ${counts}) else count(${poses.id}) end`.mapWith(
-          Number,
-        ),
-      drawnMs: sql<number>`coalesce(sum(${poses.drawnMs}) filter (where ${counts}), 0)`.mapWith(Number),
-      starred: sql<number>`count(*) filter (where ${poses.starred})`.mapWith(Number),
-    })
-    .from(sessions)
-    .innerJoin(sets, eq(sets.id, sessions.set))
-    .leftJoin(poses, eq(poses.session, sessions.id))
-    .groupBy(sessions.id, sets.id)
-    .orderBy(desc(sessions.createdAt), asc(sessions.id))
-    .limit(200);
-  if (rows.length === 0) return [];
-  const listed = rows.map(({ session }) => session.id);
-  const firsts = await posesOf(database).where(and(inArray(poses.session, listed), eq(poses.position, 0)));
-  const drawn = await drawnIn(database, listed);
-  const first = new Map(firsts.map(({ pose, picture }) => [pose.session, picture as PosePicture]));
-  return rows.map(({ session: { id, title, lesson, over, createdAt, set: setId }, set, ...sums }) => ({
-    id,
-    title,
-    lesson,
-    over,
-    createdAt: createdAt.getTime(),
-    set: { id: setId, title: set },
-    ...sums,
-    first: first.get(id) ?? null,
-    drawn: drawn.get(id) ?? [],
-  }));
-}
-
-/** The first poses of each session that were drawn on a page. */
-async function drawnIn(
-  database: Database,
-  listed: readonly Id[],
-): Promise<ReadonlyMap<Id, SessionBrief['drawn']>> {
-  const counted = database
-    .select({
-      session: poses.session,
-      id: poses.id,
-      page: attempts.page,
-      region: attempts.region,
-      place: sql<number>`row_number() over (partition by ${poses.session} order by ${poses.position})`.as(
-        'place',
-      ),
-    })
-    .from(poses)
-    .innerJoin(attempts, eq(attempts.id, poses.attempt))
-    .where(
-      and(
-        inArray(poses.session, [...listed]),
-        gt(poses.drawnMs, 0),
-        inArray(poses.end, ['run out', 'done early']),
-        ne(attempts.way, 'on paper'),
-      ),
-    )
-    .as('counted');
-  const rows = await database.select().from(counted).where(lte(counted.place, SHOWN_OF_A_SESSION));
-  const found = new Map<Id, SessionBrief['drawn'][number][]>();
-  for (const { session, id, page, region } of rows.sort((a, b) => a.place - b.place))
-    found.set(session, [...(found.get(session) ?? []), { id, page, region }]);
-  return found;
 }
 
 export interface MadePose {
@@ -342,11 +269,15 @@ export async function joinPoses(
   await database.transaction(async (tx) => {
     for (const { pose, region } of joins) {
       const [row] = await tx
-        .select({ attempt: poses.attempt })
+        .select({ attempt: poses.attempt, page: attempts.page, head: pages.head })
         .from(poses)
+        .innerJoin(attempts, eq(attempts.id, poses.attempt))
+        .innerJoin(pages, eq(pages.id, attempts.page))
         .where(and(eq(poses.id, pose), eq(poses.session, session)));
       if (!row) throw new Gone('This pose is not in the session.');
       await tx.update(attempts).set({ page, region }).where(eq(attempts.id, row.attempt));
+      // The page that it would have been drawn on, with nothing on it.
+      if (row.head === 1 && row.page !== page) await dropPages(tx, [row.page]);
     }
   });
 }
@@ -360,7 +291,7 @@ export async function readMisses(database: Database): Promise<Record<string, num
     .select({ subject: references.subject, miss: sql<number>`avg(${attempts.miss})`.mapWith(Number) })
     .from(attempts)
     .innerJoin(references, eq(references.id, attempts.reference))
-    .where(sql`${attempts.miss} is not null`)
+    .where(sql`${attempts.miss} is not null and ${attempts.removal} is null`)
     .groupBy(references.subject);
   return Object.fromEntries(rows.map(({ subject, miss }) => [subject, miss]));
 }

@@ -1,11 +1,19 @@
 import type { Answer, Id, Operation } from '@deft/core/page';
-import type { ReferencePage, ReferenceQuery } from '@deft/contract';
+import type {
+  Listed,
+  PracticeQuery,
+  ReferenceBrief,
+  ReferenceQuery,
+  SessionBrief,
+  StudyBrief,
+  StudyQuery,
+} from '@deft/contract';
 import { openDatabase, type Database, type OpenOptions } from './database.ts';
 import * as boards from './boards.ts';
 import * as guests from './guests.ts';
 import { keepReference } from './keep-reference.ts';
 import * as likenesses from './likenesses.ts';
-import { Listings } from './listings.ts';
+import { Listings, type Listing } from './listings.ts';
 import * as marks from './marks.ts';
 import * as pages from './pages.ts';
 import * as papers from './papers.ts';
@@ -13,10 +21,14 @@ import * as preparations from './preparations.ts';
 import * as references from './references.ts';
 import * as reports from './reports.ts';
 import * as repairs from './repairs.ts';
+import * as purge from './purge.ts';
+import * as removals from './removals.ts';
+import { listSessionIds, sessionBriefs } from './session-lists.ts';
 import * as sessions from './sessions.ts';
 import * as sets from './sets.ts';
 import * as sisters from './sisters.ts';
 import * as studies from './studies.ts';
+import { listStudyIds, studyBriefs } from './study-lists.ts';
 
 /** Drops the database from a query's arguments. */
 type Bound<F> = F extends (database: Database, ...rest: infer A) => infer R ? (...rest: A) => R : never;
@@ -34,7 +46,11 @@ const QUERIES = {
   keepReference,
   ...sets,
   ...studies,
+  listSessionIds,
+  listStudyIds,
   ...sessions,
+  ...removals,
+  ...purge,
   ...papers,
   ...reports,
   ...sisters,
@@ -49,7 +65,9 @@ const READS = /^(read|list|known|briefs|referenceFiles)/;
 
 export type Store = BoundAll<typeof QUERIES> & {
   /** A page of a wall: those that fit, in the order asked for. */
-  listReferences(query: ReferenceQuery): Promise<ReferencePage>;
+  listReferences(query: ReferenceQuery): Promise<Listed<ReferenceBrief>>;
+  listSessions(query: PracticeQuery): Promise<Listed<SessionBrief>>;
+  listStudies(query: StudyQuery): Promise<Listed<StudyBrief>>;
   appendOperations(page: Id, batch: readonly Operation[], after: number): Promise<Answer>;
   close(): Promise<void>;
 };
@@ -75,7 +93,21 @@ export async function openStore(options: OpenOptions): Promise<Store> {
       line.push(() => job().then(resolve, reject));
       void work();
     });
-  const listings = new Listings(database);
+  const listings = new Listings();
+  const listed =
+    <Query extends object, Item>(
+      name: string,
+      ids: (database: Database, which: Query) => Promise<readonly Id[]>,
+      items: (database: Database, ids: readonly Id[]) => Promise<ReadonlyMap<Id, Item>>,
+    ) =>
+    (query: Query): Promise<Listed<Item>> => {
+      const listing: Listing<Query, Item> = {
+        name,
+        ids: (which) => ids(database, which as Query),
+        items: (of) => items(database, of),
+      };
+      return queue(patient, () => listings.page(listing, query));
+    };
   const bound = Object.fromEntries(
     Object.entries(QUERIES).map(([name, query]) => [
       name,
@@ -89,7 +121,9 @@ export async function openStore(options: OpenOptions): Promise<Store> {
   ) as BoundAll<typeof QUERIES>;
   return {
     ...bound,
-    listReferences: (query) => queue(patient, () => listings.page(query)),
+    listReferences: listed('references', references.listIds, references.briefs),
+    listSessions: listed('sessions', listSessionIds, sessionBriefs),
+    listStudies: listed('studies', listStudyIds, studyBriefs),
     readPage: (...rest) => queue(urgent, () => pages.readPage(database, ...rest)),
     readPageText: (...rest) => queue(urgent, () => pages.readPageText(database, ...rest)),
     readHead: (...rest) => queue(urgent, () => pages.readHead(database, ...rest)),

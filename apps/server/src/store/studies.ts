@@ -1,11 +1,10 @@
-import { and, asc, count, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type {
   Attempt,
   AttemptPatch,
   NewAttempt,
   Pass,
   Study,
-  StudyBrief,
   StudyPatch,
   SubjectTrait,
   Way,
@@ -17,7 +16,7 @@ import { readReference } from './references.ts';
 import { Gone, Malformed } from './refusals.ts';
 import { layCopy, makePage, readPage, thingsAfter } from './pages.ts';
 import { readPaper } from './papers.ts';
-import { attempts, poses, preparations, references, setMembers, sets, studies, traces } from './schema.ts';
+import { attempts, pages, poses, setMembers, sets, studies, traces } from './schema.ts';
 
 const shown = (
   { createdAt, way, source, ...row }: typeof attempts.$inferSelect,
@@ -58,6 +57,7 @@ async function traitsOf(database: Database, reference: Id): Promise<SubjectTrait
 export async function readStudy(database: Database, id: Id): Promise<Study> {
   const [row] = await database.select().from(studies).where(eq(studies.id, id));
   if (!row) throw new Gone('This study is not on the desk.');
+  if (row.removal) throw new Gone('This study was removed. Bring it back to see it.');
   const traceRows = await database
     .select()
     .from(traces)
@@ -66,11 +66,12 @@ export async function readStudy(database: Database, id: Id): Promise<Study> {
   const attemptRows = await database
     .select()
     .from(attempts)
-    .where(eq(attempts.study, id))
+    .where(and(eq(attempts.study, id), isNull(attempts.removal)))
     .orderBy(asc(attempts.createdAt));
   const marks = await marksOf(database, attemptRows);
   return {
     id,
+    title: row.title,
     reference: await readReference(database, row.reference, row.revision),
     traits: await traitsOf(database, row.reference),
     ticked: row.ticked,
@@ -81,77 +82,28 @@ export async function readStudy(database: Database, id: Id): Promise<Study> {
   };
 }
 
-/** The studies last worked on, without their drawings but for the last, asked of the database at once. */
-export async function listStudies(database: Database): Promise<StudyBrief[]> {
-  const counted = database
-    .select({ study: attempts.study, count: count().as('count') })
-    .from(attempts)
-    .groupBy(attempts.study)
-    .as('counted');
-  const last = database
-    .selectDistinctOn([attempts.study], {
-      study: attempts.study,
-      page: attempts.page,
-      region: attempts.region,
-      miss: attempts.miss,
-    })
-    .from(attempts)
-    .orderBy(attempts.study, desc(attempts.createdAt))
-    .as('last');
-  const seen = and(
-    eq(preparations.reference, studies.reference),
-    eq(preparations.revision, studies.revision),
-  );
-  const rows = await database
-    .select({
-      id: studies.id,
-      pass: studies.pass,
-      updatedAt: studies.updatedAt,
-      attempts: sql<number>`coalesce(${counted.count}, 0)`.mapWith(Number),
-      page: last.page,
-      region: last.region,
-      miss: last.miss,
-      reference: {
-        id: references.id,
-        title: references.title,
-        revision: studies.revision,
-        width: sql<number>`coalesce(${preparations.width}, ${references.width})`.mapWith(Number),
-        height: sql<number>`coalesce(${preparations.height}, ${references.height})`.mapWith(Number),
-      },
-    })
-    .from(studies)
-    .innerJoin(references, eq(references.id, studies.reference))
-    .leftJoin(preparations, seen)
-    .leftJoin(counted, eq(counted.study, studies.id))
-    .leftJoin(last, eq(last.study, studies.id))
-    .orderBy(desc(studies.updatedAt), asc(studies.id))
-    .limit(200);
-  return rows.map(({ pass, updatedAt, page, region, miss, ...study }) => ({
-    ...study,
-    pass: pass as Pass,
-    updatedAt: updatedAt.getTime(),
-    last: page === null ? null : { page, region, miss },
-  }));
-}
-
 export interface NewStudy {
   readonly id: Id;
   readonly reference?: Id;
   readonly attempt?: Id;
 }
 
-/** Opens a reference or an attempt as a study; the study that is there for it already is given back. */
+/**
+ * Opens a reference or an attempt as a study; the study that is there for it already is given back. A drawing
+ * whose study was removed goes over to another.
+ */
 export async function openStudy(database: Database, { id, reference, attempt }: NewStudy): Promise<Study> {
   const study = await database.transaction(async (tx) => {
     const [drawn] = attempt ? await tx.select().from(attempts).where(eq(attempts.id, attempt)) : [];
     if (attempt && !drawn) throw new Gone('This drawing is not on the desk.');
-    if (drawn?.study) return drawn.study;
+    const [own] = drawn?.study ? await tx.select().from(studies).where(eq(studies.id, drawn.study)) : [];
+    if (own && !own.removal) return own.id;
     const subject = drawn?.reference ?? reference ?? '';
     const { revision } = await readReference(tx as unknown as Database, subject, drawn?.revision);
     const [there] = await tx
       .select({ id: studies.id })
       .from(studies)
-      .where(and(eq(studies.reference, subject), eq(studies.revision, revision)))
+      .where(and(eq(studies.reference, subject), eq(studies.revision, revision), isNull(studies.removal)))
       .orderBy(desc(studies.updatedAt))
       .limit(1);
     const study = there?.id ?? id;
@@ -163,11 +115,27 @@ export async function openStudy(database: Database, { id, reference, attempt }: 
 }
 
 export async function changeStudy(database: Database, id: Id, patch: StudyPatch): Promise<Study> {
+  // A name is no work on it.
+  const worked = patch.pass !== undefined || patch.ticked !== undefined;
   await database
     .update(studies)
-    .set({ ...patch, updatedAt: sql`now()` })
+    .set({ ...patch, ...(worked ? { updatedAt: sql`now()` } : {}) })
     .where(eq(studies.id, id));
   return readStudy(database, id);
+}
+
+/** Where an attempt's drawing lies, and the last number of its page. @throws Gone where there is none */
+export async function readDrawing(
+  database: Database,
+  attempt: Id,
+): Promise<Pick<Attempt, 'page' | 'region'> & { readonly head: number }> {
+  const [row] = await database
+    .select({ page: attempts.page, region: attempts.region, head: pages.head })
+    .from(attempts)
+    .innerJoin(pages, eq(pages.id, attempts.page))
+    .where(eq(attempts.id, attempt));
+  if (!row) throw new Gone('This drawing is not on the desk.');
+  return row;
 }
 
 /** Changes how an attempt is to be checked. @throws Gone where there is none */

@@ -1,4 +1,4 @@
-import { addressOf, API, type Board, type ReferenceBrief } from '@deft/contract';
+import { addressOf, API, type Board, type DrawingBrief, type ReferenceBrief } from '@deft/contract';
 import type { Placement } from '@deft/core/page';
 
 /** A reference at one of its preparations. */
@@ -22,3 +22,7 @@ export const placedOf = ({ of, reference, revision }: Placement): string =>
 /** A board as the desk renders it; another address once it has changed. */
 export const boardPictureOf = ({ page, head }: Board, dpi: number): string =>
   `${addressOf(API.pages.png, { page }, { picture: true, dpi })}#${head}`;
+
+/** A drawing as lists show it; another address once it has changed. */
+export const smallDrawingOf = ({ attempt, head }: DrawingBrief): string =>
+  addressOf(API.studies.drawing, { attempt }, { head });

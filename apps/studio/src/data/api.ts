@@ -17,6 +17,7 @@ const TAGS = [
   'Study',
   'StudiesOf',
   'Report',
+  'Removed',
 ] as const;
 
 /** The id that a list goes by. */

@@ -1,5 +1,5 @@
 import { spokenTime } from '@deft/core/session';
-import type { Pass, SessionBrief } from '@deft/contract';
+import type { Pass, SessionBrief, StudyBrief } from '@deft/contract';
 
 /** How sessions and studies are put in words wherever they are listed. */
 
@@ -15,6 +15,22 @@ export function sessionState({ over, count, drawnMs, starred }: SessionBrief): s
   return `${posesCounted(count)}, ${spokenTime(drawnMs)} drawn${stars}`;
 }
 
-/** A day as lists say it, its weekday first. @param at milliseconds since 1970, or a date */
-export const dayWords = (at: number | Date): string =>
-  new Date(at).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
+/** What a session goes by. */
+export const sessionTitle = ({ title, set }: Pick<SessionBrief, 'title' | 'set'>): string =>
+  title || set.title;
+
+/** What a study goes by. */
+export const studyTitle = ({
+  title,
+  reference,
+}: {
+  readonly title: string;
+  readonly reference: Pick<StudyBrief['reference'], 'title'>;
+}): string => title || reference.title;
+
+/** Where a study was left. */
+export function studyState({ pass, attempts }: Pick<StudyBrief, 'pass' | 'attempts'>): string {
+  return attempts > 0
+    ? `${passName(pass)}, ${attempts} ${attempts === 1 ? 'attempt' : 'attempts'}`
+    : passName(pass);
+}

@@ -1,9 +1,10 @@
 import {
   API,
   type Reference,
-  type ReferencePage,
   type ReferencePatch,
   type ReferenceQuery,
+  type Listed,
+  type ReferenceBrief,
 } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import { api, ask, listOf } from './api';
@@ -11,7 +12,7 @@ import { api, ask, listOf } from './api';
 /** References as every feature sees them; what only their own screens do is in `references/api.ts`. */
 export const referencesApi = api.injectEndpoints({
   endpoints: (build) => ({
-    references: build.query<ReferencePage, ReferenceQuery>({
+    references: build.query<Listed<ReferenceBrief>, ReferenceQuery>({
       query: (query) => ask(API.references.list, { query }),
       providesTags: [listOf('Reference')],
     }),

@@ -1,11 +1,12 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { FIRST_PLAN } from '@deft/core/session';
-import { dayWords } from '../data/brief-words';
+import { dayWords } from '../data/date-words';
 import { useSessionsQuery } from '../data/sessions-api';
 import { useSetsQuery } from '../data/sets-api';
 import { useDesk } from '../data/store';
 import { useStudiesQuery } from '../data/studies-api';
+import { useAbout } from '../practice/use-about';
 import { MainAct } from '../ui/acts';
 import { Empty, Screen, Waiting } from '../ui/screen';
 import { useWide } from '../ui/use-desk-theme';
@@ -15,22 +16,28 @@ import { LastSessions } from './last-sessions';
 import { WarmUp } from './warm-up';
 import { EMPTY_DESK } from './words';
 
+/** How many studies and sessions lie on the desk. */
+const STUDIES = 4;
+const SESSIONS = 2;
+
 /** What lies on the desk: something to begin at once, and what was begun. */
 export function DeskScreen() {
   const wide = useWide();
   const router = useRouter();
   const { data: sets, isError, refetch } = useSetsQuery();
-  const { data: studies = [] } = useStudiesQuery();
-  const { data: sessions = [] } = useSessionsQuery();
+  const { data: studies } = useStudiesQuery({ from: 0, count: STUDIES });
+  const { data: sessions } = useSessionsQuery({ from: 0, count: SESSIONS });
+  const { about, panel } = useAbout();
   const full = sets?.filter(({ count }) => count > 0) ?? [];
   const { last: used } = useDesk('timed').timed;
   const set = full.find(({ id }) => id === used?.set) ?? full[0];
   const others = full.filter((other) => other !== set);
   const next = set && [...set.first].sort((a, b) => a.attempts - b.attempts)[0];
-  const last = sessions.length > 0 ? <LastSessions sessions={sessions} /> : null;
+  const last = sessions?.total ? <LastSessions sessions={sessions} onAbout={about} /> : null;
   return (
     <Screen
       title="Your desk"
+      over={panel}
       aside={
         <Text size={13} soft>
           {dayWords(new Date())}
@@ -52,7 +59,7 @@ export function DeskScreen() {
           {wide ? last : null}
         </View>
         <View style={[styles.column, wide && styles.second]}>
-          <GoOnWith studies={studies} />
+          {studies ? <GoOnWith studies={studies} onAbout={about} /> : null}
           {wide ? null : last}
         </View>
       </View>

@@ -1,6 +1,4 @@
-import type { StudyBrief } from '@deft/contract';
 import type { Plan } from '@deft/core/session';
-import { passName } from '../data/brief-words';
 
 /** The sentences of the desk, in one place. */
 export const EMPTY_DESK =
@@ -14,9 +12,3 @@ export const beginWith = (set: string, seconds: number): string =>
   seconds <= 60 * WARM_UP ? `Warm up with ${set}` : `Draw from ${set}`;
 /** A plan by its name, and what the set's note says. */
 export const planOf = ({ title }: Plan, note: string): string => `${title}. ${note}`.trim();
-
-/** Where a study was left. */
-export function studyState({ pass, attempts }: StudyBrief): string {
-  const name = passName(pass);
-  return attempts > 1 ? `${name}, attempt ${attempts}` : name;
-}

@@ -1,68 +1,14 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { useDebouncedCallback } from 'use-debounce';
-import type { ReferenceQuery, ReferenceSet } from '@deft/contract';
+import type { ReferenceQuery } from '@deft/contract';
 import { Act } from '../ui/acts';
 import { Choice, Option } from '../ui/choice';
-import { Field } from '../ui/field';
 import { Switch } from '../ui/switch';
 import { Way } from '../ui/way';
 import { FILTERS, SORT_WORDS } from './words';
 
-/** How long the typing rests before the words are sought, milliseconds. */
-const REST_MS = 220;
-
 export const isOn = (query: ReferenceQuery, on: Partial<ReferenceQuery>): boolean =>
   Object.entries(on).every(([key, value]) => query[key as keyof ReferenceQuery] === value);
-
-/** Which set the wall shows. */
-export function SetChoice({
-  sets,
-  current,
-  onChoose,
-}: {
-  readonly sets: readonly ReferenceSet[];
-  readonly current: string | undefined;
-  readonly onChoose: (set: string | undefined) => void;
-}) {
-  return (
-    <Choice label="Set" inOneRow style={styles.sets}>
-      <Option label="All" on={current === undefined} onPress={() => onChoose(undefined)} />
-      {sets.map(({ id, title }) => (
-        <Option key={id} label={title} on={current === id} onPress={() => onChoose(id)} />
-      ))}
-    </Choice>
-  );
-}
-
-/** The words sought, asked for once the typing rests. */
-export function Search({
-  value,
-  label,
-  onChange,
-}: {
-  readonly value: string;
-  readonly label: string;
-  readonly onChange: (q: string) => void;
-}) {
-  const [text, setText] = useState(value);
-  const rested = useDebouncedCallback((typed: string) => onChange(typed.trim()), REST_MS);
-  return (
-    <View style={styles.search}>
-      <Field
-        label={label}
-        value={text}
-        maxLength={200}
-        testID="search"
-        onChangeText={(typed) => {
-          setText(typed);
-          rested(typed);
-        }}
-      />
-    </View>
-  );
-}
 
 interface FilterProps {
   readonly query: ReferenceQuery;
@@ -148,8 +94,6 @@ export function WallActs(props: WallActsProps) {
 }
 
 const styles = StyleSheet.create({
-  sets: { marginVertical: -8 },
-  search: { flexGrow: 1, minWidth: 180, maxWidth: 340 },
   filter: { gap: 2, marginVertical: -6 },
   switches: { gap: 10 },
   ways: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 14, marginVertical: -10 },

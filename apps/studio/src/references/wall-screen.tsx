@@ -6,6 +6,8 @@ import { sentenceOf } from '../data/refusals';
 import { useReferencesQuery } from '../data/references-api';
 import { Act, MainAct } from '../ui/acts';
 import { Empty, Screen, Waiting } from '../ui/screen';
+import { Search } from '../ui/search';
+import { SetChoice } from '../ui/set-choice';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import { useLostQuery, useMoveMemberMutation } from './api';
@@ -17,7 +19,7 @@ import { SetPanel } from './set-panel';
 import { useDrop } from './use-drop';
 import { useWall } from './use-wall';
 import { Wall } from './wall';
-import { Filter, Search, SetChoice, WallActs, WallWays } from './wall-acts';
+import { Filter, WallActs, WallWays } from './wall-acts';
 import { countOf, EMPTY_SET, EMPTY_WALL, lostWords, NOTHING_FITS, orderingWords } from './words';
 
 /** The library as a wall, or one set of it: sought, filtered, ordered, brought in. */

@@ -5,7 +5,6 @@ import {
   type KeptPlan,
   type PosePatch,
   type Session,
-  type SessionPatch,
 } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import type { Plan } from '@deft/core/session';
@@ -21,10 +20,6 @@ const sessionsOwnApi = api.injectEndpoints({
       query: ({ id, ...body }) => ask(API.sessions.putClock, { params: { id }, body }),
       invalidatesTags: (_answer, _error, { id, over }) =>
         over ? [{ type: 'Session', id }, listOf('Session')] : [],
-    }),
-    changeSession: build.mutation<Session, { id: Id; patch: SessionPatch }>({
-      query: ({ id, patch }) => ask(API.sessions.change, { params: { id }, body: patch }),
-      invalidatesTags: (_session, _error, { id }) => [{ type: 'Session', id }, listOf('Session')],
     }),
     changePose: build.mutation<Session, { session: Id; pose: Id; patch: PosePatch }>({
       query: ({ session, pose, patch }) =>
@@ -70,7 +65,6 @@ const sessionsOwnApi = api.injectEndpoints({
 export const {
   useSessionQuery,
   usePutClockMutation,
-  useChangeSessionMutation,
   useChangePoseMutation,
   useAnotherPictureMutation,
   usePlansQuery,

@@ -4,12 +4,13 @@ import { View } from 'react-native';
 import type { Id } from '@deft/core/page';
 import { firstPictures } from '@deft/core/session';
 import { addressOf, API, begunOf, countedOf, type Session } from '@deft/contract';
-import { useChangeSessionMutation } from './api';
 import { posesCounted } from '../data/brief-words';
 import { sendOn } from '../data/use-page';
+import { useChangeSessionMutation } from '../data/sessions-api';
 import { useDesk } from '../data/store';
 import { useSaving } from '../data/use-saving';
 import { useStart } from '../data/use-start';
+import { NameField, RemoveAct } from '../practice/about-panel';
 import { Act, MainAct } from '../ui/acts';
 import { Field } from '../ui/field';
 import { SavingSign } from '../ui/saving-sign';
@@ -33,7 +34,6 @@ export function ContactSheet({ session }: { readonly session: Session }) {
   const { study, start, busy } = useStart();
   const { making, sentence, save, stop } = useSaving();
   const [noteSession] = useChangeSessionMutation();
-  const [title, setTitle] = useState(session.title);
   const [lesson, setLesson] = useState(session.lesson);
   const [open, setOpen] = useState<Id | null>(null);
   // What was drawn while the desk was away is sent first; then the drawings are looked at anew.
@@ -46,6 +46,7 @@ export function ContactSheet({ session }: { readonly session: Session }) {
     };
   }, []);
   const { plan, set } = session;
+  const named = { kind: 'session', ...session } as const;
   const [all, setAll] = useState(false);
   const begun = begunOf(session.poses);
   const poses = all ? session.poses : begun;
@@ -192,15 +193,7 @@ export function ContactSheet({ session }: { readonly session: Session }) {
           ),
         )}
       </View>
-      <Field
-        label="A name for this session"
-        value={title}
-        onChangeText={setTitle}
-        onBlur={() =>
-          title.trim() !== session.title && void noteSession({ id: session.id, patch: { title } })
-        }
-        maxLength={80}
-      />
+      <NameField of={named} />
       <Field
         label="The lesson of the day"
         value={lesson}
@@ -210,6 +203,12 @@ export function ContactSheet({ session }: { readonly session: Session }) {
         maxLength={4000}
         testID="lesson"
       />
+      <View style={{ flexDirection: 'row' }}>
+        <RemoveAct
+          of={named}
+          onGone={() => (router.canGoBack() ? router.back() : router.replace('/sessions'))}
+        />
+      </View>
     </Screen>
   );
 }

@@ -6,13 +6,15 @@ import { timeLeft, type Clock } from '@deft/core/session';
 import { takePen } from '../data/desk-slice';
 import type { PageKeeper } from '../data/page-keeper';
 import { useDesk, useDeskDispatch } from '../data/store';
+import { KeyList } from '../page/parts/keys-panel';
 import { LookChoice } from '../page/parts/look-choice';
 import type { Look } from '../page/second-look';
 import { Act, MainAct } from '../ui/acts';
 import { Choice, Option } from '../ui/choice';
 import { Switch } from '../ui/switch';
-import { usePalette } from '../ui/use-desk-theme';
+import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
+import { SESSION_KEYS } from './session-keys';
 import { Ticking } from './ticking';
 import type { AnotherPicture } from './use-another-picture';
 import type { RunningClock } from './use-clock';
@@ -45,13 +47,15 @@ export function HeldPanel({ clock, say, another, onMark, lacking, tools }: HeldP
   const router = useRouter();
   const [since] = useState(() => performance.now());
   const [ending, setEnding] = useState(false);
+  const [keys, setKeys] = useState(false);
+  const wide = useWide();
   return (
     <View style={[styles.over, { backgroundColor: `${palette.desk}B0` }]}>
       <View
         role="dialog"
         aria-label="Held"
         testID="held"
-        style={[styles.leaf, { backgroundColor: palette.paper, borderColor: palette.ink }]}
+        style={[styles.leaf, SCROLLED, { backgroundColor: palette.paper, borderColor: palette.ink }]}
       >
         <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 10 }}>
           <Text size={26} kind="heading" level={1}>
@@ -89,7 +93,9 @@ export function HeldPanel({ clock, say, another, onMark, lacking, tools }: HeldP
         <View style={styles.acts}>
           {onMark ? <Act small label="Mark the picture" onPress={onMark} testID="mark" /> : null}
           <Act small label="Leave it for later" onPress={() => router.replace('/')} />
+          {wide ? <Act small label="Keys" pressed={keys} onPress={() => setKeys(!keys)} /> : null}
         </View>
+        {keys ? <KeyList keys={SESSION_KEYS} /> : null}
       </View>
     </View>
   );
@@ -119,9 +125,12 @@ function HeldTools({ keeper, look, onLook, mirrored, onMirror }: Tools) {
   );
 }
 
+/** Where it is higher than the screen, it is moved along. */
+const SCROLLED = { overflow: 'auto' } as object;
+
 const styles = StyleSheet.create({
   over: { position: 'absolute', inset: 0, alignItems: 'center', justifyContent: 'center', padding: 12 },
-  leaf: { width: '100%', maxWidth: 400, padding: 16, gap: 8, borderWidth: 3 },
+  leaf: { width: '100%', maxWidth: 400, maxHeight: '100%', padding: 16, gap: 8, borderWidth: 3 },
   acts: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   pens: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8 },
   looks: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 6 },

@@ -16,7 +16,7 @@ import { Choice, Option } from '../ui/choice';
 import { usePalette } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import { useLatest } from '../ui/use-latest';
-import { MARK_HOW } from './words';
+import { MARK_HOW, MARKS_FULL } from './words';
 
 interface MarkPictureProps {
   readonly pose: Pose;
@@ -46,8 +46,9 @@ export function MarkPicture({ pose, marks, mirrored, onMarks, onDone }: MarkPict
   const used = new Set(marks.flatMap((mark) => (mark.kind === 'landmark' ? [mark.name] : [])));
   const [asked, setAsked] = useState<string | null>(null);
   const name = asked ?? names.find((one) => !used.has(one)) ?? null;
-  const put = (mark: PictureMark): void => {
-    if (marks.length < MOST_PICTURE_MARKS) onMarks([...marks, mark]);
+  const full = marks.length >= MOST_PICTURE_MARKS;
+  const put = (mark: PictureMark, others = marks): void => {
+    if (others.length < MOST_PICTURE_MARKS) onMarks([...others, mark]);
   };
   const ended = useLatest((way: readonly Point[]) => {
     setLine([]);
@@ -55,7 +56,7 @@ export function MarkPicture({ pose, marks, mirrored, onMarks, onDone }: MarkPict
     if (kind === 'line' && way.length > 1) put({ kind, id: newId(), points: fewer(way) });
     if (kind === 'landmark' && last && name) {
       const others = marks.filter((mark) => mark.kind !== 'landmark' || mark.name !== name);
-      onMarks([...others, { kind, id: newId(), name, at: last }]);
+      put({ kind, id: newId(), name, at: last }, others);
       setAsked(null);
     }
   });
@@ -106,8 +107,8 @@ export function MarkPicture({ pose, marks, mirrored, onMarks, onDone }: MarkPict
           disabled={marks.length === 0}
           onPress={() => onMarks(marks.slice(0, -1))}
         />
-        <Text size={13} soft style={styles.how}>
-          {kind === 'landmark' && name ? `Touch the ${name}` : MARK_HOW}
+        <Text size={13} soft live style={styles.how}>
+          {full ? MARKS_FULL : kind === 'landmark' && name ? `Touch the ${name}` : MARK_HOW}
         </Text>
       </View>
       {kind === 'landmark' ? (

@@ -4,12 +4,12 @@ import type { Pose } from '@deft/contract';
 import type { PageKeeper } from '../data/page-keeper';
 import { useDesk } from '../data/store';
 import { SaveSign, SlimLine } from '../page/parts/slim-line';
-import { Act } from '../ui/acts';
 import { useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
+import { RunningActs } from './running-acts';
 import { Ticking } from './ticking';
 import type { Running } from './use-running';
-import { doingWords, FETCHING, minutesAndSeconds } from './words';
+import { doingWords, minutesAndSeconds } from './words';
 
 interface PoseLineProps {
   readonly running: Running;
@@ -21,7 +21,7 @@ interface PoseLineProps {
 export function PoseLine({ running, pose, keeper }: PoseLineProps) {
   const wide = useWide();
   const { figures } = useDesk('timed').timed;
-  const { clock, now, poses, say, another } = running;
+  const { clock, now, poses } = running;
   const { source, seconds } = pose.step;
   const doing = doingWords(stretchOf(clock)?.doing ?? null, source, seconds);
   const nth = `${clock.current + 1} of ${poses.length}`;
@@ -38,18 +38,7 @@ export function PoseLine({ running, pose, keeper }: PoseLineProps) {
         </View>
       }
       middle={wide ? <SaveSign keeper={keeper} /> : null}
-      right={
-        another.busy ? (
-          <Text size={13} soft live>
-            {FETCHING}
-          </Text>
-        ) : clock.phase === 'running' ? (
-          <View style={styles.acts}>
-            <Act small label="Next" testID="next" onPress={() => say({ kind: 'next' })} />
-            <Act small label="Hold" testID="hold" onPress={() => say({ kind: 'hold' })} style={styles.hold} />
-          </View>
-        ) : null
-      }
+      right={<RunningActs small running={running} />}
     />
   );
 }
@@ -57,6 +46,4 @@ export function PoseLine({ running, pose, keeper }: PoseLineProps) {
 const styles = StyleSheet.create({
   left: { flexDirection: 'row', alignItems: 'baseline', gap: 14, flexShrink: 1 },
   place: { flexShrink: 1 },
-  acts: { flexDirection: 'row', gap: 8 },
-  hold: { minWidth: 74 },
 });

@@ -5,6 +5,7 @@ import type { OrderOfWork } from '@deft/core/strokes';
 import { factsOf, type Pose, type Session } from '@deft/contract';
 import { useChangePoseMutation } from './api';
 import { useStart } from '../data/use-start';
+import { useRemoving } from '../practice/use-removing';
 import { Act, MainAct } from '../ui/acts';
 import { Field } from '../ui/field';
 import { Panel } from '../ui/panel';
@@ -27,6 +28,7 @@ interface PosePanelProps {
 export function PosePanel({ session, pose, order, onClose }: PosePanelProps) {
   const [notePose] = useChangePoseMutation();
   const { study, start, busy } = useStart();
+  const remove = useRemoving();
   const [note, setNote] = useState(pose.note);
   const { reference, step, flipped } = pose;
   const keep = (): void => {
@@ -72,6 +74,13 @@ export function PosePanel({ session, pose, order, onClose }: PosePanelProps) {
       </View>
       <View style={styles.row}>
         <StarAct session={session} pose={pose} />
+        <Act
+          label="Remove this drawing"
+          testID="remove"
+          onPress={() =>
+            void remove('attempt', [pose.attempt], reference.title).then((done) => done && onClose())
+          }
+        />
         <Act label={`Draw it ${VARIANTS} ways`} disabled={busy} onPress={variants} />
       </View>
     </Panel>

@@ -5,9 +5,10 @@ import { useDesk } from '../data/store';
 import { Act } from '../ui/acts';
 import { usePalette, useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
+import { RunningActs } from './running-acts';
 import { Ticking } from './ticking';
 import type { Running } from './use-running';
-import { doingWords, FETCHING, minutesAndSeconds, notThisOne } from './words';
+import { doingWords, minutesAndSeconds, notThisOne } from './words';
 
 interface RunningFootProps {
   readonly running: Running;
@@ -21,7 +22,7 @@ export function RunningFoot({ running, pose, inMind }: RunningFootProps) {
   const palette = usePalette();
   const wide = useWide();
   const { figures } = useDesk('timed').timed;
-  const { clock, now, poses, say, another } = running;
+  const { clock, now, poses, another } = running;
   const { ground, source, seconds } = pose.step;
   const doing = doingWords(stretchOf(clock)?.doing ?? null, source, seconds);
   const place = `${clock.current + 1} of ${poses.length}, ${doing}`;
@@ -45,19 +46,11 @@ export function RunningFoot({ running, pose, inMind }: RunningFootProps) {
             {`${place}${pose.flipped ? ', the other way round' : ''}`}
           </Text>
         </View>
-        {another.busy ? (
-          <Text size={13} soft live>
-            {FETCHING}
-          </Text>
-        ) : clock.phase === 'running' ? (
-          <View style={styles.acts}>
-            {ground === 'on paper' && another.can ? (
-              <Act label={notThisOne(another)} onPress={another.ask} />
-            ) : null}
-            <Act label="Next" testID="next" onPress={() => say({ kind: 'next' })} />
-            <Act label="Hold" testID="hold" onPress={() => say({ kind: 'hold' })} style={{ minWidth: 84 }} />
-          </View>
-        ) : null}
+        <RunningActs running={running}>
+          {ground === 'on paper' && another.can ? (
+            <Act label={notThisOne(another)} onPress={another.ask} />
+          ) : null}
+        </RunningActs>
       </View>
     </View>
   );
@@ -67,7 +60,6 @@ const styles = StyleSheet.create({
   left: { flexDirection: 'row', alignItems: 'baseline', gap: 16, flexShrink: 1 },
   // Three acts beside it leave no room for a line of words.
   stacked: { flexDirection: 'column', alignItems: 'flex-start', gap: 0 },
-  acts: { flexDirection: 'row', gap: 8 },
   mind: { paddingHorizontal: 16, paddingTop: 6 },
   foot: {
     minHeight: 54,

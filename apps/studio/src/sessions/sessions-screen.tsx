@@ -1,24 +1,53 @@
 import { useRouter } from 'expo-router';
-import { StyleSheet, View } from 'react-native';
-import type { SessionBrief } from '@deft/contract';
-import { smallOf } from '../data/addresses';
-import { dayWords, sessionState } from '../data/brief-words';
-import { useSessionsQuery } from '../data/sessions-api';
+import { useLazySessionIdsQuery, useSessionsQuery } from '../data/sessions-api';
+import { CardToCome, type PracticeRowProps } from '../practice/practice-list';
+import { PracticeScreen } from '../practice/practice-screen';
+import { SessionCard } from '../practice/session-card';
+import { askedFor, usePracticeQuery } from '../practice/use-practice-query';
 import { MainAct } from '../ui/acts';
-import { Filling, OpenCard } from '../ui/open-card';
-import { Empty, Screen, Waiting } from '../ui/screen';
+import { partOfRow } from '../ui/rows-in-view';
 import { useWide } from '../ui/use-desk-theme';
-import { Text } from '../ui/text';
 import { NO_SESSIONS } from './words';
+
+function SessionRow({ query, row, columns, cell, chosen, onTouch, onAbout }: PracticeRowProps) {
+  const { from, count, place } = partOfRow(row, columns);
+  const { data } = useSessionsQuery({ ...query, from, count });
+  if (!data) return <CardToCome width={cell} />;
+  return data.items
+    .slice(place, place + columns)
+    .map((session) => (
+      <SessionCard
+        key={session.id}
+        session={session}
+        width={cell}
+        chosen={chosen && chosen.has(session.id)}
+        onPress={() => onTouch(session.id)}
+        onAbout={() => onAbout({ kind: 'session', ...session })}
+      />
+    ));
+}
 
 /** All sessions, the last one first. */
 export function SessionsScreen() {
   const router = useRouter();
   const wide = useWide();
-  const { data: sessions, isError, refetch } = useSessionsQuery();
+  const { query: sought, change } = usePracticeQuery();
+  const { pass: _none, ...query } = askedFor(sought);
+  const { data, isError, refetch } = useSessionsQuery({ ...query, from: 0, count: 1 });
+  const [ids] = useLazySessionIdsQuery();
   return (
-    <Screen
+    <PracticeScreen
       title="Sessions"
+      kind="session"
+      empty={NO_SESSIONS}
+      {...{ sought, query }}
+      onSeek={change}
+      total={data?.total}
+      failed={isError}
+      retry={() => void refetch()}
+      listIds={async () => (await ids(query)).data ?? []}
+      Row={SessionRow}
+      onOpen={(id) => router.push({ pathname: '/sessions/[id]', params: { id } })}
       foot={
         <MainAct
           label="Timed poses"
@@ -26,56 +55,6 @@ export function SessionsScreen() {
           style={{ flex: wide ? undefined : 1 }}
         />
       }
-    >
-      {!sessions ? <Waiting failed={isError} retry={() => void refetch()} /> : null}
-      {sessions?.length === 0 ? <Empty>{NO_SESSIONS}</Empty> : null}
-      <View style={styles.cards}>
-        {sessions?.map((session) => (
-          <SessionCard
-            key={session.id}
-            session={session}
-            width={wide ? 340 : '100%'}
-            onPress={() => router.push({ pathname: '/sessions/[id]', params: { id: session.id } })}
-          />
-        ))}
-      </View>
-    </Screen>
+    />
   );
 }
-
-interface SessionCardProps {
-  readonly session: SessionBrief;
-  readonly width: number | '100%';
-  readonly onPress: () => void;
-}
-
-function SessionCard({ session, width, onPress }: SessionCardProps) {
-  const { first, lesson } = session;
-  return (
-    <OpenCard
-      testID="session"
-      height={lesson ? 128 : 96}
-      pictureWidth={76}
-      picture={first ? <Filling source={smallOf(first)} /> : null}
-      onPress={onPress}
-      style={{ width }}
-    >
-      <Text kind="strong" lines={1}>
-        {session.title || session.set.title}
-      </Text>
-      <Text size={13} soft>
-        {sessionState(session)}
-      </Text>
-      <Text size={12} soft>
-        {dayWords(session.createdAt)}
-      </Text>
-      {lesson ? (
-        <Text size={13} lines={2}>
-          {lesson}
-        </Text>
-      ) : null}
-    </OpenCard>
-  );
-}
-
-const styles = StyleSheet.create({ cards: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 } });

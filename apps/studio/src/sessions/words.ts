@@ -8,6 +8,7 @@ import {
   type Plan,
   type Source,
 } from '@deft/core/session';
+import { MOST_PICTURE_MARKS } from '@deft/core/reference';
 import { posesCounted } from '../data/brief-words';
 
 export { spoken };
@@ -84,6 +85,7 @@ export const notThisOne = ({ isBack }: { readonly isBack: boolean }): string =>
   isBack ? 'The other picture' : 'Not this one';
 export const WHOLE_PAGE = 'the whole page, with all its tools';
 export const MARK_HOW = 'For the eye only: nothing of it becomes your drawing.';
+export const MARKS_FULL = `${MOST_PICTURE_MARKS} marks are on this picture, which is all it takes. Take one back first.`;
 export const FETCHING = 'Another picture comes …';
 
 export const NO_SET =

@@ -1,3 +1,4 @@
+import { momentWords } from '../data/date-words';
 import { View } from 'react-native';
 import { sentenceOf } from '../data/refusals';
 import { useDoorQuery, useRemoveGuestMutation, useSetDoorMutation } from './api';
@@ -12,13 +13,6 @@ import { Text } from '../ui/text';
 /** How often it is asked who has come, milliseconds. */
 const ASKED_EVERY = 3000;
 
-const day = (at: number): string =>
-  new Date(at).toLocaleDateString('en-GB', {
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  });
 /** Figures in fours, as they are read out. */
 const inFours = (code: string): string => code.replace(/(\d{4})(?=\d)/g, '$1 ');
 
@@ -110,7 +104,7 @@ export function DoorScreen() {
                 borderColor: palette.rule,
               }}
             >
-              <Text style={{ flexShrink: 1 }}>{`${guest.name}, since ${day(guest.createdAt)}`}</Text>
+              <Text style={{ flexShrink: 1 }}>{`${guest.name}, since ${momentWords(guest.createdAt)}`}</Text>
               <Act
                 small
                 label="Send away"

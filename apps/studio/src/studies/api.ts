@@ -6,7 +6,6 @@ import {
   type NewReport,
   type NoticedOn,
   type Study,
-  type StudyPatch,
 } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import type { LineFigures } from '@deft/core/strokes';
@@ -20,10 +19,6 @@ const studiesOwnApi = api.injectEndpoints({
         { type: 'Study', id },
         ...(study ? [{ type: 'StudiesOf' as const, id: study.reference.id }] : []),
       ],
-    }),
-    changeStudy: build.mutation<Study, { id: Id } & StudyPatch>({
-      query: ({ id, ...patch }) => ask(API.studies.change, { params: { id }, body: patch }),
-      invalidatesTags: (_study, _error, { id }) => [{ type: 'Study', id }, listOf('Study')],
     }),
     addTrace: build.mutation<Study, Id>({
       query: (id) => ask(API.studies.addTrace, { params: { id } }),
@@ -73,7 +68,6 @@ const studiesOwnApi = api.injectEndpoints({
 
 export const {
   useStudyQuery,
-  useChangeStudyMutation,
   useAddTraceMutation,
   useAddAttemptMutation,
   useChangeAttemptMutation,

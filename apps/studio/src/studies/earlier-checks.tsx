@@ -1,3 +1,4 @@
+import { momentWords } from '../data/date-words';
 import { StyleSheet, View } from 'react-native';
 import type { Attempt, KeptReport } from '@deft/contract';
 import { Act } from '../ui/acts';
@@ -5,15 +6,6 @@ import { Panel } from '../ui/panel';
 import { usePalette } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import { useReportsQuery } from './api';
-
-const when = (at: number): string =>
-  new Date(at).toLocaleString('en-GB', {
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-    hour: '2-digit',
-    minute: '2-digit',
-  });
 
 /** What checks said of an attempt before the last, the newest first. */
 function useEarlier(attempt: Attempt): readonly KeptReport[] {
@@ -50,7 +42,9 @@ function Earlier({ report: { createdAt, headline, miss, says } }: { readonly rep
   return (
     <View style={[styles.report, { borderColor: palette.rule }]} testID="earlier-check">
       <Text size={13} soft>
-        {miss === null ? when(createdAt) : `${when(createdAt)} · average miss ${miss.toFixed(1)} %`}
+        {miss === null
+          ? momentWords(createdAt)
+          : `${momentWords(createdAt)} · average miss ${miss.toFixed(1)} %`}
       </Text>
       <Text kind="strong">{headline}</Text>
       {says.map(({ sentence, sure }) => (

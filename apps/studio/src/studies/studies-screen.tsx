@@ -1,49 +1,50 @@
 import { useRouter } from 'expo-router';
-import { StyleSheet, View } from 'react-native';
-import { smallOf } from '../data/addresses';
-import { passName } from '../data/brief-words';
-import { useStudiesQuery } from '../data/studies-api';
-import { Filling, OpenCard } from '../ui/open-card';
-import { Empty, Screen, Waiting } from '../ui/screen';
-import { useWide } from '../ui/use-desk-theme';
-import { Text } from '../ui/text';
+import { useLazyStudyIdsQuery, useStudiesQuery } from '../data/studies-api';
+import { CardToCome, type PracticeRowProps } from '../practice/practice-list';
+import { PracticeScreen } from '../practice/practice-screen';
+import { StudyCard } from '../practice/study-card';
+import { askedFor, usePracticeQuery } from '../practice/use-practice-query';
+import { partOfRow } from '../ui/rows-in-view';
 import { NO_STUDIES } from './words';
 
-/** All studies, the last one first. */
-export function StudiesScreen() {
-  const router = useRouter();
-  const wide = useWide();
-  const { data: studies, isError, refetch } = useStudiesQuery();
-  return (
-    <Screen title="Studies">
-      {!studies ? <Waiting failed={isError} retry={() => void refetch()} /> : null}
-      {studies?.length === 0 ? <Empty>{NO_STUDIES}</Empty> : null}
-      <View style={styles.cards}>
-        {studies?.map(({ id, reference, pass, attempts, updatedAt }) => (
-          <OpenCard
-            key={id}
-            testID="study"
-            height={118}
-            pictureWidth={94}
-            picture={<Filling source={smallOf(reference)} />}
-            onPress={() => router.push({ pathname: '/studies/[id]', params: { id } })}
-            style={{ width: wide ? 340 : '100%' }}
-          >
-            <Text kind="strong" lines={1}>
-              {reference.title}
-            </Text>
-            <Text size={13} soft>
-              {passName(pass)}
-            </Text>
-            <Text size={13} soft>{`${attempts} ${attempts === 1 ? 'attempt' : 'attempts'}`}</Text>
-            <Text size={12} soft>
-              {new Date(updatedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}
-            </Text>
-          </OpenCard>
-        ))}
-      </View>
-    </Screen>
-  );
+function StudyRow({ query, row, columns, cell, chosen, onTouch, onAbout }: PracticeRowProps) {
+  const { from, count, place } = partOfRow(row, columns);
+  const { data } = useStudiesQuery({ ...query, from, count });
+  if (!data) return <CardToCome width={cell} />;
+  return data.items
+    .slice(place, place + columns)
+    .map((study) => (
+      <StudyCard
+        key={study.id}
+        study={study}
+        width={cell}
+        chosen={chosen && chosen.has(study.id)}
+        onPress={() => onTouch(study.id)}
+        onAbout={() => onAbout({ kind: 'study', ...study })}
+      />
+    ));
 }
 
-const styles = StyleSheet.create({ cards: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 } });
+/** All studies, that which was last worked on first. */
+export function StudiesScreen() {
+  const router = useRouter();
+  const { query: sought, change } = usePracticeQuery();
+  const query = askedFor(sought);
+  const { data, isError, refetch } = useStudiesQuery({ ...query, from: 0, count: 1 });
+  const [ids] = useLazyStudyIdsQuery();
+  return (
+    <PracticeScreen
+      title="Studies"
+      kind="study"
+      empty={NO_STUDIES}
+      {...{ sought, query }}
+      onSeek={change}
+      total={data?.total}
+      failed={isError}
+      retry={() => void refetch()}
+      listIds={async () => (await ids(query)).data ?? []}
+      Row={StudyRow}
+      onOpen={(id) => router.push({ pathname: '/studies/[id]', params: { id } })}
+    />
+  );
+}

@@ -1,4 +1,5 @@
 import { createContext, useContext } from 'react';
+import type { Id } from '@deft/core/page';
 import type { Attempt, Board, InMind, Study } from '@deft/contract';
 import type { PageKeeper } from '../data/page-keeper';
 
@@ -19,6 +20,8 @@ export interface OpenedStudy {
   readonly setBefore: (before: boolean) => void;
   /** Goes on drawing the attempt that is shown. */
   readonly goOnDrawing: () => void;
+  /** Shows another attempt; null for the last there is. */
+  readonly showAttempt: (attempt: Id | null) => void;
   /** Shows the untimed copy of the drawing that is shown, which its bell has closed. */
   readonly showCopy: () => void;
   /** Begins a new attempt, on a page of its own, with something to watch in it. */

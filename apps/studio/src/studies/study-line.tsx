@@ -1,14 +1,13 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { PASSES, type Pass, type Study } from '@deft/contract';
-import { passName } from '../data/brief-words';
+import { passName, studyTitle } from '../data/brief-words';
 import type { PageKeeper } from '../data/page-keeper';
 import { SaveSign, SlimLine } from '../page/parts/slim-line';
 import { Act } from '../ui/acts';
 import { Choice, Option } from '../ui/choice';
 import { useWide } from '../ui/use-desk-theme';
 import { Way } from '../ui/way';
-import { Text } from '../ui/text';
 import { STUDY_PASSES } from './passes';
 import type { StudyFlow } from './use-study-flow';
 
@@ -23,10 +22,12 @@ interface StudyLineProps {
   readonly passesOpen: boolean;
   readonly onPasses: () => void;
   readonly onPass: (to: Pass) => void;
+  /** Opens what there is to say about the study. */
+  readonly onAbout: () => void;
 }
 
 /** The slim line of a study: its passes, whether it is saved, its attempts, and what comes next. */
-export function StudyLine({ study, flow, keeper, passesOpen, onPasses, onPass }: StudyLineProps) {
+export function StudyLine({ study, flow, keeper, passesOpen, onPasses, onPass, onAbout }: StudyLineProps) {
   const wide = useWide();
   const router = useRouter();
   const { pass, nth, attempt, showNext, beginAnew } = flow;
@@ -46,9 +47,13 @@ export function StudyLine({ study, flow, keeper, passesOpen, onPasses, onPass }:
           />
           {wide ? (
             <>
-              <Text size={17} kind="heading" lines={1} style={styles.title}>
-                {study.reference.title}
-              </Text>
+              <Act
+                label={studyTitle(study)}
+                spoken={`${studyTitle(study)}: about this study`}
+                onPress={onAbout}
+                style={styles.title}
+                testID="about-study"
+              />
               <Choice label="Passes" style={styles.passes}>
                 {passOptions(attempt !== null).map(({ value, label: own, disabled }) => (
                   <Option

@@ -9,6 +9,7 @@ import { PageShell } from '../page/shell/page-shell';
 import { Waiting } from '../ui/screen';
 import { usePalette } from '../ui/use-desk-theme';
 import { useStudyQuery } from './api';
+import { AboutStudy } from './about-study';
 import { STUDY_PASSES } from './passes';
 import { StudyContext, type OpenedStudy } from './study-context';
 import { passOptions, StudyLine } from './study-line';
@@ -30,9 +31,10 @@ export function StudyScreen({ id, asked }: { readonly id: Id; readonly asked: As
 function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: Asked }) {
   const palette = usePalette();
   const flow = useStudyFlow(study, asked);
-  const { pass, attempt, go, beginAnew, showCopy } = flow;
+  const { pass, attempt, go, beginAnew, showCopy, showAttempt } = flow;
   const { page, shell, Screen } = STUDY_PASSES[pass];
   const [passesOpen, setPassesOpen] = useState(false);
+  const [aboutOpen, setAboutOpen] = useState(false);
   const [pageOnly, setPageOnly] = useState(false);
   const [board, setBoard] = useState<Board | null>(null);
   const [before, setBefore] = useState(false);
@@ -41,7 +43,7 @@ function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: As
   );
   const trace = usePage(page === 'attempt' ? (flow.trace?.page ?? null) : null);
   const opened: OpenedStudy = {
-    ...{ study, attempt, keeper, trace, beginAnew, showCopy },
+    ...{ study, attempt, keeper, trace, beginAnew, showCopy, showAttempt },
     ...{ board, setBoard, before, setBefore },
     goOnDrawing: () => go('build'),
   };
@@ -56,6 +58,7 @@ function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: As
       keeper={keeper}
       passesOpen={passesOpen}
       onPasses={() => setPassesOpen(!passesOpen)}
+      onAbout={() => setAboutOpen(true)}
       onPass={choose}
     />
   );
@@ -89,6 +92,7 @@ function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: As
             </View>
           </>
         )}
+        {aboutOpen ? <AboutStudy onClose={() => setAboutOpen(false)} /> : null}
         {passesOpen ? (
           <View style={styles.passes}>
             <ChoiceMenu

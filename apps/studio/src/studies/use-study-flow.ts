@@ -2,7 +2,8 @@ import { useRouter } from 'expo-router';
 import { useCallback, useEffect, useState } from 'react';
 import type { Id } from '@deft/core/page';
 import type { Attempt, InMind, Pass, Study, Trace } from '@deft/contract';
-import { useAddAttemptMutation, useAddTraceMutation, useChangeStudyMutation } from './api';
+import { useChangeStudyMutation } from '../data/studies-api';
+import { useAddAttemptMutation, useAddTraceMutation } from './api';
 import { STUDY_PASSES } from './passes';
 
 /** Where one wants to begin in a study; where it was left, if that is not said. */
@@ -19,6 +20,8 @@ export interface StudyFlow {
   /** Which attempt it is, from 1. */
   readonly nth: number;
   readonly showNext: () => void;
+  /** Shows another attempt; null for the last there is, or a new one where there is none. */
+  readonly showAttempt: (attempt: Id | null) => void;
   readonly beginAnew: (inMind: InMind | null) => void;
   /** Shows the untimed copy of the drawing that is shown, which its bell has closed. */
   readonly showCopy: () => void;
@@ -87,6 +90,12 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
     attempt,
     nth,
     showNext: () => setAttempt(study.attempts[nth % study.attempts.length]?.id ?? null),
+    showAttempt: (to) => {
+      setAttempt(to);
+      if (to !== null) return;
+      attempting.reset();
+      copying.reset();
+    },
     beginAnew: (inMind) =>
       // What one means to change on purpose, one means the next time as well.
       void addAttempt({ id: study.id, ...BLANK, inMind, departures: attempt?.departures ?? [] })

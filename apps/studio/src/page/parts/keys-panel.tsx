@@ -13,16 +13,27 @@ export function KeysPanel({ onBack, onClose }: PassPanelProps) {
           <Text size={13} kind="strong" soft>
             {about}
           </Text>
-          {keys.map(([key, what]) => (
-            <View key={key} style={{ flexDirection: 'row', gap: 12 }}>
-              <Text size={13} kind="strong" style={{ width: 104 }}>
-                {key}
-              </Text>
-              <Text size={13}>{what}</Text>
-            </View>
-          ))}
+          <KeyList keys={keys} />
         </View>
       ))}
     </Panel>
   );
 }
+
+/** Keys, each as it is written, and what it does. */
+export const KeyList = ({
+  keys,
+}: {
+  readonly keys: readonly (readonly [key: string, what: string, ...rest: readonly string[]])[];
+}) => (
+  <>
+    {keys.map(([key, what]) => (
+      <View key={key} style={{ flexDirection: 'row', gap: 12 }}>
+        <Text size={13} kind="strong" style={{ width: 104 }}>
+          {key}
+        </Text>
+        <Text size={13}>{what}</Text>
+      </View>
+    ))}
+  </>
+);

@@ -7,6 +7,7 @@ import { BODY } from '../../ui/theme';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
 import { deskColour } from '../desk-colour';
 import type { Look } from '../second-look';
+import { DetailBoxes, DetailRow } from './details';
 import { MarksOnPicture, PictureMarks } from './picture-marks';
 import { SeenReference } from './second-look';
 import { Stage, type StageHand } from './stage';
@@ -59,32 +60,38 @@ export function BesideView({ reference, seen, onCut = null, onColour = null }: B
         }
       : null;
   return (
-    <Stage
-      testID="beside"
-      width={reference.width}
-      height={reference.height}
-      hand={hand}
-      mirrored={seen.mirrored}
-      picture={
-        <div ref={host} style={{ position: 'absolute', inset: 0 }}>
-          <SeenReference reference={reference} {...seen} />
-        </div>
-      }
-      over={(pixel) => (
-        <>
-          {marks && look.name === null ? (
-            <PictureMarks marks={marks} pixel={pixel} mirrored={mirrored} />
-          ) : null}
-          <polyline
-            points={trail.map(({ x, y }) => `${x},${y}`).join(' ')}
-            fill="none"
-            stroke={deskColour.verdigris}
-            strokeWidth={2 * pixel}
-            strokeDasharray={`${6 * pixel} ${4 * pixel}`}
-          />
-        </>
-      )}
-    />
+    <>
+      <Stage
+        testID="beside"
+        width={reference.width}
+        height={reference.height}
+        hand={hand}
+        mirrored={seen.mirrored}
+        picture={
+          <div ref={host} style={{ position: 'absolute', inset: 0 }}>
+            <SeenReference reference={reference} {...seen} />
+          </div>
+        }
+        over={(pixel) => (
+          <>
+            {look.name === null ? <DetailBoxes {...{ reference, pixel, mirrored }} /> : null}
+            {marks && look.name === null ? (
+              <PictureMarks marks={marks} pixel={pixel} mirrored={mirrored} />
+            ) : null}
+            <polyline
+              points={trail.map(({ x, y }) => `${x},${y}`).join(' ')}
+              fill="none"
+              stroke={deskColour.verdigris}
+              strokeWidth={2 * pixel}
+              strokeDasharray={`${6 * pixel} ${4 * pixel}`}
+            />
+          </>
+        )}
+      />
+      <View style={styles.details}>
+        <DetailRow reference={reference} atRight={false} />
+      </View>
+    </>
   );
 }
 
@@ -121,27 +128,29 @@ export function CornerView({
   const share = reference.width / reference.height;
   const height = (wide ? 220 : 150) * (held ? 2.1 : 1);
   return (
-    <Pressable
-      role="img"
-      aria-label={`Reference: ${reference.title}. Hold to enlarge.`}
-      onPressIn={() => setHeld(true)}
-      onPressOut={() => setHeld(false)}
-      style={[
-        styles.corner,
-        {
-          [leftHanded ? 'left' : 'right']: 8,
-          height,
-          width: Math.min(height * share, held ? 360 : 210),
-          borderColor: palette.rule,
-          backgroundColor: palette.paper,
-        },
-      ]}
-    >
-      <SeenReference reference={reference} {...seen} />
-      {seen.marks && seen.look.name === null ? (
-        <MarksOnPicture {...reference} marks={seen.marks} mirrored={seen.mirrored} />
-      ) : null}
-    </Pressable>
+    <View style={[styles.corner, { [leftHanded ? 'left' : 'right']: 8 }]}>
+      <Pressable
+        role="img"
+        aria-label={`Reference: ${reference.title}. Hold to enlarge.`}
+        onPressIn={() => setHeld(true)}
+        onPressOut={() => setHeld(false)}
+        style={[
+          styles.picture,
+          {
+            height,
+            width: Math.min(height * share, held ? 360 : 210),
+            borderColor: palette.rule,
+            backgroundColor: palette.paper,
+          },
+        ]}
+      >
+        <SeenReference reference={reference} {...seen} />
+        {seen.marks && seen.look.name === null ? (
+          <MarksOnPicture {...reference} marks={seen.marks} mirrored={seen.mirrored} />
+        ) : null}
+      </Pressable>
+      <DetailRow reference={reference} atRight={!leftHanded} />
+    </View>
   );
 }
 
@@ -174,7 +183,9 @@ export function PeekAct({ reference, seen }: { readonly reference: Reference; re
 }
 
 const styles = StyleSheet.create({
-  corner: { position: 'absolute', top: 8, borderWidth: 1 },
+  corner: { position: 'absolute', top: 8, gap: 6, maxWidth: '60%', pointerEvents: 'box-none' },
+  picture: { borderWidth: 1 },
+  details: { position: 'absolute', left: 8, right: 8, bottom: 8, pointerEvents: 'box-none' },
   peek: {
     position: 'absolute',
     top: 8,

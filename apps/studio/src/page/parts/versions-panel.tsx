@@ -1,3 +1,4 @@
+import { momentWords } from '../../data/date-words';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { pageSvg, thingsOfType, type Id } from '@deft/core/page';
@@ -12,14 +13,6 @@ import { Text } from '../../ui/text';
 import type { PassPanelProps } from '../shell/pass';
 import { useShell } from '../shell/shell-context';
 import { Acts, Panel } from '../../ui/panel';
-
-const when = (at: number): string =>
-  new Date(at).toLocaleString('en-GB', {
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  });
 
 /** Names for the page as it stands, and the way to see two of them side by side. */
 export function VersionsPanel({ onBack, onClose }: PassPanelProps) {
@@ -66,7 +59,7 @@ export function VersionsPanel({ onBack, onClose }: PassPanelProps) {
           <Text>{version.name}</Text>
           <View style={{ flexDirection: 'row', alignItems: 'center' }}>
             <Text size={13} soft>
-              {when(version.at)}
+              {momentWords(version.at)}
             </Text>
             <Act
               small

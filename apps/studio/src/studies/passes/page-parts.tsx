@@ -9,6 +9,7 @@ import type { PassPanel } from '../../page/shell/pass';
 import { useShell } from '../../page/shell/shell-context';
 import { Act } from '../../ui/acts';
 import { BoardPicture } from '../../ui/board-picture';
+import { AboutStudy } from '../about-study';
 import { BoardsPanel } from '../boards-panel';
 import { CopyNote } from '../copy-note';
 import { InMind } from '../in-mind';
@@ -83,6 +84,7 @@ export function Beside() {
 export const STUDY_PANELS: readonly PassPanel[] = [
   { name: 'traits', label: 'What to look for', Panel: TraitsPanel },
   { name: 'boards', label: 'Boards', Panel: BoardsPanel },
+  { name: 'about', label: 'About this study', Panel: AboutStudy },
 ];
 
 /** Where one draws freehand, one may also mean something otherwise than it is. */

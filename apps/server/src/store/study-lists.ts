@@ -1,0 +1,89 @@
+import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import type { Pass, StudyBrief, StudyQuery } from '@deft/contract';
+import type { Id } from '@deft/core/page';
+import type { Database } from './database.ts';
+import { membersOf, practisedWhere, type Practised } from './practice.ts';
+import { attempts, pages, poses, preparations, references, studies } from './schema.ts';
+
+const PRACTISED: Practised = {
+  id: studies.id,
+  removal: studies.removal,
+  at: studies.updatedAt,
+  words: sql`lower(${studies.title})`,
+  withAttempt: (holds) =>
+    sql`select ${attempts.study} from ${poses} join ${attempts} on ${attempts.id} = ${poses.attempt} where ${attempts.study} is not null and ${holds}`,
+  withPicture: (holds) =>
+    sql`select "of".id from ${studies} "of" where "of".reference in (select ${references.id} from ${references} where ${holds})`,
+};
+
+/** Every study that fits, by id, that which was last worked on first. */
+export async function listStudyIds(database: Database, query: StudyQuery): Promise<Id[]> {
+  const { set, pass } = query;
+  const rows = await database
+    .select({ id: studies.id })
+    .from(studies)
+    .where(
+      and(
+        ...practisedWhere(PRACTISED, query),
+        set ? sql`${studies.reference} in (${membersOf(set)})` : undefined,
+        pass ? eq(studies.pass, pass) : undefined,
+      ),
+    )
+    .orderBy(desc(studies.updatedAt), asc(studies.id));
+  return rows.map(({ id }) => id);
+}
+
+/** Some studies without their drawings but for the last, by id. */
+export async function studyBriefs(database: Database, listed: readonly Id[]): Promise<Map<Id, StudyBrief>> {
+  if (listed.length === 0) return new Map();
+  const theirs = and(inArray(attempts.study, [...listed]), isNull(attempts.removal));
+  const drawn = await database
+    .selectDistinctOn([attempts.study], {
+      study: attempts.study,
+      count: sql<number>`count(*) over (partition by ${attempts.study})`.mapWith(Number),
+      attempt: attempts.id,
+      head: pages.head,
+      miss: attempts.miss,
+    })
+    .from(attempts)
+    .innerJoin(pages, eq(pages.id, attempts.page))
+    .where(theirs)
+    .orderBy(attempts.study, desc(attempts.createdAt));
+  const last = new Map(drawn.map(({ study, ...one }) => [study, one]));
+  const rows = await database
+    .select({
+      id: studies.id,
+      title: studies.title,
+      pass: studies.pass,
+      updatedAt: studies.updatedAt,
+      reference: {
+        id: references.id,
+        title: references.title,
+        revision: studies.revision,
+        width: sql<number>`coalesce(${preparations.width}, ${references.width})`.mapWith(Number),
+        height: sql<number>`coalesce(${preparations.height}, ${references.height})`.mapWith(Number),
+      },
+    })
+    .from(studies)
+    .innerJoin(references, eq(references.id, studies.reference))
+    .leftJoin(
+      preparations,
+      and(eq(preparations.reference, studies.reference), eq(preparations.revision, studies.revision)),
+    )
+    .where(inArray(studies.id, [...listed]));
+  return new Map(
+    rows.map(({ pass, updatedAt, ...study }) => {
+      const one = last.get(study.id);
+      return [
+        study.id,
+        {
+          ...study,
+          pass: pass as Pass,
+          updatedAt: updatedAt.getTime(),
+          attempts: one?.count ?? 0,
+          last: one ? { attempt: one.attempt, head: one.head, miss: one.miss } : null,
+        },
+      ];
+    }),
+  );
+}

@@ -1,0 +1,3 @@
+import { RemovedScreen } from '../src/practice/removed-screen';
+
+export default RemovedScreen;

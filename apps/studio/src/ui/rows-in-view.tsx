@@ -1,0 +1,78 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { View } from 'react-native';
+
+/** Rows kept ready above and below what is in view. */
+const OVERSCAN = 3;
+
+interface RowsInViewProps {
+  readonly rows: number;
+  /** What scrolls them; null until it is there. */
+  readonly scroller: HTMLElement | null;
+  /** A row's height with the gap below it, by the width that there is. */
+  readonly heightFor: (width: number) => number;
+  readonly renderRow: (row: number, width: number) => ReactNode;
+  /** What lies round the rows. */
+  readonly wrap?: (rows: ReactNode, width: number) => ReactNode;
+  readonly testID?: string;
+}
+
+/** A list of any length, all rows of one height: only those in view are there. */
+export function RowsInView({ rows, scroller, heightFor, renderRow, wrap, testID }: RowsInViewProps) {
+  const host = useRef<View>(null);
+  const [{ width, top }, setPlace] = useState({ width: 0, top: 0 });
+  const height = Math.max(1, Math.round(heightFor(width)));
+  // The list of what is in view changes while one scrolls, which is the point.
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const list = useVirtualizer({
+    count: width > 0 ? rows : 0,
+    getScrollElement: () => scroller,
+    estimateSize: () => height,
+    overscan: OVERSCAN,
+    scrollMargin: top,
+  });
+  useEffect(() => list.measure(), [list, height]);
+  useEffect(() => {
+    const element = host.current as unknown as HTMLElement | null;
+    if (!element || !scroller) return undefined;
+    const measure = (): void =>
+      setPlace({
+        width: element.clientWidth,
+        top: element.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop,
+      });
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    if (element.parentElement) observer.observe(element.parentElement);
+    measure();
+    return () => observer.disconnect();
+  }, [scroller, rows]);
+  const shown = (
+    <View ref={host} testID={testID} style={{ height: rows * height }}>
+      {list.getVirtualItems().map((item) => (
+        <div
+          key={item.key}
+          style={{
+            position: 'absolute',
+            top: 0,
+            left: 0,
+            right: 0,
+            transform: `translateY(${item.start - top}px)`,
+          }}
+        >
+          {renderRow(item.index, width)}
+        </div>
+      ))}
+    </View>
+  );
+  return <>{wrap ? wrap(shown, width) : shown}</>;
+}
+
+/** Rows asked for at once, so that each row comes from one answer. */
+const ROWS_AT_ONCE = 25;
+
+/** The part of a list that a row lies in: where it begins, how much it holds, and the row's place in it. */
+export function partOfRow(row: number, columns: number): { from: number; count: number; place: number } {
+  const count = ROWS_AT_ONCE * columns;
+  const from = Math.floor((row * columns) / count) * count;
+  return { from, count, place: row * columns - from };
+}
