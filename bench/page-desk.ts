@@ -72,6 +72,12 @@ export async function drawnStudy(
   const { id } = await ask<Study>(desk, 'POST', '/studies', { reference });
   const study = await ask<Study>(desk, 'POST', `/studies/${id}/traces`, {});
   const page = study.traces[0]!.page;
+  await layStrokes(desk, page, count);
+  return { address: `${desk.address}/studies/${id}`, page };
+}
+
+/** So many strokes on a page, one an operation, as they are drawn. */
+export async function layStrokes(desk: Desk, page: string, count: number): Promise<void> {
   const { operations } = (await (
     await fetch(`${desk.address}/api/pages/${page}/operations?after=0`)
   ).json()) as { operations: { operation: { body: { add: Thing[] } } }[] };
@@ -93,7 +99,6 @@ export async function drawnStudy(
     }));
     await ask(desk, 'POST', `/pages/${page}/operations`, { after: 1e9, operations: batch });
   }
-  return { address: `${desk.address}/studies/${id}`, page };
 }
 
 /** Opens a study with the drawing hand taken, and waits until its page is painted. */

@@ -22,6 +22,8 @@ const SETS = 12;
 const SESSIONS = 3000;
 const POSES = 10;
 const STUDIES = 2000;
+/** How often each kind of list is asked for, each time with something else. */
+const ASKED = 200;
 const DAY = 86_400_000;
 const BEGUN = Date.UTC(2018, 0, 1);
 const WORDS = ['lamp', 'goat', 'porter', 'trunk', 'halt', 'bridge', 'signal', 'barrel', 'kettle', 'bench'];
@@ -95,6 +97,7 @@ async function layPractice(data: string): Promise<{ sets: Id[]; sessions: Id[] }
     set: sets[i % SETS]!.id,
     title: i % 5 === 0 ? `${any(WORDS)} morning ${i}` : '',
     lesson: i % 3 === 0 ? any(NOTES) : '',
+    notes: i % 2 === 0 ? any(NOTES) : '',
     plan,
     over: true,
     createdAt: new Date(BEGUN + i * DAY),
@@ -137,11 +140,12 @@ async function layPractice(data: string): Promise<{ sets: Id[]; sessions: Id[] }
   }
   await insert(
     tables.attempts,
-    drawn.map(({ id, page, isPose, study, i }) => ({
+    drawn.map(({ id, page, nth, isPose, study, i }) => ({
       id,
       page,
       reference: study?.reference ?? references[(i * 7) % REFERENCES]!.id,
       study: study?.id ?? null,
+      session: isPose ? sessions[nth]!.id : null,
       way: isPose ? 'on screen' : 'freehand',
       seconds: isPose ? 60 : null,
       closedAt: isPose ? BEGUN + i : null,
@@ -175,21 +179,30 @@ async function listing(desk: Desk, sets: readonly Id[]): Promise<void> {
     'a page of the list': (i) => `from=${(i * 97) % 1900}&count=75`,
     'a search by a word': (i) => `q=${WORDS[i % 10]}+${i}&count=75`,
     'a search by half a word': (i) => `q=${WORDS[i % 10]!.slice(0, 3)}&since=${day(i)}&count=75`,
-    'a search in notes': (i) => `q=${encodeURIComponent(NOTES[i % 5]!)}&before=${day(i)}&count=75`,
     'by set': (i) => `set=${sets[i % SETS]}&since=${day(i)}&count=75`,
     'by subject': (i) => `subject=${SUBJECT_KEYS[i % SUBJECT_KEYS.length]}&since=${day(i)}&count=75`,
     'with a star': (i) => `starred=1&before=${day(i)}&count=75`,
     'of a month': (i) => `since=${day(i)}&before=${day(i) + 30 * DAY}&count=75`,
   };
   const asks = {
-    sessions: both,
+    sessions: {
+      ...both,
+      'a search in notes': (i: number) => `q=${encodeURIComponent(NOTES[i % 5]!)}&before=${day(i)}&count=75`,
+    },
     studies: { ...both, 'by pass': (i: number) => `pass=${PASSES[i % 5]}&since=${day(i)}&count=75` },
   };
+  const first = performance.now();
+  await ask(desk, 'GET', '/sessions?count=75');
+  row('the first list after opening', `${(performance.now() - first).toFixed(0)} ms`, 'reported');
+  // The database is compiled as it is used.
+  for (const [list, kinds] of Object.entries(asks))
+    for (const query of Object.values(kinds))
+      for (let i = 1; i <= 5; i += 1) await ask(desk, 'GET', `/${list}?${query(ASKED + i)}`);
   for (const [list, kinds] of Object.entries(asks))
     for (const [what, query] of Object.entries(kinds)) {
       const waits: number[] = [];
       let found = 0;
-      for (let i = 0; i < 100; i += 1) {
+      for (let i = 0; i < ASKED; i += 1) {
         const began = performance.now();
         const answer = (await (
           await fetch(`${desk.address}/api/${list}?${query(i)}`)
@@ -199,7 +212,7 @@ async function listing(desk: Desk, sets: readonly Id[]): Promise<void> {
       }
       const p95 = quantile(waits, 0.95);
       row(
-        `${list}: ${what}, p95 (${(found / 100).toFixed(0)} found)`,
+        `${list}: ${what}, p95 (${(found / ASKED).toFixed(0)} found)`,
         `${p95.toFixed(0)} ms`,
         'under 50 ms',
         p95 < 50 && found > 0,

@@ -13,7 +13,7 @@ const kills = playedInBrowser('session-kills.spec.ts', {
   environment: { DEFT_KILL_SEEDS: String(SEEDS), DEFT_KILLS: '2' },
 });
 row(
-  'sessions of 4 poses through two kills of the server: seeds with every pose, time and stroke',
+  'sessions of 2 short and 2 long poses through two kills of the server: seeds with every pose, time and stroke',
   `${kills.passed} of ${kills.all}`,
   'all',
   kills.passed === SEEDS,

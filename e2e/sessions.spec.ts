@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { newBlock } from '@deft/core/session';
-import type { Session } from '@deft/contract';
+import type { Pose, Session } from '@deft/contract';
 import { newSession, runThrough, watchPictures } from './clock-run.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { control, arc, Fingers, pageOnScreen, type Pointer } from './hands.ts';
@@ -236,8 +236,24 @@ test('a second device joins as the phone, shows the poses and photographs the pa
   await control(phone, 'Join', false).click();
   await expect(phone.getByTestId('start')).toBeVisible();
   await expect(page.getByText(/^Test phone, since/)).toBeVisible();
-  const session = await newSession(page, desk, [newBlock(2, 2, { ground: 'on paper' })]);
+  // On its stand beside the paper: another picture and back, held by a touch anywhere, next.
+  const session = await newSession(page, desk, [newBlock(2, 60, { ground: 'on paper' })]);
+  const [first] = session.poses as [Pose];
+  const picture = (title: string) =>
+    phone.getByTestId('pictures').getByRole('img', { name: title, exact: true });
   await phone.goto(`${address}/sessions/${session.id}`);
+  await expect(picture(first.reference.title)).toBeVisible();
+  await control(phone, 'Not this one').tap();
+  await expect(picture(first.reference.title)).toHaveCount(0);
+  await control(phone, 'The other picture').tap();
+  await expect(picture(first.reference.title)).toBeVisible();
+  await phone.touchscreen.tap(195, 300);
+  await expect(phone.getByTestId('held')).toBeVisible();
+  await phone.getByTestId('go-on').tap();
+  for (const nth of [1, 2]) {
+    await expect(phone.getByText(`${nth} of 2`)).toBeVisible();
+    await phone.getByTestId('next').tap();
+  }
   await phone.getByTestId('photograph').click({ timeout: 15_000 });
   await phone.getByTestId('simulated').click();
   await phone.getByTestId('lift').click({ timeout: 20_000 });

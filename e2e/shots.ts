@@ -378,6 +378,12 @@ async function shots(desk: Desk, page: Page, size: keyof typeof SIZES, study: St
   await show(`/sessions/${await drawnSession(desk, platform!.id)}`);
   await page.waitForTimeout(1500);
   await take('contact');
+  if (size === 'wide') {
+    for (const set of [heads!, platform!, heads!]) await drawnSession(desk, set.id);
+    await show('/sessions');
+    await page.waitForTimeout(2500);
+    await take('sessions');
+  }
   if (size === 'phone') {
     await show('/sessions/new');
     await take('plans');
@@ -408,35 +414,20 @@ async function shots(desk: Desk, page: Page, size: keyof typeof SIZES, study: St
     if (pass === 'build' && size === 'phone') await page.getByTestId('sheets').click();
     await page.waitForTimeout(500);
     await take(pass);
-    if (pass === 'build') await pageShots(page, size, take);
+    if (pass === 'build' && size === 'phone') await lineShot(page, take);
   }
 }
 
-/**
- * The page's own views: how a line is set and looks on the phone, sheets and picked things on the wide
- * screen.
- */
-async function pageShots(
-  page: Page,
-  size: keyof typeof SIZES,
-  take: (name: string) => Promise<Buffer>,
-): Promise<void> {
-  if (size === 'phone') {
-    await takeHand(page, 'Draw');
-    await control(page, 'shade').click();
-    const { stroke } = await drawing(page);
-    await stroke(arc(64, 128, 8, 34, 0.2, 2.9), 'pen');
-    await stroke(arc(92, 120, 6, 30, 0.2, 2.9), 'pen');
-    await page.getByTestId('line').click();
-    await page.waitForTimeout(500);
-    await take('line');
-    return;
-  }
-  await takeHand(page, 'Move');
+/** How a line is set and looks. */
+async function lineShot(page: Page, take: (name: string) => Promise<Buffer>): Promise<void> {
+  await takeHand(page, 'Draw');
+  await control(page, 'shade').click();
   const { stroke } = await drawing(page);
-  await stroke(arc(110, 82, 32, 30, 0, 6.2, 40), 'mouse');
-  await page.waitForTimeout(400);
-  await take('move');
+  await stroke(arc(64, 128, 8, 34, 0.2, 2.9), 'pen');
+  await stroke(arc(92, 120, 6, 30, 0.2, 2.9), 'pen');
+  await page.getByTestId('line').click();
+  await page.waitForTimeout(500);
+  await take('line');
 }
 
 await mkdir(OUT, { recursive: true });

@@ -22,6 +22,7 @@ const PARTS = {
   values: 'bench/values.ts',
   changes: 'bench/changes.ts',
   pen: 'bench/pen.ts',
+  poses: 'bench/long-pose.ts',
   page: 'bench/page.ts',
   library: 'bench/library.ts',
   practice: 'bench/practice.ts',

@@ -2,20 +2,22 @@ import assert from 'node:assert/strict';
 import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import sharp from 'sharp';
-import { pageOf, reducePage, thingsOfType, type Answer } from '@deft/core/page';
+import { pageOf, reducePage, thingsOfType, type Answer, type Thing } from '@deft/core/page';
 import { newBlock, newClock, type Block } from '@deft/core/session';
-import type {
-  PaperWork,
-  Reference,
-  ReferenceSet,
-  Session,
-  SessionBrief,
-  Listed,
-  ReferenceBrief,
+import {
+  SMALL_DRAWING,
+  type PaperWork,
+  type Reference,
+  type ReferenceSet,
+  type Session,
+  type SessionBrief,
+  type Listed,
+  type ReferenceBrief,
 } from '@deft/contract';
 import { asking } from './ask.ts';
 import { bring } from './bring.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';
+import { Device, newId } from './device.ts';
 import { scene } from './made-scene.ts';
 
 const { folder, remove } = temporaryFolder();
@@ -182,13 +184,29 @@ test('the contact sheet goes out as PNG and PDF, also for sixty poses; what a se
     assert.equal(pdf.match(/\/Type \/Page\b/g)?.length, pages);
     const brief = (await ask<Listed<SessionBrief>>('/sessions')).value.items.find((one) => one.id === id);
     assert.equal(brief?.count, begun);
-    const drawn = session.poses.slice(0, Math.min(begun, 4)).map(({ id: pose, page, region }) => ({
-      id: pose,
-      page,
-      region,
+    const drawn = session.poses.slice(0, Math.min(begun, 4)).map(({ attempt }) => ({
+      attempt,
+      version: 30_000,
     }));
     assert.deepEqual(brief.drawn, drawn);
   }
+});
+
+test('a drawing is rendered small once, and known again by whoever has it', async () => {
+  const [pose] = (await start([newBlock(4, 30, { ground: 'on a grid' })])).poses;
+  const address = `${desk.address}/api/studies/attempts/${pose!.attempt}/drawing?version=1`;
+  const response = await fetch(address);
+  const { format, width, height } = await sharp(Buffer.from(await response.arrayBuffer())).metadata();
+  assert.deepEqual([format, Math.max(width, height)], ['webp', SMALL_DRAWING]);
+  const tag = response.headers.get('etag') ?? '';
+  const again = { headers: { 'If-None-Match': tag, 'Cache-Control': 'max-age=0' } };
+  assert.equal((await fetch(address, again)).status, 304);
+  // Drawn on, it is another.
+  const device = new Device(() => desk.address, pose!.page);
+  device.write({ add: [{ id: newId(), type: 'version', name: 'first', at: 1 } as Thing] });
+  assert.ok(await device.send());
+  assert.equal((await fetch(address, again)).status, 200);
+  assert.equal((await ask(`/studies/attempts/${'0'.repeat(32)}/drawing`)).status, 404);
 });
 
 describe('paper', () => {

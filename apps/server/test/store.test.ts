@@ -288,8 +288,8 @@ describe('sessions', () => {
       items: [brief],
     } = await store.listSessions({});
     assert.deepEqual(
-      [brief!.id, brief!.count, brief!.drawnMs, brief!.starred, brief!.first!.id],
-      [made.id, 1, 60_000, 1, reference.id],
+      [brief!.id, brief!.count, brief!.drawnMs, brief!.starred, brief!.drawn],
+      [made.id, 1, 60_000, 1, [{ attempt: pose!.attempt, version: 60_000 }]],
     );
   });
 

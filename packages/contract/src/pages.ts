@@ -38,13 +38,13 @@ export type ExportLine =
 /** The kind of an answer that comes line by line, and what one asks for to get it. */
 export const JSON_LINES = 'application/x-ndjson';
 
-/** A drawing in a list: its attempt, and the last number of its page, which changes with it. */
+/** A drawing in a list: its attempt, and a number that is another once it has changed. */
 export interface DrawingBrief {
   readonly attempt: Id;
-  readonly head: number;
+  readonly version: number;
 }
-export const drawingSchema = Joi.object<{ head: number }>({
-  head: Joi.number()
+export const drawingSchema = Joi.object<{ version: number }>({
+  version: Joi.number()
     .integer()
     .min(0)
     .max(2 ** 31 - 1)

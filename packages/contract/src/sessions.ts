@@ -79,6 +79,7 @@ export interface SessionBrief {
   readonly drawnMs: number;
   readonly starred: number;
   readonly lesson: string;
+  /** The first picture that it shows, where nothing was drawn in it. */
   readonly first: PosePicture | null;
   /** The first of what was drawn in it on pages, at most `SHOWN_OF_A_SESSION`. */
   readonly drawn: readonly DrawingBrief[];

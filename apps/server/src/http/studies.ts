@@ -4,7 +4,6 @@ import type { ServerContext } from '../context.ts';
 import { newId } from '../ids.ts';
 import { SmallDrawings } from '../jobs/small-drawing.ts';
 import { onFileRoute, onRoute } from './answer.ts';
-import { signalOf } from './json-lines.ts';
 
 export function studiesRouter(context: ServerContext): Router {
   const { store } = context;
@@ -32,7 +31,7 @@ export function studiesRouter(context: ServerContext): Router {
     const { version, make } = await drawings.find(attempt);
     response.set({ ETag: `"${version}"`, 'Cache-Control': 'no-cache' }).type('image/webp');
     if (request.fresh) response.status(304).end();
-    else response.send(Buffer.from(await make(signalOf(response))));
+    else response.send(Buffer.from(await make()));
   });
   onRoute(router, studies.reports, ({ params: { attempt } }) => store.listReports(attempt));
   onRoute(router, studies.otherLines, ({ params: { attempt } }) => store.listOtherLines(attempt));

@@ -1,10 +1,11 @@
-import { and, desc, eq, inArray, isNull, lt, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, lt, sql, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import type { Removable, Removal } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import type { Database } from './database.ts';
+import { gatherNotes } from './gather-notes.ts';
 import { Gone, Malformed } from './refusals.ts';
-import { attempts, pages, poses, references, removals, sessions, sets, studies } from './schema.ts';
+import { attempts, pages, references, removals, sessions, sets, studies } from './schema.ts';
 
 /**
  * What is removed stays in the database, out of every list and every count, until it is brought back or goes
@@ -18,7 +19,7 @@ const NOT_THERE: Readonly<Record<Removable, string>> = {
   attempt: 'This drawing is not on the desk.',
 };
 
-type Tx = Pick<Database, 'select' | 'execute' | 'insert' | 'update' | 'delete'>;
+type Tx = Pick<Database, 'select' | 'selectDistinct' | 'execute' | 'insert' | 'update' | 'delete'>;
 
 /** Attempts go with what they belong to, and are there again with it. */
 async function settleAttempts(tx: Pick<Database, 'execute'>): Promise<void> {
@@ -27,12 +28,11 @@ async function settleAttempts(tx: Pick<Database, 'execute'>): Promise<void> {
     update ${attempts} set "removal" = "held"."by" from (
       select a.id, coalesce(s.removal, t.removal) as "by"
       from ${attempts} a
-      left join ${poses} p on p.attempt = a.id
-      left join ${sessions} s on s.id = p.session
+      left join ${sessions} s on s.id = a.session
       left join ${studies} t on t.id = a.study
       where a.removal is null
         and a.id in (
-          select attempt from ${poses} where session in (select id from ${sessions} where removal is not null)
+          select id from ${attempts} where session in (select id from ${sessions} where removal is not null)
           union
           select id from ${attempts} where study in (select id from ${studies} where removal is not null))
         and (s.id is null or s.removal is not null)
@@ -44,8 +44,7 @@ async function settleAttempts(tx: Pick<Database, 'execute'>): Promise<void> {
       select a.id
       from ${attempts} a
       join ${removals} r on r.id = a.removal and r.kind <> 'attempt'
-      left join ${poses} p on p.attempt = a.id
-      left join ${sessions} s on s.id = p.session
+      left join ${sessions} s on s.id = a.session
       left join ${studies} t on t.id = a.study
       where (s.id is not null and s.removal is null) or (t.id is not null and t.removal is null)
     ) as "again" where ${attempts.id} = "again".id`);
@@ -55,9 +54,9 @@ async function settleAttempts(tx: Pick<Database, 'execute'>): Promise<void> {
 async function mustBeOver(tx: Tx, ids: readonly Id[]): Promise<void> {
   const [running] = await tx
     .select({ id: sessions.id })
-    .from(poses)
-    .innerJoin(sessions, and(eq(sessions.id, poses.session), eq(sessions.over, false)))
-    .where(inArray(poses.attempt, [...ids]))
+    .from(attempts)
+    .innerJoin(sessions, and(eq(sessions.id, attempts.session), eq(sessions.over, false)))
+    .where(inArray(attempts.id, [...ids]))
     .limit(1);
   if (running) throw new Malformed('End the session first: its clock still counts on this drawing.');
 }
@@ -86,14 +85,23 @@ export async function removeThings(
       if (changed.length === 0) throw new Gone(NOT_THERE[kind]);
     }
     await settleAttempts(tx);
+    if (kind === 'attempt') await gatherNotes(tx, await sessionsOf(tx, inArray(attempts.id, ids)));
   });
+}
+
+/** Sessions that some attempts belong to. */
+async function sessionsOf(tx: Tx, which: SQL): Promise<Id[]> {
+  const rows = await tx.selectDistinct({ session: attempts.session }).from(attempts).where(which);
+  return rows.flatMap(({ session }) => session ?? []);
 }
 
 /** Brings back what some removals took. Those that are not there any more are passed over. */
 export async function restoreThings(database: Database, ids: readonly Id[]): Promise<void> {
   await database.transaction(async (tx) => {
+    const theirs = await sessionsOf(tx, inArray(attempts.removal, [...ids]));
     await tx.delete(removals).where(inArray(removals.id, [...ids]));
     await settleAttempts(tx);
+    await gatherNotes(tx, theirs);
   });
 }
 
@@ -133,7 +141,7 @@ export async function listRemovals(database: Database): Promise<Removal[]> {
     .selectDistinctOn([attempts.removal], {
       removal: attempts.removal,
       attempt: attempts.id,
-      head: pages.head,
+      version: pages.head,
     })
     .from(attempts)
     .innerJoin(pages, eq(pages.id, attempts.page))

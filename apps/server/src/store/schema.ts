@@ -304,6 +304,8 @@ export const attempts = pgTable(
       .references(() => references.id),
     revision: integer('revision').notNull().default(0),
     study: text('study').references(() => studies.id, { onDelete: 'set null' }),
+    /** Of a pose, the session that it is drawn in. */
+    session: text('session').references((): AnyPgColumn => sessions.id, { onDelete: 'set null' }),
     way: text('way').notNull(),
     source: text('source').notNull().default('sight'),
     seconds: integer('seconds'),
@@ -332,6 +334,10 @@ export const attempts = pgTable(
     index('attempts_reference').on(t.reference),
     index('attempts_page').on(t.page),
     index('attempts_copy_of').on(t.copyOf),
+    index('attempts_session').on(t.session),
+    index('attempts_in_sessions')
+      .on(t.reference, t.session)
+      .where(sql`${t.session} is not null and ${t.removal} is null`),
     index('attempts_removal')
       .on(t.removal)
       .where(sql`${t.removal} is not null`),
@@ -390,6 +396,14 @@ export const sessions = pgTable(
     seed: bigint('seed', { mode: 'number' }).notNull().default(0),
     lesson: text('lesson').notNull().default(''),
     inMind: text('in_mind').notNull().default(''),
+    /** What was noted of its poses, kept here for searches. */
+    notes: text('notes').notNull().default(''),
+    /** What of its own a search looks through. */
+    words: text('words')
+      .notNull()
+      .generatedAlwaysAs(
+        sql`lower("title" || ' ' || "lesson" || ' ' || ("plan"->>'title') || ' ' || "notes")`,
+      ),
     clock: jsonb('clock').$type<Clock>(),
     over: boolean('over').notNull().default(false),
     removal: removal(),
@@ -437,9 +451,6 @@ export const poses = pgTable(
     index('poses_starred')
       .on(t.session)
       .where(sql`${t.starred}`),
-    index('poses_noted')
-      .on(t.session)
-      .where(sql`${t.note} <> ''`),
     check('poses_end', sql`${t.end} in ('run out', 'done early', 'passed over', 'left unfinished')`),
     foreignKey({ columns: [t.session], foreignColumns: [sessions.id] }).onDelete('cascade'),
   ],

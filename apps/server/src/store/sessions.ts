@@ -14,6 +14,7 @@ import type { Choice, Plan, Step } from '@deft/core/session';
 import { newId } from '../ids.ts';
 import type { Database } from './database.ts';
 import { dropPages } from './drop-pages.ts';
+import { gatherNotes } from './gather-notes.ts';
 import { layCells, makePage } from './pages.ts';
 import { Gone } from './refusals.ts';
 import {
@@ -150,6 +151,7 @@ export async function keepSession(
       const { page, region } = places.get(position) ?? { page: '', region: null };
       await tx.insert(attempts).values({
         id: attempt,
+        session: session.id,
         page,
         region,
         reference,
@@ -251,12 +253,15 @@ export async function changeSession(database: Database, id: Id, patch: SessionPa
 }
 
 export async function changePose(database: Database, session: Id, pose: Id, patch: PosePatch): Promise<void> {
-  const changed = await database
-    .update(poses)
-    .set(patch)
-    .where(and(eq(poses.id, pose), eq(poses.session, session)))
-    .returning({ id: poses.id });
-  if (changed.length === 0) throw new Gone('This pose is not in the session.');
+  await database.transaction(async (tx) => {
+    const changed = await tx
+      .update(poses)
+      .set(patch)
+      .where(and(eq(poses.id, pose), eq(poses.session, session)))
+      .returning({ id: poses.id });
+    if (changed.length === 0) throw new Gone('This pose is not in the session.');
+    if (patch.note !== undefined) await gatherNotes(tx, [session]);
+  });
 }
 
 /** Drawings joined to poses: each pose's attempt becomes the part of the page that it was given. */

@@ -1,36 +1,29 @@
-import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Pass, StudyBrief, StudyQuery } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import type { Database } from './database.ts';
-import { membersOf, practisedWhere, type Practised } from './practice.ts';
-import { attempts, pages, poses, preparations, references, studies } from './schema.ts';
+import { listPractised, type Practised } from './practice.ts';
+import { attempts, pages, preparations, references, setMembers, studies } from './schema.ts';
 
 const PRACTISED: Practised = {
+  table: studies,
   id: studies.id,
   removal: studies.removal,
   at: studies.updatedAt,
-  words: sql`lower(${studies.title})`,
-  withAttempt: (holds) =>
-    sql`select ${attempts.study} from ${poses} join ${attempts} on ${attempts.id} = ${poses.attempt} where ${attempts.study} is not null and ${holds}`,
-  withPicture: (holds) =>
-    sql`select "of".id from ${studies} "of" where "of".reference in (select ${references.id} from ${references} where ${holds})`,
+  hasWords: (pattern) => sql`lower(${studies.title}) like ${pattern}`,
+  inAttempt: attempts.study,
+  withPicture: (pictures) =>
+    sql`select "of"."id" from ${studies} "of" where "of"."reference" in (${pictures})`,
 };
 
 /** Every study that fits, by id, that which was last worked on first. */
-export async function listStudyIds(database: Database, query: StudyQuery): Promise<Id[]> {
+export function listStudyIds(database: Database, query: StudyQuery): Promise<Id[]> {
   const { set, pass } = query;
-  const rows = await database
-    .select({ id: studies.id })
-    .from(studies)
-    .where(
-      and(
-        ...practisedWhere(PRACTISED, query),
-        set ? sql`${studies.reference} in (${membersOf(set)})` : undefined,
-        pass ? eq(studies.pass, pass) : undefined,
-      ),
-    )
-    .orderBy(desc(studies.updatedAt), asc(studies.id));
-  return rows.map(({ id }) => id);
+  const members = sql`select ${setMembers.reference} from ${setMembers} where ${setMembers.set} = ${set}`;
+  return listPractised(database, PRACTISED, query, [
+    set ? sql`${studies.reference} in (${members})` : undefined,
+    pass ? eq(studies.pass, pass) : undefined,
+  ]);
 }
 
 /** Some studies without their drawings but for the last, by id. */
@@ -42,7 +35,7 @@ export async function studyBriefs(database: Database, listed: readonly Id[]): Pr
       study: attempts.study,
       count: sql<number>`count(*) over (partition by ${attempts.study})`.mapWith(Number),
       attempt: attempts.id,
-      head: pages.head,
+      version: pages.head,
       miss: attempts.miss,
     })
     .from(attempts)
@@ -81,7 +74,7 @@ export async function studyBriefs(database: Database, listed: readonly Id[]): Pr
           pass: pass as Pass,
           updatedAt: updatedAt.getTime(),
           attempts: one?.count ?? 0,
-          last: one ? { attempt: one.attempt, head: one.head, miss: one.miss } : null,
+          last: one ? { attempt: one.attempt, version: one.version, miss: one.miss } : null,
         },
       ];
     }),

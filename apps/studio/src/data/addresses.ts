@@ -24,5 +24,5 @@ export const boardPictureOf = ({ page, head }: Board, dpi: number): string =>
   `${addressOf(API.pages.png, { page }, { picture: true, dpi })}#${head}`;
 
 /** A drawing as lists show it; another address once it has changed. */
-export const smallDrawingOf = ({ attempt, head }: DrawingBrief): string =>
-  addressOf(API.studies.drawing, { attempt }, { head });
+export const smallDrawingOf = ({ attempt, version }: DrawingBrief): string =>
+  addressOf(API.studies.drawing, { attempt }, { version });

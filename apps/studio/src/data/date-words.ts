@@ -1,20 +1,26 @@
 /** Days and moments as they are said on the screen: with their year where it is not this one. */
 
-function dateWords(day: Date, now: Date): string {
-  const year = day.getFullYear() === now.getFullYear() ? {} : ({ year: 'numeric' } as const);
-  return day.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', ...year });
-}
+// Made once: to make one takes longer than to show a card.
+const format = (how: Intl.DateTimeFormatOptions): Intl.DateTimeFormat =>
+  new Intl.DateTimeFormat('en-GB', how);
+const DATE = format({ day: 'numeric', month: 'short' });
+const DATE_OF_YEAR = format({ day: 'numeric', month: 'short', year: 'numeric' });
+const WEEKDAY = format({ weekday: 'short' });
+const TIME = format({ hour: '2-digit', minute: '2-digit' });
+
+const dateWords = (day: Date, now: Date): string =>
+  (day.getFullYear() === now.getFullYear() ? DATE : DATE_OF_YEAR).format(day);
 
 /** A day, its weekday first. @param at milliseconds since 1970, or a date */
 export function dayWords(at: number | Date, now = new Date()): string {
   const day = new Date(at);
-  return `${day.toLocaleDateString('en-GB', { weekday: 'short' })} ${dateWords(day, now)}`;
+  return `${WEEKDAY.format(day)} ${dateWords(day, now)}`;
 }
 
 /** A moment to the minute. @param at milliseconds since 1970, or a date */
 export function momentWords(at: number | Date, now = new Date()): string {
   const day = new Date(at);
-  return `${dateWords(day, now)}, ${day.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`;
+  return `${dateWords(day, now)}, ${TIME.format(day)}`;
 }
 
 const DAY = /^(\d{4})-(\d{2})-(\d{2})$/;

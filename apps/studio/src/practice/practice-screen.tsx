@@ -73,7 +73,7 @@ export function PracticeScreen(props: PracticeScreenProps) {
         chosen ? (
           <>
             <Act
-              label={`Remove ${manyOf(kind, chosen.size)}`}
+              label={chosen.size === 0 ? 'Remove' : `Remove ${manyOf(kind, chosen.size)}`}
               disabled={chosen.size === 0}
               onPress={removeChosen}
               style={styles.tall}

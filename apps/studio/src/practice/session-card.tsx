@@ -4,6 +4,7 @@ import { smallOf } from '../data/addresses';
 import { sessionState, sessionTitle } from '../data/brief-words';
 import { dayWords } from '../data/date-words';
 import { Filling } from '../ui/open-card';
+import { LookedAt } from '../ui/rows-in-view';
 import { PracticeCard } from './practice-card';
 import { SmallDrawing } from './small-drawing';
 
@@ -31,7 +32,11 @@ export function SessionCard({ session, roomy = false, testID = 'session', ...res
       lines={[dayWords(createdAt), sessionState(session), lesson].filter((line) => line !== '')}
       pictures={
         drawn.length === 0
-          ? first && <Filling source={smallOf(first)} />
+          ? first && (
+              <LookedAt>
+                <Filling source={smallOf(first)} />
+              </LookedAt>
+            )
           : drawn.map((drawing) => (
               <View key={drawing.attempt} style={inRow ? styles.inRow : styles.quarter}>
                 <SmallDrawing drawing={drawing} />

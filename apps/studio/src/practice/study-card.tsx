@@ -4,6 +4,7 @@ import { smallOf } from '../data/addresses';
 import { studyState, studyTitle } from '../data/brief-words';
 import { dayWords } from '../data/date-words';
 import { Filling } from '../ui/open-card';
+import { LookedAt } from '../ui/rows-in-view';
 import { PracticeCard } from './practice-card';
 import { SmallDrawing } from './small-drawing';
 
@@ -33,7 +34,9 @@ export function StudyCard({ study, testID = 'study', ...rest }: StudyCardProps) 
       pictures={
         <>
           <View style={styles.half}>
-            <Filling source={smallOf(reference)} />
+            <LookedAt>
+              <Filling source={smallOf(reference)} />
+            </LookedAt>
           </View>
           {last ? (
             <View style={styles.half}>

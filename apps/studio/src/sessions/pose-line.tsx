@@ -32,7 +32,7 @@ export function PoseLine({ running, pose, keeper }: PoseLineProps) {
           {figures ? (
             <Ticking read={() => minutesAndSeconds(timeLeft(now.current))} label="Time left" />
           ) : null}
-          <Text size={13} soft lines={1} style={styles.place}>
+          <Text size={13} soft lines={1} style={styles.place} testID="nth">
             {`${nth}${wide ? `, ${doing}` : ''}${pose.flipped ? ', the other way round' : ''}`}
           </Text>
         </View>

@@ -1,9 +1,16 @@
 import type { PropsWithChildren } from 'react';
 import { View, type StyleProp, type ViewStyle } from 'react-native';
-import Svg, { Path } from 'react-native-svg';
 import { usePalette } from './use-desk-theme';
 
 const FOLD = 16;
+const FOLDED = {
+  position: 'absolute',
+  top: -1,
+  right: -1,
+  width: FOLD,
+  height: FOLD,
+  pointerEvents: 'none',
+} as const;
 
 /** A sheet of paper on the desk, its top right corner folded. */
 export function PaperCard({ children, style }: PropsWithChildren<{ style?: StyleProp<ViewStyle> }>) {
@@ -16,12 +23,12 @@ export function PaperCard({ children, style }: PropsWithChildren<{ style?: Style
       ]}
     >
       {children}
-      <View style={{ position: 'absolute', top: -1, right: -1, pointerEvents: 'none' }}>
-        <Svg width={FOLD} height={FOLD}>
-          <Path d={`M0 0H${FOLD}V${FOLD}Z`} fill={palette.desk} />
-          <Path d={`M0 0V${FOLD}H${FOLD}Z`} fill={palette.rule} />
-        </Svg>
-      </View>
+      <div
+        style={{
+          ...FOLDED,
+          background: `linear-gradient(to top right, ${palette.rule} 50%, ${palette.desk} 50%)`,
+        }}
+      />
     </View>
   );
 }

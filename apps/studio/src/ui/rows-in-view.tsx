@@ -1,9 +1,56 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import {
+  createContext,
+  useContext,
+  useEffect,
+  useRef,
+  useState,
+  type PropsWithChildren,
+  type ReactNode,
+} from 'react';
 import { View } from 'react-native';
 
 /** Rows kept ready above and below what is in view. */
 const OVERSCAN = 3;
+
+/** Faster than this nobody looks at what goes by, pixels in a millisecond; when it is over, milliseconds. */
+const FLUNG = 1.5;
+const OVER_AFTER = 120;
+
+const Flung = createContext(false);
+
+/** What takes time to show, a picture: not asked for while the list is flung past it. */
+export function LookedAt({ children }: PropsWithChildren) {
+  const flung = useContext(Flung);
+  const [looked, setLooked] = useState(!flung);
+  if (!flung && !looked) setLooked(true);
+  return looked ? <>{children}</> : null;
+}
+
+/** Whether something is scrolled too fast to be looked at. */
+function useFlinging(scroller: HTMLElement | null): boolean {
+  const [flung, setFlung] = useState(false);
+  useEffect(() => {
+    if (!scroller) return undefined;
+    let last = { top: scroller.scrollTop, at: performance.now() };
+    let timer: ReturnType<typeof setTimeout> | null = null;
+    const listen = (): void => {
+      const now = { top: scroller.scrollTop, at: performance.now() };
+      const speed = Math.abs(now.top - last.top) / Math.max(8, now.at - last.at);
+      last = now;
+      if (speed < FLUNG) return;
+      setFlung(true);
+      if (timer) clearTimeout(timer);
+      timer = setTimeout(() => setFlung(false), OVER_AFTER);
+    };
+    scroller.addEventListener('scroll', listen, { passive: true });
+    return () => {
+      scroller.removeEventListener('scroll', listen);
+      if (timer) clearTimeout(timer);
+    };
+  }, [scroller]);
+  return flung;
+}
 
 interface RowsInViewProps {
   readonly rows: number;
@@ -22,6 +69,7 @@ export function RowsInView({ rows, scroller, heightFor, renderRow, wrap, testID 
   const host = useRef<View>(null);
   const [{ width, top }, setPlace] = useState({ width: 0, top: 0 });
   const height = Math.max(1, Math.round(heightFor(width)));
+  const flung = useFlinging(scroller);
   // The list of what is in view changes while one scrolls, which is the point.
   // eslint-disable-next-line react-hooks/incompatible-library
   const list = useVirtualizer({
@@ -64,7 +112,7 @@ export function RowsInView({ rows, scroller, heightFor, renderRow, wrap, testID 
       ))}
     </View>
   );
-  return <>{wrap ? wrap(shown, width) : shown}</>;
+  return <Flung.Provider value={flung}>{wrap ? wrap(shown, width) : shown}</Flung.Provider>;
 }
 
 /** Rows asked for at once, so that each row comes from one answer. */
