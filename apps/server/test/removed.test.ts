@@ -257,6 +257,18 @@ describe('for good', () => {
     await mustBe(before);
   });
 
+  test('what was removed of it by itself before goes with it, and is not offered without it', async () => {
+    const pictures = await freshPictures();
+    const before = await everything();
+    const { session, study, pose } = await muchPractised(pictures);
+    await removing('attempt', pose, session.poses[1]!.attempt);
+    const gone = [...(await removing('session', session.id)), ...(await removing('study', study))];
+    const offered = (await listRemovals(practice.database)).map(({ kind }) => kind);
+    assert.deepEqual(offered, ['study', 'session']);
+    await removeForGood(context(), gone);
+    await mustBe(before);
+  });
+
   test('of a session whose drawing a study keeps, that drawing and its paper stay', async () => {
     const { database } = practice;
     const session = await practice.session(set, await freshPictures(), { ground: 'on paper' });

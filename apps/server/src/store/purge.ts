@@ -101,11 +101,18 @@ export async function purgeRemovals(database: Database, ids: readonly Id[]): Pro
         .select({ id: table.id })
         .from(table)
         .where(inArray(table.removal, [...ids]));
-    const going = {
-      sessions: idsOf(await taken(sessions)),
-      studies: idsOf(await taken(studies)),
-      attempts: idsOf(await taken(attempts)),
-    };
+    const gone = { sessions: idsOf(await taken(sessions)), studies: idsOf(await taken(studies)) };
+    // With what goes, what was removed of it by itself before.
+    const before = await tx
+      .select({ id: attempts.id, removal: attempts.removal })
+      .from(attempts)
+      .where(
+        sql`${attempts.removal} is not null
+          and (${attempts.session} in ${among(gone.sessions)} or ${attempts.study} in ${among(gone.studies)})
+          and (${attempts.session} is null or ${attempts.session} in ${among(gone.sessions)})
+          and (${attempts.study} is null or ${attempts.study} in ${among(gone.studies)})`,
+      );
+    const going = { ...gone, attempts: idsOf([...(await taken(attempts)), ...before]) };
     const goingPapers = await papersThatGo(tx, going);
     const left = await pagesOf(tx, { ...going, papers: goingPapers });
     const { rows: files } = (await tx.execute(sql`
@@ -120,7 +127,8 @@ export async function purgeRemovals(database: Database, ids: readonly Id[]): Pro
     await tx.delete(sessions).where(sql`${sessions.id} in ${among(going.sessions)}`);
     await tx.delete(attempts).where(sql`${attempts.id} in ${among(going.attempts)}`);
     await dropPages(tx, left);
-    await tx.delete(removals).where(inArray(removals.id, [...ids]));
+    const over = [...ids, ...before.flatMap(({ removal }) => removal ?? [])];
+    await tx.delete(removals).where(sql`${removals.id} in ${among(over)}`);
     return dropBlobs(tx, idsOf(files));
   });
 }

@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, isNull, lt, sql, type SQL } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, lt, or, sql, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import type { Removable, Removal } from '@deft/contract';
 import type { Id } from '@deft/core/page';
@@ -114,10 +114,17 @@ export async function listRemovalsBefore(database: Database, moment: Date): Prom
   return rows.map(({ id }) => id);
 }
 
-/** What was removed, the last first, each with its newest drawing. */
+/**
+ * What was removed, the last first, each with its newest drawing. A drawing that was removed by itself comes
+ * back only where what it belongs to is there.
+ */
 export async function listRemovals(database: Database): Promise<Removal[]> {
   const own = alias(attempts, 'own');
   const [ofStudy, ofAttempt] = [alias(references, 'of_study'), alias(references, 'of_attempt')];
+  const isHeld = or(
+    sql`${own.session} in (select ${sessions.id} from ${sessions} where ${sessions.removal} is null)`,
+    sql`${own.study} in (select ${studies.id} from ${studies} where ${studies.removal} is null)`,
+  );
   const rows = await database
     .select({
       id: removals.id,
@@ -134,7 +141,7 @@ export async function listRemovals(database: Database): Promise<Removal[]> {
     .leftJoin(sets, eq(sets.id, sessions.set))
     .leftJoin(studies, eq(studies.removal, removals.id))
     .leftJoin(ofStudy, eq(ofStudy.id, studies.reference))
-    .leftJoin(own, and(eq(own.removal, removals.id), eq(removals.kind, 'attempt')))
+    .leftJoin(own, and(eq(own.removal, removals.id), eq(removals.kind, 'attempt'), isHeld))
     .leftJoin(ofAttempt, eq(ofAttempt.id, own.reference))
     .orderBy(desc(removals.createdAt), desc(removals.id));
   const drawn = await database

@@ -5,6 +5,7 @@ import { among } from './among.ts';
 import type { Database } from './database.ts';
 import { listPractised, type Practised } from './practice.ts';
 import { attempts, poses, preparations, references, sessions, sets } from './schema.ts';
+import { pictureColumns } from './sessions.ts';
 
 /** Whether a pose was drawn: come to, and not passed over. */
 const counts = sql`${poses.end} <> 'passed over'`;
@@ -44,12 +45,7 @@ async function firstIn(database: Database, listed: readonly Id[]): Promise<Reado
   const rows = await database
     .select({
       session: sessions.id,
-      id: references.id,
-      title: references.title,
-      subject: references.subject,
-      revision: attempts.revision,
-      width: sql<number>`coalesce(${preparations.width}, ${references.width})`.mapWith(Number),
-      height: sql<number>`coalesce(${preparations.height}, ${references.height})`.mapWith(Number),
+      ...pictureColumns,
     })
     .from(sessions)
     .innerJoinLateral(first, sql`true`)

@@ -32,7 +32,7 @@ import {
 const gone = (): Gone => new Gone('This session is not on the desk.');
 
 /** What of a reference a pose shows, at the preparation it was drawn from. */
-const pictureColumns = {
+export const pictureColumns = {
   id: references.id,
   title: references.title,
   subject: references.subject,

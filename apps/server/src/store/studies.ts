@@ -95,7 +95,7 @@ export interface NewStudy {
 export async function openStudy(database: Database, { id, reference, attempt }: NewStudy): Promise<Study> {
   const study = await database.transaction(async (tx) => {
     const [drawn] = attempt ? await tx.select().from(attempts).where(eq(attempts.id, attempt)) : [];
-    if (attempt && !drawn) throw new Gone('This drawing is not on the desk.');
+    if (attempt && (!drawn || drawn.removal)) throw new Gone('This drawing is not on the desk.');
     const [own] = drawn?.study ? await tx.select().from(studies).where(eq(studies.id, drawn.study)) : [];
     if (own && !own.removal) return own.id;
     const subject = drawn?.reference ?? reference ?? '';

@@ -18,6 +18,7 @@ export const removedWords = (kind: Removable, count: number, title: string): str
   count === 1 ? `The ${nameOf(kind)} “${title}” is removed.` : `${manyOf(kind, count)} are removed.`;
 
 export const NOT_REMOVED = 'Nothing was removed.';
+export const NOT_ALL_REMOVED = 'Not all of them were removed.';
 export const NOT_BROUGHT_BACK = 'Nothing was brought back.';
 export const NOTHING_REMOVED = 'Nothing is removed.';
 export const REMOVED_NOTE = `What was removed lies here for ${KEPT_DAYS} days, and then goes for good, with its drawings and checks. Until then it is in no list and counts nowhere.`;
