@@ -11,7 +11,16 @@ import {
   type Thing,
 } from '@deft/core/page';
 import { newBlock, newClock, type Block, type PoseEnd } from '@deft/core/session';
-import type { Pose, Reference, ReferenceSet, Refusal, Session, SessionBrief, Study } from '@deft/contract';
+import type {
+  Listed,
+  Pose,
+  Reference,
+  ReferenceSet,
+  Refusal,
+  Session,
+  SessionBrief,
+  Study,
+} from '@deft/contract';
 import { asking } from './ask.ts';
 import { bring } from './bring.ts';
 import { Desk, freePort, temporaryFolder } from './desk.ts';
@@ -207,7 +216,9 @@ test('what was passed over is on the sheet and counts for nothing', async () => 
       ['left unfinished', 3],
     ],
   );
-  const brief = (await ask<SessionBrief[]>('/sessions')).value.find(({ id }) => id === session.id)!;
+  const brief = (await ask<Listed<SessionBrief>>('/sessions')).value.items.find(
+    ({ id }) => id === session.id,
+  )!;
   assert.deepEqual([brief.count, brief.drawnMs], [2, 40_000]);
 });
 
