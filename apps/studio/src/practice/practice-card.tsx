@@ -58,7 +58,14 @@ export function PracticeCard(props: PracticeCardProps) {
               {title}
             </Text>
             {lines.map((line, i) => (
-              <Text key={line} size={13} soft lines={1} style={i >= BESIDE_ACT ? styles.beside : null}>
+              <Text
+                key={line}
+                size={13}
+                soft
+                // What stands beside the act has one line, what stands over it two.
+                lines={i >= BESIDE_ACT ? 1 : 2}
+                style={i >= BESIDE_ACT ? styles.beside : null}
+              >
                 {line}
               </Text>
             ))}
