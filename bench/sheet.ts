@@ -1,4 +1,4 @@
-import { newBlock, newClock } from '@deft/core/session';
+import { newBlock } from '@deft/core/session';
 import {
   encodeStroke,
   OPERATION_VERSION,
@@ -11,6 +11,7 @@ import {
 import { seeded } from '@deft/core/random';
 import type { Pose, Reference, ReferenceSet, Session } from '@deft/contract';
 import { drawFigure, MANNERS } from '../packages/core/src/testing/drawn-figure.ts';
+import { drawnThrough } from '../e2e/drawn.ts';
 import { ask, launch, newId, openDesk } from './page-desk.ts';
 import { row } from './table.ts';
 
@@ -83,18 +84,7 @@ try {
     choice: 'in order',
   });
   for (const [i, pose] of session.poses.entries()) await draw(pose, i);
-  await ask(desk, 'PUT', `/sessions/${session.id}/clock`, {
-    clock: { ...newClock(session.poses.map(({ step }) => step.stretches)), phase: 'done' },
-    over: true,
-    poses: session.poses.map(({ id }) => ({
-      id,
-      drawnMs: 60_000,
-      heldMs: 0,
-      addedMs: 0,
-      end: 'run out' as const,
-      closedAt: null,
-    })),
-  });
+  await ask(desk, 'PUT', `/sessions/${session.id}/clock`, drawnThrough(session, 60_000));
   const browser = await launch();
   try {
     const page = await browser.newPage({ viewport: { width: 390, height: 844 } });

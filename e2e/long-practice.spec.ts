@@ -1,10 +1,10 @@
 import { expect, test, type Page } from '@playwright/test';
-import { newBlock, newClock } from '@deft/core/session';
+import { newBlock } from '@deft/core/session';
 import type { Listed, Removal, Session, SessionBrief, Study, StudyBrief } from '@deft/contract';
 import { trouble } from './access-rules.ts';
 import { newSession } from './clock-run.ts';
 import { openDesk, type Desk } from './desk.ts';
-import { drawnElsewhere } from './drawn.ts';
+import { drawnElsewhere, drawnThrough } from './drawn.ts';
 import { control } from './hands.ts';
 import { askDesk, benchAt, look, SIZES, watch } from './trace.ts';
 
@@ -29,18 +29,7 @@ async function practised(page: Page, poses: number, set: string): Promise<Sessio
     await drawnElsewhere(desk, pose.page, [line, line.map(([x, y]) => [x + 20, y] as const)]);
   }
   await page.request.put(`${desk.address}/api/sessions/${session.id}/clock`, {
-    data: {
-      clock: { ...newClock(session.poses.map(({ step }) => step.stretches)), phase: 'done' },
-      over: true,
-      poses: session.poses.map(({ id }) => ({
-        id,
-        drawnMs: 60_000,
-        heldMs: 0,
-        addedMs: 0,
-        end: 'run out',
-        closedAt: Date.now(),
-      })),
-    },
+    data: drawnThrough(session, 60_000, Date.now()),
   });
   return session;
 }

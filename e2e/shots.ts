@@ -12,20 +12,13 @@ import {
   type Affine,
   type Point,
 } from '@deft/core/geometry';
-import {
-  encodeStroke,
-  idOf,
-  type newPage,
-  OPERATION_VERSION,
-  placeWhole,
-  type Form,
-  type Thing,
-} from '@deft/core/page';
-import { newBlock, newClock } from '@deft/core/session';
+import { encodeStroke, idOf, placeWhole, type Form, type Thing } from '@deft/core/page';
+import { newBlock } from '@deft/core/session';
 import type { Reference, ReferenceSet, Session, Study } from '@deft/contract';
 import { hurriedDrawing } from '../apps/server/src/services/camera.ts';
 import { ROOT } from '../apps/server/test/desk.ts';
 import { openDesk, type Desk } from './desk.ts';
+import { drawnThrough, lay } from './drawn.ts';
 import { control, arc, Fingers, pageOnScreen } from './hands.ts';
 import { drawing, takeHand } from './trace.ts';
 
@@ -43,39 +36,6 @@ async function post<T>(desk: Desk, path: string, data: unknown): Promise<T> {
   });
   if (!response.ok) throw new Error(await response.text());
   return (await response.json()) as T;
-}
-
-async function lay(
-  desk: Desk,
-  page: string,
-  make: (sheets: Record<string, string>) => Thing[],
-): Promise<void> {
-  const { operations } = (await (
-    await fetch(`${desk.address}/api/pages/${page}/operations?after=0`)
-  ).json()) as {
-    operations: { operation: { body: { add: ReturnType<typeof newPage> } } }[];
-  };
-  const sheets = Object.fromEntries(
-    operations
-      .flatMap(({ operation }) => operation.body.add)
-      .flatMap((t) => (t.type === 'sheet' ? [[t.kind, t.id]] : [])),
-  );
-  await post(desk, `/pages/${page}/operations`, {
-    after: 1,
-    operations: [
-      {
-        id: newId(),
-        page,
-        device: newId(),
-        n: 1,
-        seen: 1,
-        at: Date.now(),
-        version: OPERATION_VERSION,
-        kind: 'change',
-        body: { add: make(sheets) },
-      },
-    ],
-  });
 }
 
 /** Forms of a traced figure from what the made picture knows of itself, original-picture pixels. */
@@ -294,22 +254,12 @@ async function drawnSession(desk: Desk, set: string): Promise<string> {
       })),
     );
   }
-  const poses = session.poses.map(({ id }, i) => ({
-    id,
-    drawnMs: 30_000,
-    heldMs: i === 2 ? 12_000 : 0,
-    addedMs: 0,
-    end: 'run out',
-    closedAt: null,
-  }));
+  const over = drawnThrough(session, 30_000);
+  const poses = over.poses.map((pose, i) => (i === 2 ? { ...pose, heldMs: 12_000 } : pose));
   await fetch(`${desk.address}/api/sessions/${session.id}/clock`, {
     method: 'PUT',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({
-      clock: { ...newClock(session.poses.map(({ step }) => step.stretches)), phase: 'done' },
-      over: true,
-      poses,
-    }),
+    body: JSON.stringify({ ...over, poses }),
   });
   await fetch(`${desk.address}/api/sessions/${session.id}/poses/${session.poses[3]!.id}`, {
     method: 'PATCH',

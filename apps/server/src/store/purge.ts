@@ -1,4 +1,4 @@
-import { inArray, sql } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import type { Id } from '@deft/core/page';
 import { among } from './among.ts';
 import { dropPages } from './drop-pages.ts';
@@ -65,10 +65,7 @@ async function papersThatGo(tx: Tx, going: { sessions: Id[]; studies: Id[]; atte
       )
     order by p.id, a.created_at`)) as { rows: { id: Id; study: Id }[] };
   for (const { id, study } of rows)
-    await tx
-      .update(papers)
-      .set({ session: null, study })
-      .where(inArray(papers.id, [id]));
+    await tx.update(papers).set({ session: null, study }).where(eq(papers.id, id));
   const kept = new Set(idsOf(rows));
   return idsOf(found).filter((id) => !kept.has(id));
 }

@@ -63,7 +63,7 @@ async function mustBeOver(tx: Tx, ids: readonly Id[]): Promise<void> {
 
 /**
  * Removes things of one kind, each by a removal of its own.
- * @param made ids of the removals, in the order of the things
+ * @param things each with the id that its removal gets
  * @throws Gone where one is not there, Malformed for a drawing whose session goes on; then none is removed
  */
 export async function removeThings(

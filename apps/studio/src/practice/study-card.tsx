@@ -3,7 +3,7 @@ import type { StudyBrief } from '@deft/contract';
 import { smallOf } from '../data/addresses';
 import { studyState, studyTitle } from '../data/brief-words';
 import { dayWords } from '../data/date-words';
-import { Filling } from '../ui/open-card';
+import { Filling } from '../ui/filling';
 import { LookedAt } from '../ui/rows-in-view';
 import { PracticeCard } from './practice-card';
 import { SmallDrawing } from './small-drawing';
