@@ -1,13 +1,14 @@
 import { createHash } from 'node:crypto';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { isNotNull } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import sharp from 'sharp';
 import { newPage, OPERATION_VERSION, type Id, type Sheet } from '@deft/core/page';
 import { seeded } from '@deft/core/random';
 import { expandPlan, newBlock } from '@deft/core/session';
 import { SUBJECT_KEYS } from '@deft/core/subjects';
-import { PASSES, type Listed } from '@deft/contract';
+import { inParts, LISTED_AT_ONCE, PASSES, type Listed } from '@deft/contract';
 import { BlobFiles } from '../apps/server/src/store/blob-files.ts';
 import { openDatabase } from '../apps/server/src/store/database.ts';
 import * as tables from '../apps/server/src/store/schema.ts';
@@ -176,23 +177,29 @@ async function layPractice(data: string): Promise<{ sets: Id[]; sessions: Id[] }
 async function listing(desk: Desk, sets: readonly Id[]): Promise<void> {
   const day = (i: number): number => BEGUN + ((i * 37) % SESSIONS) * DAY;
   const both: Readonly<Record<string, (i: number) => string>> = {
-    'a page of the list': (i) => `from=${(i * 97) % 1900}&count=75`,
-    'a search by a word': (i) => `q=${WORDS[i % 10]}+${i}&count=75`,
-    'a search by half a word': (i) => `q=${WORDS[i % 10]!.slice(0, 3)}&since=${day(i)}&count=75`,
-    'by set': (i) => `set=${sets[i % SETS]}&since=${day(i)}&count=75`,
-    'by subject': (i) => `subject=${SUBJECT_KEYS[i % SUBJECT_KEYS.length]}&since=${day(i)}&count=75`,
-    'with a star': (i) => `starred=1&before=${day(i)}&count=75`,
-    'of a month': (i) => `since=${day(i)}&before=${day(i) + 30 * DAY}&count=75`,
+    'a page of the list': (i) => `from=${(i * 97) % 1900}&count=${LISTED_AT_ONCE}`,
+    'a search by a word': (i) => `q=${WORDS[i % 10]}+${i}&count=${LISTED_AT_ONCE}`,
+    'a search by half a word': (i) =>
+      `q=${WORDS[i % 10]!.slice(0, 3)}&since=${day(i)}&count=${LISTED_AT_ONCE}`,
+    'by set': (i) => `set=${sets[i % SETS]}&since=${day(i)}&count=${LISTED_AT_ONCE}`,
+    'by subject': (i) =>
+      `subject=${SUBJECT_KEYS[i % SUBJECT_KEYS.length]}&since=${day(i)}&count=${LISTED_AT_ONCE}`,
+    'with a star': (i) => `starred=1&before=${day(i)}&count=${LISTED_AT_ONCE}`,
+    'of a month': (i) => `since=${day(i)}&before=${day(i) + 30 * DAY}&count=${LISTED_AT_ONCE}`,
   };
   const asks = {
     sessions: {
       ...both,
-      'a search in notes': (i: number) => `q=${encodeURIComponent(NOTES[i % 5]!)}&before=${day(i)}&count=75`,
+      'a search in notes': (i: number) =>
+        `q=${encodeURIComponent(NOTES[i % 5]!)}&before=${day(i)}&count=${LISTED_AT_ONCE}`,
     },
-    studies: { ...both, 'by pass': (i: number) => `pass=${PASSES[i % 5]}&since=${day(i)}&count=75` },
+    studies: {
+      ...both,
+      'by pass': (i: number) => `pass=${PASSES[i % 5]}&since=${day(i)}&count=${LISTED_AT_ONCE}`,
+    },
   };
   const first = performance.now();
-  await ask(desk, 'GET', '/sessions?count=75');
+  await ask(desk, 'GET', `/sessions?count=${LISTED_AT_ONCE}`);
   row('the first list after opening', `${(performance.now() - first).toFixed(0)} ms`, 'reported');
   // The database is compiled as it is used.
   for (const [list, kinds] of Object.entries(asks))
@@ -233,6 +240,33 @@ async function removing(desk: Desk, sessions: readonly Id[]): Promise<void> {
   }
   row('a session removed, p95', `${quantile(there, 0.95).toFixed(0)} ms`, 'reported');
   row('a session brought back, p95', `${quantile(back, 0.95).toFixed(0)} ms`, 'reported');
+  // Everything at once, in parts as the studio asks for it.
+  const before = await ask<Id[]>(desk, 'GET', '/sessions/ids');
+  const removals: Id[] = [];
+  const began = performance.now();
+  for (const part of inParts(before))
+    removals.push(...(await ask<Id[]>(desk, 'POST', '/removed', { kind: 'session', ids: part })));
+  const gone = performance.now();
+  const left = await ask<Id[]>(desk, 'GET', '/sessions/ids');
+  for (const part of inParts(removals)) await ask(desk, 'POST', '/removed/back', { removals: part });
+  const done = performance.now();
+  const after = await ask<Id[]>(desk, 'GET', '/sessions/ids');
+  row(
+    `${before.length} sessions removed, and brought back`,
+    `${((gone - began) / 1000).toFixed(1)} s, ${((done - gone) / 1000).toFixed(1)} s`,
+    'none is left, then all are there',
+    left.length === 0 && before.length === SESSIONS && after.join() === before.join(),
+  );
+}
+
+/** As earlier desks left them: timed drawings of which it was not written down when their bells rang. */
+async function earlier(data: string): Promise<void> {
+  const { client, database } = await openDatabase({
+    folder: join(data, 'database'),
+    migrations: join(ROOT, 'apps/server/migrations'),
+  });
+  await database.update(tables.attempts).set({ closedAt: null }).where(isNotNull(tables.attempts.session));
+  await client.close();
 }
 
 /** Down a list as fast as a hand goes, with its drawings: what holds the browser up. */
@@ -256,14 +290,16 @@ async function scrolling(desk: Desk, list: 'sessions' | 'studies'): Promise<void
       observer.observe({ type: 'longtask' });
       const seen = new Set<string>();
       let frames = 0;
-      // Ten seconds of flinging; then through the rest of it in great steps.
+      // Ten seconds of flinging and looking; then through the rest of it in great steps.
       const until = performance.now() + 10_000;
       while (performance.now() < until && parent) {
-        await new Promise((done) => requestAnimationFrame(done));
-        parent.scrollBy(0, 45);
-        frames += 1;
-        if (frames % 20 === 0)
-          for (const image of element.querySelectorAll('img')) if (image.naturalWidth) seen.add(image.src);
+        for (let i = 0; i < 40; i += 1) {
+          await new Promise((done) => requestAnimationFrame(done));
+          parent.scrollBy(0, 60);
+          frames += 1;
+        }
+        await new Promise((done) => setTimeout(done, 400));
+        for (const image of element.querySelectorAll('img')) if (image.naturalWidth) seen.add(image.src);
       }
       for (let i = 0; i < 100 && parent; i += 1) {
         parent.scrollTop = (i / 99) * parent.scrollHeight;
@@ -299,6 +335,15 @@ try {
   await removing(desk, sessions);
   await scrolling(desk, 'sessions');
   await scrolling(desk, 'studies');
+  await desk.end();
+  await earlier(folder);
+  const reopened = performance.now();
+  await desk.open(900_000);
+  row(
+    `${SESSIONS * POSES} timed drawings of an earlier desk are closed at its first opening, in all`,
+    `${((performance.now() - reopened) / 1000).toFixed(1)} s`,
+    'reported',
+  );
 } finally {
   await desk.end();
   remove();

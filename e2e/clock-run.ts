@@ -7,8 +7,10 @@ export interface Ran {
   readonly session: Session;
   /** Which pose was on show in each frame that showed another than the one before, and when, milliseconds. */
   readonly changes: readonly { readonly pose: number; readonly at: number }[];
-  /** How far each change was behind its bell, milliseconds. */
+  /** How far each change was behind its bell, as the change before it has it, milliseconds. */
   readonly late: readonly number[];
+  /** How far each change but the first was behind where the first one puts it, milliseconds. */
+  readonly behind: readonly number[];
 }
 
 interface Watched extends Window {
@@ -69,5 +71,7 @@ export async function runThrough(
   const first = changes.find(({ pose }) => pose === 0)?.at ?? 0;
   // The first picture may have stood before the clock began, so that each is set against the one before.
   const late = changes.slice(1).map(({ at }, i) => at - (changes[i]?.at ?? first) - seconds * 1000);
-  return { session: over, changes, late };
+  const [, second] = changes;
+  const behind = changes.slice(1).map(({ pose, at }) => at - (second!.at + (pose - 1) * seconds * 1000));
+  return { session: over, changes, late, behind };
 }

@@ -151,83 +151,85 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
       expect(strange).toEqual([]);
     });
 
-    test('kinds are opened one at a time: the movement, the weight, the relations, the lines, and the order of work', async ({
-      page,
-    }) => {
-      const strange = watch(page, desk.address);
-      const { reference } = await beginAttempt(page, desk, 'Porter sweeping');
-      // The head is gone over again and again before the rest has a line.
-      const [head, ...rest] = drawn(reference, null) as [At[], ...At[][]];
-      const lines = leaning([head, head, head, head, ...rest, ...rest]);
-      await drawLines(page, lines, pointer);
-      await saved(page);
-      await page.getByTestId('next-pass').click();
-      await expect(page.getByTestId('seen')).toBeVisible({ timeout: 20_000 });
-      await kindOf(page, 'movement').click();
-      await expect(page.getByTestId('movement-kind')).toContainText('line of action');
-      await expect(page.locator('[data-mark="action"] path')).toHaveCount(4);
-      expect(await trouble(page)).toEqual([]);
-      await look(page, 'kind-movement');
+    test(
+      'kinds are opened one at a time: the movement, the weight, the relations, the lines, and the order of work',
+      benchAt('phone', name),
+      async ({ page }) => {
+        const strange = watch(page, desk.address);
+        const { reference } = await beginAttempt(page, desk, 'Porter sweeping');
+        // The head is gone over again and again before the rest has a line.
+        const [head, ...rest] = drawn(reference, null) as [At[], ...At[][]];
+        const lines = leaning([head, head, head, head, ...rest, ...rest]);
+        await drawLines(page, lines, pointer);
+        await saved(page);
+        await page.getByTestId('next-pass').click();
+        await expect(page.getByTestId('seen')).toBeVisible({ timeout: 20_000 });
+        await kindOf(page, 'movement').click();
+        await expect(page.getByTestId('movement-kind')).toContainText('line of action');
+        await expect(page.locator('[data-mark="action"] path')).toHaveCount(4);
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'kind-movement');
 
-      await kindOf(page, 'weight').click();
-      await expect(page.getByTestId('weight-kind')).toContainText(
-        /The weight lies [\d.]+ % too far to the left over the feet\..*Lean the body to the right/,
-      );
-      await expect(page.locator('[data-mark="plumb"] [data-mark="move the feet"]')).toHaveCount(2);
-      expect(await trouble(page)).toEqual([]);
-      await look(page, 'kind-weight');
-      await page.getByTestId('loads-open').click();
-      const hand = page.getByRole('radiogroup', { name: 'In the left hand' });
-      await control(hand, 'heavy').click();
-      await expect(page.getByTestId('load')).toHaveText(
-        /the load at the left wrist (it lies .*, without it .*|makes hardly any difference to that)\.$/i,
-        { timeout: 20_000 },
-      );
-      expect(await trouble(page)).toEqual([]);
-      await look(page, 'kind-weight-load');
-      await control(hand, 'nothing').click();
-      await expect(page.getByTestId('load')).toHaveCount(0);
+        await kindOf(page, 'weight').click();
+        await expect(page.getByTestId('weight-kind')).toContainText(
+          /The weight lies [\d.]+ % too far to the left over the feet\..*Lean the body to the right/,
+        );
+        await expect(page.locator('[data-mark="plumb"] [data-mark="move the feet"]')).toHaveCount(2);
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'kind-weight');
+        await page.getByTestId('loads-open').click();
+        const hand = page.getByRole('radiogroup', { name: 'In the left hand' });
+        await control(hand, 'heavy').click();
+        await expect(page.getByTestId('load')).toHaveText(
+          /the load at the left wrist (it lies .*, without it .*|makes hardly any difference to that)\.$/i,
+          { timeout: 20_000 },
+        );
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'kind-weight-load');
+        await control(hand, 'nothing').click();
+        await expect(page.getByTestId('load')).toHaveCount(0);
 
-      await kindOf(page, 'relations').click();
-      const relations = page.getByTestId('relations-kind');
-      await expect(relations).toContainText(/line up/);
-      const [measure, units] = ['Measure', 'in units of'].map((label) =>
-        relations.getByRole('radiogroup', { name: label }),
-      ) as [Locator, Locator];
-      await control(measure, 'right shin').click();
-      await control(units, 'head').click();
-      await expect(page.getByTestId('proportion')).toContainText(
-        /The right shin is [\d.]+ times the head \(± [\d.]+\), in the picture [\d.]+\./,
-      );
-      expect(await trouble(page)).toEqual([]);
-      await look(page, 'kind-relations');
+        await kindOf(page, 'relations').click();
+        const relations = page.getByTestId('relations-kind');
+        await expect(relations).toContainText(/line up/);
+        const [measure, units] = ['Measure', 'in units of'].map((label) =>
+          relations.getByRole('radiogroup', { name: label }),
+        ) as [Locator, Locator];
+        await control(measure, 'right shin').click();
+        await control(units, 'head').click();
+        await expect(page.getByTestId('proportion')).toContainText(
+          /The right shin is [\d.]+ times the head \(± [\d.]+\), in the picture [\d.]+\./,
+        );
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'kind-relations');
 
-      await kindOf(page, 'line').click();
-      const line = page.getByTestId('line-kind');
-      await expect(line).toContainText(`${lines.length} strokes`);
-      await expect(line).toContainText('Gone over again');
-      await expect(page.locator('[data-mark="again"]')).toHaveAttribute('d', /^M.+L/);
-      await expect(page.getByTestId('finding').or(page.getByTestId('ring'))).toHaveCount(0);
-      expect(await trouble(page)).toEqual([]);
-      await look(page, 'kind-line');
+        await kindOf(page, 'line').click();
+        const line = page.getByTestId('line-kind');
+        await expect(line).toContainText(`${lines.length} strokes`);
+        await expect(line).toContainText('Gone over again');
+        await expect(page.locator('[data-mark="again"]')).toHaveAttribute('d', /^M.+L/);
+        await expect(page.getByTestId('finding').or(page.getByTestId('ring'))).toHaveCount(0);
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'kind-line');
 
-      await kindOf(page, 'order of work').click();
-      const order = page.getByTestId('order-kind');
-      await expect(order).toContainText('The whole stood after');
-      await expect(order).toContainText('the head had been worked on before that.');
-      const shown = page.getByTestId('laid-strokes').locator('path');
-      const all = await shown.count();
-      await page.getByTestId('order-mark').last().click();
-      await expect.poll(() => shown.count()).toBeLessThan(all);
-      await expect(order).toContainText(new RegExp(`\\d+ of ${lines.length} strokes`));
-      expect(await trouble(page)).toEqual([]);
-      await look(page, 'kind-order');
-      await page.getByTestId('all-of-it').click();
-      await expect(shown).toHaveCount(all);
-      await kindOf(page, 'what is off').click();
-      await expect(page.getByTestId('ring').first()).toBeVisible();
-      expect(strange).toEqual([]);
-    });
+        await kindOf(page, 'order of work').click();
+        const order = page.getByTestId('order-kind');
+        await expect(order).toContainText('The whole stood after');
+        await expect(order).toContainText('the head had been worked on before that.');
+        const shown = page.getByTestId('laid-strokes').locator('path');
+        const all = await shown.count();
+        await page.getByTestId('order-mark').last().click();
+        await expect.poll(() => shown.count()).toBeLessThan(all);
+        await expect(order).toContainText(new RegExp(`\\d+ of ${lines.length} strokes`));
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'kind-order');
+        await page.getByTestId('all-of-it').click();
+        await expect(shown).toHaveCount(all);
+        await kindOf(page, 'what is off').click();
+        await expect(page.getByTestId('ring').first()).toBeVisible();
+        expect(strange).toEqual([]);
+      },
+    );
 
     test(
       'a drawing made elsewhere, in a file or on paper, becomes an attempt and is told what is off; its arm is mended in place, and drawn better anew',

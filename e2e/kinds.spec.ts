@@ -64,61 +64,63 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
   test.describe(name, () => {
     test.use({ viewport, hasTouch });
 
-    test('an outline that bulges and a gap that is closed are told by their kinds; what was noticed stands beside them', async ({
-      page,
-    }) => {
-      test.setTimeout(120_000);
-      const strange = watch(page, desk.address);
-      const { reference } = await beginAttempt(page, desk, 'Kettle');
-      const [outer] = outlinesOf(reference) as [At[]];
-      await drawClosed(page, bulged(outer, 9), pointer);
-      // Its right half in one tone.
-      await control(page, 'shade').click();
-      const xs = outer.map(({ x }) => x);
-      const [middle, right] = [(Math.min(...xs) + Math.max(...xs)) / 2, Math.max(...xs)];
-      const { stroke } = await drawing(page);
-      for (let x = middle; x < right - 20; x += 3)
-        await stroke(
-          [0, 1, 2, 3, 4].map((i) => ({ x, y: 120 + 12 * i })),
-          pointer,
-        );
-      await saved(page);
-      await page.getByTestId('next-pass').click();
-      await expect(page.getByTestId('todo')).toBeVisible({ timeout: 20_000 });
-      await kindOf(page, 'outline').click();
-      const outline = page.getByTestId('outline-kind');
-      await expect(outline).toContainText('too far out');
-      await expect(outline).toContainText('Of all that either covers');
-      await expect(page.locator('[data-mark="outline-strip"]')).toHaveCount(1);
-      await look(page, 'kind-outline');
-      const [file] = await Promise.all([
-        page.waitForEvent('download'),
-        outline.getByTestId('save-kind').click(),
-      ]);
-      expect(file.suggestedFilename()).toBe('Kettle, outline.svg');
-      const svg = await readFile(await file.path(), 'utf8');
-      expect(svg).toMatch(/^<svg xmlns/);
-      for (const mark of ['laid-strokes', 'too far out', 'data-pin']) expect(svg).toContain(mark);
-      await outline.getByTestId('said-place').first().click();
-      await expect(outline).toContainText('Take the outline in');
-      await expect(page.locator('[data-mark="stretch"]')).toHaveCount(1);
-      expect(await trouble(page)).toEqual([]);
-      await look(page, 'kind-outline-chosen');
-      await kindOf(page, 'gaps').click();
-      await look(page, 'kind-gaps');
-      await expect(page.getByTestId('gaps-kind')).toContainText('is closed');
-      expect(await trouble(page)).toEqual([]);
-      await kindOf(page, 'values').click();
-      await expect(page.getByTestId('values-kind')).toContainText('values');
-      await expect(page.locator('[data-mark="values"] circle')).not.toHaveCount(0);
-      expect(await trouble(page)).toEqual([]);
-      await look(page, 'kind-values');
-      await kindOf(page, 'noticed').click();
-      await expect(page.getByTestId('noticed-kind')).toBeVisible();
-      expect(await trouble(page)).toEqual([]);
-      await look(page, 'kind-noticed');
-      expect(strange).toEqual([]);
-    });
+    test(
+      'an outline that bulges and a gap that is closed are told by their kinds; what was noticed stands beside them',
+      benchAt('phone', name),
+      async ({ page }) => {
+        test.setTimeout(120_000);
+        const strange = watch(page, desk.address);
+        const { reference } = await beginAttempt(page, desk, 'Kettle');
+        const [outer] = outlinesOf(reference) as [At[]];
+        await drawClosed(page, bulged(outer, 9), pointer);
+        // Its right half in one tone.
+        await control(page, 'shade').click();
+        const xs = outer.map(({ x }) => x);
+        const [middle, right] = [(Math.min(...xs) + Math.max(...xs)) / 2, Math.max(...xs)];
+        const { stroke } = await drawing(page);
+        for (let x = middle; x < right - 20; x += 3)
+          await stroke(
+            [0, 1, 2, 3, 4].map((i) => ({ x, y: 120 + 12 * i })),
+            pointer,
+          );
+        await saved(page);
+        await page.getByTestId('next-pass').click();
+        await expect(page.getByTestId('todo')).toBeVisible({ timeout: 20_000 });
+        await kindOf(page, 'outline').click();
+        const outline = page.getByTestId('outline-kind');
+        await expect(outline).toContainText('too far out');
+        await expect(outline).toContainText('Of all that either covers');
+        await expect(page.locator('[data-mark="outline-strip"]')).toHaveCount(1);
+        await look(page, 'kind-outline');
+        const [file] = await Promise.all([
+          page.waitForEvent('download'),
+          outline.getByTestId('save-kind').click(),
+        ]);
+        expect(file.suggestedFilename()).toBe('Kettle, outline.svg');
+        const svg = await readFile(await file.path(), 'utf8');
+        expect(svg).toMatch(/^<svg xmlns/);
+        for (const mark of ['laid-strokes', 'too far out', 'data-pin']) expect(svg).toContain(mark);
+        await outline.getByTestId('said-place').first().click();
+        await expect(outline).toContainText('Take the outline in');
+        await expect(page.locator('[data-mark="stretch"]')).toHaveCount(1);
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'kind-outline-chosen');
+        await kindOf(page, 'gaps').click();
+        await look(page, 'kind-gaps');
+        await expect(page.getByTestId('gaps-kind')).toContainText('is closed');
+        expect(await trouble(page)).toEqual([]);
+        await kindOf(page, 'values').click();
+        await expect(page.getByTestId('values-kind')).toContainText('values');
+        await expect(page.locator('[data-mark="values"] circle')).not.toHaveCount(0);
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'kind-values');
+        await kindOf(page, 'noticed').click();
+        await expect(page.getByTestId('noticed-kind')).toBeVisible();
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'kind-noticed');
+        expect(strange).toEqual([]);
+      },
+    );
 
     test(
       'an arm that lies in front in the picture and behind in the drawing is told by its lines',

@@ -25,6 +25,7 @@ for (const hidden of [0, 30_000]) {
       const {
         changes,
         late,
+        behind,
         session: over,
       } = await runThrough(page, desk, session, SECONDS, async () => {
         if (!hidden) return;
@@ -47,9 +48,6 @@ for (const hidden of [0, 30_000]) {
         expect(over.poses.reduce((sum, { heldMs }) => sum + heldMs, 0)).toBeGreaterThan(hidden);
         return;
       }
-      // Each change is set against where the first bell says it should be.
-      const [, first] = changes;
-      const behind = changes.slice(1).map(({ pose, at }) => at - (first!.at + (pose - 1) * SECONDS * 1000));
       const steps = late
         .slice(1)
         .map(Math.abs)

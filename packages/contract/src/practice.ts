@@ -64,6 +64,12 @@ export interface Removal {
 
 /** As much is removed or brought back at once. */
 export const MOST_REMOVED = 1000;
+
+/** Any number of things in parts that are removed or brought back at once; none for none. */
+export const inParts = (ids: readonly Id[]): Id[][] =>
+  Array.from({ length: Math.ceil(ids.length / MOST_REMOVED) }, (_, i) =>
+    ids.slice(i * MOST_REMOVED, (i + 1) * MOST_REMOVED),
+  );
 const some = Joi.array().items(id).min(1).max(MOST_REMOVED).unique().required();
 export const removingSchema = Joi.object<{ kind: Removable; ids: readonly Id[] }>({
   kind: Joi.valid(...REMOVABLES).required() as Joi.Schema<Removable>,

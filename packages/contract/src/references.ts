@@ -114,8 +114,10 @@ export interface Listed<Item> {
   readonly items: readonly Item[];
 }
 
-/** Most references in one page of a wall. */
+/** Most things in one page of a list. */
 export const MOST_LISTED = 200;
+/** About as many the studio asks for. */
+export const LISTED_AT_ONCE = 36;
 export const referenceQuerySchema = Joi.object<
   Required<Pick<ReferenceQuery, 'from' | 'count' | 'sort'>> & ReferenceQuery
 >({

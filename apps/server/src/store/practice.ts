@@ -44,7 +44,8 @@ export async function listPractised(
       or(hasWords(pattern), sql`${id} in (${withPicture(picturesWith(like(references.words, pattern)))})`),
     ),
     subject ? sql`${id} in (${withPicture(picturesWith(eq(references.subject, subject)))})` : undefined,
-    starred ? sql`${id} in (${starredPoses})` : undefined,
+    // Found once, and then looked up.
+    starred ? sql`${id} = any(array(${starredPoses}))` : undefined,
     since === undefined ? undefined : gte(at, new Date(since)),
     before === undefined ? undefined : lt(at, new Date(before)),
     ...more,

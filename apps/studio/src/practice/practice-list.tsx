@@ -1,7 +1,7 @@
-import type { ComponentType } from 'react';
+import { useDeferredValue, type ComponentType } from 'react';
 import { StyleSheet, useWindowDimensions, View } from 'react-native';
 import type { Id } from '@deft/core/page';
-import type { StudyQuery } from '@deft/contract';
+import type { Listed, StudyQuery } from '@deft/contract';
 import { RowsInView } from '../ui/rows-in-view';
 import { WIDE } from '../ui/theme';
 import { usePalette } from '../ui/use-desk-theme';
@@ -47,6 +47,19 @@ export function PracticeList({ total, scroller, Row, ...rest }: PracticeListProp
       )}
     />
   );
+}
+
+/**
+ * What stands in a row, from the answer for the part of the list that it lies in; null until there is one.
+ * Cards are made after what is pressing, a few at a time: where a list jumps, a screen of them comes at once.
+ */
+export function useItemsOfRow<Item>(
+  answer: Listed<Item> | undefined,
+  place: number,
+  columns: number,
+): readonly Item[] | null {
+  const shown = useDeferredValue(answer ?? null, null);
+  return shown?.items.slice(place, place + columns) ?? null;
 }
 
 /** Stands where a card is still on its way. */

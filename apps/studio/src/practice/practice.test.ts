@@ -1,6 +1,8 @@
+import { inParts, MOST_REMOVED } from '@deft/contract';
+import { SUBJECT_KEYS } from '@deft/core/subjects';
 import { dayBegins, dayWords, momentWords } from '../data/date-words';
 import { daysLeft, removedWords } from './words';
-import { askedFor, isFiltered } from './use-practice-query';
+import { askedFor, isFiltered, soughtIn } from './use-practice-query';
 
 const NOW = new Date(2026, 10, 27, 12);
 const DAY = 86_400_000;
@@ -33,10 +35,30 @@ test('only what goes beyond words is a filter', () => {
   expect(isFiltered({ until: '2026-11-27' })).toBe(true);
 });
 
+test('of an address that makes no sense, what does is kept', () => {
+  expect(
+    soughtIn({ q: 'goat', subject: 'dragon', starred: 'perhaps', since: 'soon', until: '2026-11-27' }),
+  ).toEqual({ q: 'goat', until: '2026-11-27' });
+  expect(soughtIn({ subject: SUBJECT_KEYS[0], starred: '1', pass: 'build' })).toEqual({
+    subject: SUBJECT_KEYS[0],
+    starred: true,
+    pass: 'build',
+  });
+  expect(soughtIn({})).toEqual({});
+});
+
 describe('what was removed', () => {
   test('is told by its name where it is one, and by its number where it is several', () => {
     expect(removedWords('study', 1, 'Goat')).toBe('The study “Goat” is removed.');
     expect(removedWords('session', 12, '')).toBe('12 sessions are removed.');
+  });
+
+  test('is asked for in parts that the desk takes, each thing once', () => {
+    expect(inParts([])).toEqual([]);
+    const ids = Array.from({ length: 2 * MOST_REMOVED + 1 }, (_, i) => `thing ${i}`);
+    const parts = inParts(ids);
+    expect(parts.map(({ length }) => length)).toEqual([MOST_REMOVED, MOST_REMOVED, 1]);
+    expect(parts.flat()).toEqual(ids);
   });
 
   test('has so many days left', () => {

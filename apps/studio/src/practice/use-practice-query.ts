@@ -20,25 +20,23 @@ export function askedFor({ since, until, ...rest }: Sought): StudyQuery {
   };
 }
 
-/** What of an address is ours; what makes no sense is left out. */
-function read({ since, until, ...rest }: Readonly<Record<string, string>>): Sought {
-  const { error, value } = studyQuerySchema.validate(rest);
-  const {
-    from: _from,
-    count: _count,
-    since: _since,
-    before: _before,
-    ...sound
-  }: StudyQuery = error ? {} : value;
+/** What of an address is ours; each part of it that makes no sense is left out. */
+export function soughtIn({ since, until, ...rest }: Readonly<Record<string, string>>): Sought {
+  const sound = Object.entries(rest).filter(
+    ([name, value]) => !studyQuerySchema.validate({ [name]: value }).error,
+  );
+  const { value } = studyQuerySchema.validate(Object.fromEntries(sound), { noDefaults: true }) as {
+    value: Sought;
+  };
   return {
-    ...sound,
+    ...value,
     ...(since && dayBegins(since) !== null ? { since } : {}),
     ...(until && dayBegins(until) !== null ? { until } : {}),
   };
 }
 
 /** What a list of sessions or studies shows. */
-export const usePracticeQuery = () => useAddressQuery<Sought>(NAMES, read);
+export const usePracticeQuery = () => useAddressQuery<Sought>(NAMES, soughtIn);
 
 /** Whether something beyond words is sought by. */
 export const isFiltered = (sought: Sought): boolean =>

@@ -1,15 +1,9 @@
-import { MOST_REMOVED, type Removable } from '@deft/contract';
+import { inParts, type Removable } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import { sentenceOf } from '../data/refusals';
 import { useRemoveMutation, useRestoreMutation } from '../data/removed-api';
 import { useSay } from '../ui/notes';
 import { NOT_ALL_REMOVED, NOT_BROUGHT_BACK, NOT_REMOVED, removedWords } from './words';
-
-/** As many at a time as the desk takes. */
-const inParts = (ids: readonly Id[]): Id[][] =>
-  Array.from({ length: Math.ceil(ids.length / MOST_REMOVED) }, (_, i) =>
-    ids.slice(i * MOST_REMOVED, (i + 1) * MOST_REMOVED),
-  );
 
 /** Removes sessions, studies or drawings, says so, and brings them back on *undo*. */
 export function useRemoving(): (kind: Removable, ids: readonly Id[], title: string) => Promise<boolean> {

@@ -1,10 +1,11 @@
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { memo, useEffect, useState, useSyncExternalStore } from 'react';
 import { View } from 'react-native';
 import type { ReferenceBrief, ReferenceQuery } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import { useReferencesQuery } from '../data/references-api';
 import { PreviewCard } from '../ui/preview';
-import { partOfRow, RowsInView } from '../ui/rows-in-view';
+import { partOfRow } from '../ui/part-of-row';
+import { RowsInView } from '../ui/rows-in-view';
 import { usePalette } from '../ui/use-desk-theme';
 import { WallOrder } from './wall-order';
 import { OrderCell, OrderCells } from './order-cells';
@@ -70,7 +71,17 @@ interface RowProps extends Pick<WallProps, 'query' | 'columns' | 'chosen' | 'onT
   readonly ordering: boolean;
 }
 
-function WallRow({ query, row, columns, cell, chosen, onTouch, places, ordering }: RowProps) {
+/** While the wall is scrolled only rows that come are made. */
+const WallRow = memo(function WallRow({
+  query,
+  row,
+  columns,
+  cell,
+  chosen,
+  onTouch,
+  places,
+  ordering,
+}: RowProps) {
   const palette = usePalette();
   const { from: first, count, place } = partOfRow(row, columns);
   const from = first + place;
@@ -117,4 +128,4 @@ function WallRow({ query, row, columns, cell, chosen, onTouch, places, ordering 
           ))}
     </View>
   );
-}
+});

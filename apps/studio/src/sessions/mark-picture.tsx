@@ -112,7 +112,13 @@ export function MarkPicture({ pose, marks, mirrored, onMarks, onDone }: MarkPict
         </Text>
       </View>
       {kind === 'landmark' ? (
-        <NameChips label="Name of the landmark" names={names} used={used} value={name} onChoose={setAsked} />
+        <NameChips
+          required
+          label="Name of the landmark"
+          value={name}
+          onChoose={setAsked}
+          {...{ names, used }}
+        />
       ) : null}
     </View>
   );

@@ -1,31 +1,40 @@
 import { useRouter } from 'expo-router';
+import { memo } from 'react';
 import { useLazySessionIdsQuery, useSessionsQuery } from '../data/sessions-api';
-import { CardToCome, type PracticeRowProps } from '../practice/practice-list';
+import { CardToCome, useItemsOfRow, type PracticeRowProps } from '../practice/practice-list';
 import { PracticeScreen } from '../practice/practice-screen';
 import { SessionCard } from '../practice/session-card';
 import { askedFor, usePracticeQuery } from '../practice/use-practice-query';
 import { MainAct } from '../ui/acts';
-import { partOfRow } from '../ui/rows-in-view';
+import { partOfRow } from '../ui/part-of-row';
 import { useWide } from '../ui/use-desk-theme';
 import { NO_SESSIONS } from './words';
 
-function SessionRow({ query, row, columns, cell, chosen, onTouch, onAbout }: PracticeRowProps) {
+/** While the list is scrolled only rows that come are made. */
+const SessionRow = memo(function SessionRow({
+  query,
+  row,
+  columns,
+  cell,
+  chosen,
+  onTouch,
+  onAbout,
+}: PracticeRowProps) {
   const { from, count, place } = partOfRow(row, columns);
   const { data } = useSessionsQuery({ ...query, from, count });
-  if (!data) return <CardToCome width={cell} />;
-  return data.items
-    .slice(place, place + columns)
-    .map((session) => (
-      <SessionCard
-        key={session.id}
-        session={session}
-        width={cell}
-        chosen={chosen && chosen.has(session.id)}
-        onPress={() => onTouch(session.id)}
-        onAbout={() => onAbout({ kind: 'session', ...session })}
-      />
-    ));
-}
+  const shown = useItemsOfRow(data, place, columns);
+  if (!shown) return <CardToCome width={cell} />;
+  return shown.map((session) => (
+    <SessionCard
+      key={session.id}
+      session={session}
+      width={cell}
+      chosen={chosen && chosen.has(session.id)}
+      onPress={() => onTouch(session.id)}
+      onAbout={() => onAbout({ kind: 'session', ...session })}
+    />
+  ));
+});
 
 /** All sessions, the last one first. */
 export function SessionsScreen() {

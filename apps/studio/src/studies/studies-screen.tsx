@@ -1,29 +1,38 @@
 import { useRouter } from 'expo-router';
+import { memo } from 'react';
 import { useLazyStudyIdsQuery, useStudiesQuery } from '../data/studies-api';
-import { CardToCome, type PracticeRowProps } from '../practice/practice-list';
+import { CardToCome, useItemsOfRow, type PracticeRowProps } from '../practice/practice-list';
 import { PracticeScreen } from '../practice/practice-screen';
 import { StudyCard } from '../practice/study-card';
 import { askedFor, usePracticeQuery } from '../practice/use-practice-query';
-import { partOfRow } from '../ui/rows-in-view';
+import { partOfRow } from '../ui/part-of-row';
 import { NO_STUDIES } from './words';
 
-function StudyRow({ query, row, columns, cell, chosen, onTouch, onAbout }: PracticeRowProps) {
+/** While the list is scrolled only rows that come are made. */
+const StudyRow = memo(function StudyRow({
+  query,
+  row,
+  columns,
+  cell,
+  chosen,
+  onTouch,
+  onAbout,
+}: PracticeRowProps) {
   const { from, count, place } = partOfRow(row, columns);
   const { data } = useStudiesQuery({ ...query, from, count });
-  if (!data) return <CardToCome width={cell} />;
-  return data.items
-    .slice(place, place + columns)
-    .map((study) => (
-      <StudyCard
-        key={study.id}
-        study={study}
-        width={cell}
-        chosen={chosen && chosen.has(study.id)}
-        onPress={() => onTouch(study.id)}
-        onAbout={() => onAbout({ kind: 'study', ...study })}
-      />
-    ));
-}
+  const shown = useItemsOfRow(data, place, columns);
+  if (!shown) return <CardToCome width={cell} />;
+  return shown.map((study) => (
+    <StudyCard
+      key={study.id}
+      study={study}
+      width={cell}
+      chosen={chosen && chosen.has(study.id)}
+      onPress={() => onTouch(study.id)}
+      onAbout={() => onAbout({ kind: 'study', ...study })}
+    />
+  ));
+});
 
 /** All studies, that which was last worked on first. */
 export function StudiesScreen() {

@@ -114,13 +114,3 @@ export function RowsInView({ rows, scroller, heightFor, renderRow, wrap, testID 
   );
   return <Flung.Provider value={flung}>{wrap ? wrap(shown, width) : shown}</Flung.Provider>;
 }
-
-/** Rows asked for at once, so that each row comes from one answer. */
-const ROWS_AT_ONCE = 25;
-
-/** The part of a list that a row lies in: where it begins, how much it holds, and the row's place in it. */
-export function partOfRow(row: number, columns: number): { from: number; count: number; place: number } {
-  const count = ROWS_AT_ONCE * columns;
-  const from = Math.floor((row * columns) / count) * count;
-  return { from, count, place: row * columns - from };
-}

@@ -10,10 +10,12 @@ interface ChipsProps {
   readonly value: string | null;
   readonly onChoose: (name: string | null) => void;
   readonly label: string;
+  /** Nothing can go without a name. */
+  readonly required?: boolean;
 }
 
-/** Names offered under the page, the chosen one first, then those not given yet; none need be taken. */
-export function NameChips({ names, used, value, onChoose, label }: ChipsProps) {
+/** Names offered under the page, the chosen one first, then those not given yet. */
+export function NameChips({ names, used, value, onChoose, label, required = false }: ChipsProps) {
   const palette = usePalette();
   const chip = (name: string | null, text: string) => {
     const on = value === name;
@@ -51,7 +53,7 @@ export function NameChips({ names, used, value, onChoose, label }: ChipsProps) {
         showsHorizontalScrollIndicator={false}
         contentContainerStyle={{ gap: 8, paddingHorizontal: 10 }}
       >
-        {chip(null, 'no name')}
+        {required ? null : chip(null, 'no name')}
         {[...names].sort((a, b) => rank(a) - rank(b)).map((name) => chip(name, name))}
       </ScrollView>
     </View>

@@ -27,6 +27,13 @@ describe('names that are offered', () => {
     fireEvent.press(screen.getByText('pelvis'));
     expect(choose.mock.calls).toEqual([[null], ['pelvis']]);
   });
+
+  test('where nothing can go without a name, none is not offered', () => {
+    const rest = { used: new Set<string>(), value: null, onChoose: jest.fn() };
+    shown(<NameChips required label="Name of the landmark" names={['chin', 'crown']} {...rest} />);
+    expect(screen.queryByText('no name')).toBeNull();
+    expect(screen.getAllByRole('radio')).toHaveLength(2);
+  });
 });
 
 describe('a menu of choices', () => {
