@@ -63,7 +63,7 @@ async function mustBeOver(tx: Tx, ids: readonly Id[]): Promise<void> {
 
 /**
  * Removes things of one kind, each by a removal of its own.
- * @param things each with the id that its removal gets
+ * @param things each once, with the id that its removal gets
  * @throws Gone where one is not there, Malformed for a drawing whose session goes on; then none is removed
  */
 export async function removeThings(
@@ -76,14 +76,13 @@ export async function removeThings(
     const ids = things.map(({ of }) => of);
     if (kind === 'attempt') await mustBeOver(tx, ids);
     await tx.insert(removals).values(things.map(({ removal }) => ({ id: removal, kind })));
-    for (const { of, removal } of things) {
-      const changed = await tx
-        .update(table)
-        .set({ removal })
-        .where(and(eq(table.id, of), isNull(table.removal)))
-        .returning({ id: table.id });
-      if (changed.length === 0) throw new Gone(NOT_THERE[kind]);
-    }
+    const changed = await tx
+      .update(table)
+      .set({ removal: sql`"by".removal` })
+      .from(sql`jsonb_to_recordset(${JSON.stringify(things)}::jsonb) as "by"("of" text, "removal" text)`)
+      .where(and(sql`${table.id} = "by"."of"`, isNull(table.removal)))
+      .returning({ id: table.id });
+    if (changed.length < things.length) throw new Gone(NOT_THERE[kind]);
     await settleAttempts(tx);
     if (kind === 'attempt') await gatherNotes(tx, await sessionsOf(tx, inArray(attempts.id, ids)));
   });
