@@ -6,7 +6,7 @@ import type { PageKeeper } from '../data/page-keeper';
 import { store } from '../data/store';
 import { NO_LOOK } from '../page/second-look';
 import { deskTheme } from '../ui/theme';
-import { HeldPanel, MORE } from './held-panel';
+import { HeldPanel, MORE, STANDS_AFTER } from './held-panel';
 import type { AnotherPicture } from './use-another-picture';
 
 const mockReplace = jest.fn();
@@ -21,7 +21,7 @@ const held = (...before: ('next' | 'hold')[]): Clock => {
   );
 };
 
-function show(clock: Clock, lacking = false, another: Partial<AnotherPicture> = {}) {
+function come(clock: Clock, lacking = false, another: Partial<AnotherPicture> = {}) {
   const told = {
     say: jest.fn(),
     ask: jest.fn(),
@@ -53,6 +53,13 @@ function show(clock: Clock, lacking = false, another: Partial<AnotherPicture> = 
   return told;
 }
 
+/** The panel once it has stood long enough to be pressed. */
+function show(...of: Parameters<typeof come>) {
+  const told = come(...of);
+  act(() => jest.advanceTimersByTime(STANDS_AFTER));
+  return told;
+}
+
 beforeEach(() => jest.useFakeTimers());
 afterEach(() => jest.useRealTimers());
 
@@ -69,6 +76,15 @@ test('what it offers is said to the clock; the end wants a second touch', () => 
   ]);
   fireEvent.press(screen.getByText('End now'));
   expect(say).toHaveBeenLastCalledWith({ kind: 'end' });
+});
+
+test('what is pressed as it comes was meant for the page, and does nothing', () => {
+  const { say } = come(held('next', 'hold'));
+  for (const label of ['30 s more', 'Back', 'Next']) fireEvent.press(screen.getByText(label));
+  expect(say).not.toHaveBeenCalled();
+  act(() => jest.advanceTimersByTime(STANDS_AFTER));
+  fireEvent.press(screen.getByText('Next'));
+  expect(say).toHaveBeenCalledWith({ kind: 'next' });
 });
 
 test('there is no way back from the first pose, and none on while the page has not come', () => {
@@ -93,7 +109,7 @@ test('another picture can be asked for, or the one before; where there is none, 
 });
 
 test('it shows what is left, and counts how long it has been held', () => {
-  show(held());
+  come(held());
   expect(screen.getByText('0:10 left. What you drew is kept.')).toBeTruthy();
   expect(screen.getByText('0:00')).toBeTruthy();
   act(() => jest.advanceTimersByTime(65_000));

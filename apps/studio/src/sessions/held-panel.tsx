@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { PENS } from '@deft/core/page';
 import { timeLeft, type Clock } from '@deft/core/session';
@@ -41,6 +41,12 @@ interface Tools {
   readonly onMirror: () => void;
 }
 
+/**
+ * So long it takes no press, milliseconds: it may come while a pen is on its way to the page, and whoever did
+ * not see it meant none of what it offers.
+ */
+export const STANDS_AFTER = 300;
+
 /** What a session offers while it is held: going on first of all. */
 export function HeldPanel({ clock, say, another, onMark, lacking, tools }: HeldProps) {
   const palette = usePalette();
@@ -48,6 +54,11 @@ export function HeldPanel({ clock, say, another, onMark, lacking, tools }: HeldP
   const [since] = useState(() => performance.now());
   const [ending, setEnding] = useState(false);
   const [keys, setKeys] = useState(false);
+  const [stands, setStands] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setStands(true), STANDS_AFTER);
+    return () => clearTimeout(timer);
+  }, []);
   const wide = useWide();
   return (
     <View style={[styles.over, { backgroundColor: `${palette.desk}B0` }]}>
@@ -55,7 +66,12 @@ export function HeldPanel({ clock, say, another, onMark, lacking, tools }: HeldP
         role="dialog"
         aria-label="Held"
         testID="held"
-        style={[styles.leaf, SCROLLED, { backgroundColor: palette.paper, borderColor: palette.ink }]}
+        style={[
+          styles.leaf,
+          SCROLLED,
+          { backgroundColor: palette.paper, borderColor: palette.ink },
+          { pointerEvents: stands ? 'auto' : 'none' },
+        ]}
       >
         <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 10 }}>
           <Text size={26} kind="heading" level={1}>
