@@ -21,7 +21,8 @@ const CORE_PARTS = {
   subjects: ['geometry'],
   ink: ['geometry'],
   fit: ['geometry', 'random'],
-  page: ['geometry'],
+  forms: ['geometry'],
+  page: ['forms', 'geometry'],
   reference: ['geometry', 'page', 'subjects'],
   person: ['geometry', 'reference'],
   mask: ['geometry'],
@@ -30,7 +31,19 @@ const CORE_PARTS = {
   session: ['random', 'reference'],
   strokes: ['geometry', 'page'],
   shape: ['geometry', 'mask'],
-  findings: ['fit', 'geometry', 'ink', 'mask', 'page', 'reference', 'shape', 'strokes', 'subjects', 'tone'],
+  findings: [
+    'fit',
+    'forms',
+    'geometry',
+    'ink',
+    'mask',
+    'page',
+    'reference',
+    'shape',
+    'strokes',
+    'subjects',
+    'tone',
+  ],
 };
 
 /** Features of the studio: none reaches into another, and what they share knows none of them. */

@@ -109,6 +109,13 @@ export async function pageOnScreen(
   return (x, y) => ({ x: left + (x - (size.x ?? 0)) * scale, y: top + (y - (size.y ?? 0)) * scale });
 }
 
+/** Points along a straight way, its ends among them. */
+export const line = (x1: number, y1: number, x2: number, y2: number, count = 16): At[] =>
+  Array.from({ length: count }, (_, i) => ({
+    x: x1 + ((x2 - x1) * i) / (count - 1),
+    y: y1 + ((y2 - y1) * i) / (count - 1),
+  }));
+
 /** Points along an arc, in millimetres. */
 export function arc(
   cx: number,

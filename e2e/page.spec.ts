@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { strokePoints } from '@deft/core/page';
 import { openDesk, type Desk } from './desk.ts';
-import { control, arc, type At } from './hands.ts';
+import { arc, control, line, type At } from './hands.ts';
 import { benchAt, drawing, lying, openTrace, saved, SIZES, stored, takeHand, watch } from './trace.ts';
 
 /**
@@ -16,11 +16,6 @@ test.beforeAll(async () => {
 });
 test.afterAll(async () => close());
 
-const line = (x1: number, y1: number, x2: number, y2: number, count = 16): At[] =>
-  Array.from({ length: count }, (_, i) => ({
-    x: x1 + ((x2 - x1) * i) / (count - 1),
-    y: y1 + ((y2 - y1) * i) / (count - 1),
-  }));
 const look = async (page: Page, name: string): Promise<void> => {
   await page.getByTestId('looks').click();
   await control(page, name).click();

@@ -245,26 +245,28 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
   test.describe(name, () => {
     test.use({ viewport, hasTouch, acceptDownloads: true });
 
-    test('from the desk through a pose, a trace and a construction to its check, and out as files', async ({
-      page,
-    }) => {
-      const o = await opened(page);
-      await drawPose(o, pointer);
-      await page.getByTestId('study-pose').click();
-      await trace(o, pointer);
-      await build(o, pointer);
-      await saveAsFiles(o);
-      await check(o, pointer);
-      // Everything is there again after a reload, and one can try again.
-      await page.reload();
-      await page.getByTestId('skip-run').click();
-      await expect(page.getByTestId('todo')).toHaveText(/^Make the head/);
-      await page.getByTestId('try-again').click();
-      await expect(page.getByTestId('hand')).toBeVisible();
-      const { attempts } = await study(page);
-      expect(attempts.map(({ copyOf }) => copyOf)).toEqual([null, attempts[0]!.id, null, null]);
-      expect(o.strange).toEqual([]);
-    });
+    test(
+      'from the desk through a pose, a trace and a construction to its check, and out as files',
+      benchAt('wide', name),
+      async ({ page }) => {
+        const o = await opened(page);
+        await drawPose(o, pointer);
+        await page.getByTestId('study-pose').click();
+        await trace(o, pointer);
+        await build(o, pointer);
+        await saveAsFiles(o);
+        await check(o, pointer);
+        // Everything is there again after a reload, and one can try again.
+        await page.reload();
+        await page.getByTestId('skip-run').click();
+        await expect(page.getByTestId('todo')).toHaveText(/^Make the head/);
+        await page.getByTestId('try-again').click();
+        await expect(page.getByTestId('hand')).toBeVisible();
+        const { attempts } = await study(page);
+        expect(attempts.map(({ copyOf }) => copyOf)).toEqual([null, attempts[0]!.id, null, null]);
+        expect(o.strange).toEqual([]);
+      },
+    );
 
     test(
       'a picture of one’s own goes the same way with five touched landmarks; what is none is refused by name',

@@ -9,6 +9,7 @@ import { run } from './run.mjs';
 
 const PARTS = {
   fit: 'bench/fit.ts',
+  forms: 'bench/forms.ts',
   person: 'bench/person.ts',
   ink: 'bench/ink.ts',
   things: 'bench/things.ts',

@@ -198,6 +198,25 @@ describe('pages', () => {
     assert.ok([...things.values()].some((t) => t.type === 'placement'));
   });
 
+  test('every trace keeps; the one that was opened last is the one that counts', async () => {
+    const [reference] = (await store.listReferences({ count: 1 })).items;
+    const { id, trace: before } = await store.openStudy({ id: newId(), reference: reference!.id });
+    const [first, second] = [newId(), newId()];
+    assert.equal((await store.addTrace(id, { id: first, page: newId() })).trace, first);
+    const both = await store.addTrace(id, { id: second, page: newId() });
+    assert.deepEqual([both.traces.slice(-2).map((trace) => trace.id), both.trace], [[first, second], second]);
+    const { updatedAt } = both;
+    const opened = await store.changeStudy(id, { trace: first });
+    assert.deepEqual([opened.trace, opened.updatedAt], [first, updatedAt]);
+    assert.equal((await store.changeStudy(id, { trace: second, pass: 'build' })).trace, second);
+    await assert.rejects(store.changeStudy(id, { trace: newId(), pass: 'check' }), { name: 'Gone' });
+    assert.deepEqual(
+      [(await store.readStudy(id)).pass, before === first],
+      ['build', false],
+      'refused, it changes nothing',
+    );
+  });
+
   test('a hundred batches at once from many devices are numbered without a gap', async () => {
     const page = await newTrace();
     const devices = Array.from({ length: 20 }, newId);

@@ -1,3 +1,4 @@
+import { FORM_KINDS, shapeFromPath } from '@deft/core/forms';
 import { encodeStroke, OPERATION_VERSION } from '@deft/core/page';
 import { batchSchema, MOST_OPERATIONS } from './operations.ts';
 
@@ -50,6 +51,38 @@ test.each([
 ])('%s fits', (_, body) => {
   expect(says([operation(body)])).toBe('fits');
 });
+
+const formOf = (shape: unknown) => ({
+  type: 'form',
+  id: id(4),
+  sheet: id(5),
+  order: 'a0',
+  part: null,
+  shape,
+  transform: [1, 0, 0, 1, 0, 0],
+});
+
+test.each(FORM_KINDS)(
+  'a form of the kind %s fits as it is drawn, and not with a field that it lacks',
+  (kind) => {
+    const path = [
+      { x: 10, y: 10 },
+      { x: 30, y: 5 },
+      { x: 50, y: 40 },
+      { x: 20, y: 60 },
+    ];
+    const shape =
+      kind === 'ellipse'
+        ? { kind, rx: 4, ry: 2 }
+        : kind === 'circle'
+          ? { kind, rim: { x: 3, y: 4 } }
+          : shapeFromPath(kind, path)!;
+    expect(says([operation({ add: [formOf(shape)] })])).toBe('fits');
+    expect(says([operation({ add: [formOf({ ...shape, danger: 1 })] })])).not.toBe('fits');
+    for (const field of Object.keys(shape))
+      expect(says([operation({ add: [formOf({ ...shape, [field]: undefined })] })])).not.toBe('fits');
+  },
+);
 
 test.each([
   ['nothing to do', {}],

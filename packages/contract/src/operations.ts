@@ -1,6 +1,5 @@
 import Joi from 'joi';
 import {
-  FORM_KINDS,
   GUIDE_KINDS,
   LANDMARK_STATES,
   MOST_POINTS,
@@ -12,15 +11,13 @@ import {
   type Patch,
   type ThingType,
 } from '@deft/core/page';
+import { length, outline, point, shape } from './shapes.ts';
 
 /** Most operations in one batch, and most things in one operation. */
 export const MOST_OPERATIONS = 200;
 export const MOST_THINGS = 5000;
 /** Longest stroke record, base64 characters: about six bytes a point at the most points. */
 const LONGEST_STROKE = MOST_POINTS * 8;
-const FARTHEST = 100_000;
-/** Most corners of an outline. */
-const MOST_CORNERS = 4000;
 /** Smallest and largest paper side, millimetres. */
 export const SMALLEST_PAPER = 10;
 export const LARGEST_PAPER = 2000;
@@ -30,16 +27,12 @@ export const MOST_PNG_PIXELS = 60_000_000;
 export const id = Joi.string().pattern(/^[0-9a-f]{32}$/, 'an id');
 const order = Joi.string().pattern(/^[A-Za-z0-9]{1,200}$/, 'an order key');
 const colour = Joi.string().pattern(/^#[0-9A-Fa-f]{6}$/, 'a colour');
-const length = Joi.number().min(-FARTHEST).max(FARTHEST);
-const point = Joi.object({ x: length.required(), y: length.required() });
 export const affine = Joi.array().items(Joi.number().min(-1e7).max(1e7)).length(6);
 const name = Joi.string().max(200);
 const side = Joi.number().min(SMALLEST_PAPER).max(LARGEST_PAPER);
 const cells = Joi.number().integer().min(1).max(20);
-const size = Joi.number().greater(0).max(10_000);
 
 const share = Joi.number().min(0).max(1);
-const outline = Joi.array().items(point).min(3).max(MOST_CORNERS);
 const mesh = Joi.object({
   columns: cells.required(),
   rows: cells.required(),
@@ -60,15 +53,6 @@ const says = Joi.alternatives(
     count: Joi.number().integer().min(1).max(500).required(),
     size: Joi.number().greater(0).max(500).required(),
   }),
-);
-
-const shape = Joi.alternatives(
-  Joi.object({ kind: Joi.valid(FORM_KINDS[0]).required(), rx: size.required(), ry: size.required() }),
-  Joi.object({
-    kind: Joi.valid(FORM_KINDS[1]).required(),
-    corners: Joi.array().items(point).length(4).required(),
-  }),
-  Joi.object({ kind: Joi.valid(FORM_KINDS[2]).required(), corners: outline.required() }),
 );
 
 /** The fields of each type of thing; those in the second object may be absent. */

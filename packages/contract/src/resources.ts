@@ -79,7 +79,10 @@ export interface Study {
   readonly ticked: readonly Id[];
   readonly pass: Pass;
   readonly updatedAt: number;
+  /** Oldest first. */
   readonly traces: readonly Trace[];
+  /** The one that was opened last: what is built is held against it. Null before there is one. */
+  readonly trace: Id | null;
   /** Oldest first. */
   readonly attempts: readonly Attempt[];
 }
@@ -104,11 +107,14 @@ export interface StudyPatch {
   readonly title?: string;
   readonly pass?: Pass;
   readonly ticked?: readonly Id[];
+  /** One of its traces, to be opened. */
+  readonly trace?: Id;
 }
 export const studyPatchSchema = Joi.object<StudyPatch>({
   title: Joi.string().trim().allow('').max(80),
   pass: Joi.valid(...PASSES),
   ticked: Joi.array().items(id).max(200).unique(),
+  trace: id,
 }).min(1);
 
 const part = Joi.string().trim().min(1).max(80);

@@ -285,6 +285,8 @@ export const traces = pgTable(
       .notNull()
       .references(() => pages.id),
     createdAt: created(),
+    /** What is built is held against the trace that was opened last. */
+    openedAt: moment('opened_at').notNull().defaultNow(),
   },
   (t) => [index('traces_study').on(t.study, t.createdAt)],
 );

@@ -54,6 +54,10 @@ async function traitsOf(database: Database, reference: Id): Promise<SubjectTrait
   return rows.flatMap((row) => row.traits);
 }
 
+/** Of some traces, oldest first, the one that was opened last. */
+const lastOpened = <T extends { readonly openedAt: Date }>(rows: readonly T[]): T | undefined =>
+  rows.reduce<T | undefined>((last, row) => (last && last.openedAt > row.openedAt ? last : row), undefined);
+
 export async function readStudy(database: Database, id: Id): Promise<Study> {
   const [row] = await database.select().from(studies).where(eq(studies.id, id));
   if (!row) throw new Gone('This study is not on the desk.');
@@ -77,6 +81,7 @@ export async function readStudy(database: Database, id: Id): Promise<Study> {
     ticked: row.ticked,
     pass: row.pass as Pass,
     updatedAt: row.updatedAt.getTime(),
+    trace: lastOpened(traceRows)?.id ?? null,
     traces: traceRows.map((t) => ({ id: t.id, page: t.page, createdAt: t.createdAt.getTime() })),
     attempts: attemptRows.map((row) => shown(row, marks.get(row.copyOf ?? row.id) ?? [])),
   };
@@ -114,13 +119,31 @@ export async function openStudy(database: Database, { id, reference, attempt }: 
   return readStudy(database, study);
 }
 
-export async function changeStudy(database: Database, id: Id, patch: StudyPatch): Promise<Study> {
-  // A name is no work on it.
+/** Opens one of a study's traces. @throws Gone where it has none such */
+async function openTrace(tx: Pick<Database, 'update'>, study: Id, trace: Id): Promise<void> {
+  const opened = await tx
+    .update(traces)
+    .set({ openedAt: sql`clock_timestamp()` })
+    .where(and(eq(traces.id, trace), eq(traces.study, study)))
+    .returning({ id: traces.id });
+  if (opened.length === 0) throw new Gone('This trace is not on the desk.');
+}
+
+export async function changeStudy(
+  database: Database,
+  id: Id,
+  { trace, ...patch }: StudyPatch,
+): Promise<Study> {
+  // A name is no work on it, and looking at a trace is none.
   const worked = patch.pass !== undefined || patch.ticked !== undefined;
-  await database
-    .update(studies)
-    .set({ ...patch, ...(worked ? { updatedAt: sql`now()` } : {}) })
-    .where(eq(studies.id, id));
+  await database.transaction(async (tx) => {
+    if (trace !== undefined) await openTrace(tx, id, trace);
+    if (Object.keys(patch).length === 0) return;
+    await tx
+      .update(studies)
+      .set({ ...patch, ...(worked ? { updatedAt: sql`now()` } : {}) })
+      .where(eq(studies.id, id));
+  });
   return readStudy(database, id);
 }
 

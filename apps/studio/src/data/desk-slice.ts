@@ -1,4 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { FormKind } from '@deft/core/forms';
 import { INK_COLOUR, PEN_MANNERS, type GuideKind, type Id, type PenKind } from '@deft/core/page';
 import type { Choice, Plan } from '@deft/core/session';
 
@@ -9,7 +10,9 @@ export const PLACES = ['Behind', 'Beside', 'Corner', 'Away'] as const;
 /** Where the reference sits. */
 export type PlaceName = (typeof PLACES)[number];
 
-export type FormsTool = 'ellipse' | 'trapezoid' | 'landmark';
+export type FormsTool = FormKind | 'landmark';
+/** How many kinds of form lie in the tray. */
+export const FORMS_AT_HAND = 4;
 export type GuidesTool = GuideKind | 'axis';
 export type WordsTool = 'text' | 'arrow' | 'count';
 export type RubBy = 'stroke' | 'area';
@@ -56,6 +59,8 @@ export interface DeskState {
   /** Own colours, newest first. */
   readonly mixes: readonly string[];
   readonly formsTool: FormsTool;
+  /** The kinds that were used last, as they lie in the tray. */
+  readonly formsAtHand: readonly FormKind[];
   readonly guide: GuidesTool;
   readonly words: WordsTool;
   readonly night: boolean | null;
@@ -91,6 +96,7 @@ const initialState: DeskState = {
   symmetry: false,
   mixes: [],
   formsTool: 'ellipse',
+  formsAtHand: ['ellipse', 'trapezoid', 'limb', 'line'],
   guide: 'ground',
   words: 'text',
   night: null,
@@ -130,7 +136,15 @@ export const deskSlice = createSlice({
     }),
     setRubBy: (state, { payload }: PayloadAction<RubBy>) => ({ ...state, rubBy: payload }),
     setSymmetry: (state, { payload }: PayloadAction<boolean>) => ({ ...state, symmetry: payload }),
-    takeForm: (state, { payload }: PayloadAction<FormsTool>) => ({ ...state, formsTool: payload }),
+    takeForm: (state, { payload }: PayloadAction<FormsTool>) => ({
+      ...state,
+      formsTool: payload,
+      // What lies at hand stays where it lies; what is new takes the first place.
+      formsAtHand:
+        payload === 'landmark' || state.formsAtHand.includes(payload)
+          ? state.formsAtHand
+          : [payload, ...state.formsAtHand].slice(0, FORMS_AT_HAND),
+    }),
     takeGuide: (state, { payload }: PayloadAction<GuidesTool>) => ({ ...state, guide: payload }),
     takeWords: (state, { payload }: PayloadAction<WordsTool>) => ({ ...state, words: payload }),
     setNight: (state, { payload }: PayloadAction<boolean>) => ({ ...state, night: payload }),

@@ -1,7 +1,7 @@
 import { cornersOf, rotation, translation, compose } from '@deft/core/geometry';
 import { measureForm, type Form } from '@deft/core/page';
-import { formFromDrag } from './hands/forms';
-import { formAt, handlesOf, pullHandle } from './form-handles';
+import { FORM_KINDS, shapeOutline, type FormKind } from '@deft/core/forms';
+import { formAt, formFromPath, handlesOf, pullHandle } from './form-handles';
 import { Palm } from './palm';
 import { fitView, mirrorView, toPage, toScreen, UPRIGHT, zoomView } from './view';
 
@@ -14,10 +14,14 @@ const form = (made: Pick<Form, 'shape' | 'transform'>, id = 'f'): Form => ({
   ...made,
 });
 
+/** A form that one straight gesture makes. */
+const drawn = (kind: FormKind, ...path: { x: number; y: number }[]): Pick<Form, 'shape' | 'transform'> =>
+  formFromPath(kind, path)!;
+
 test('an ellipse fills the box of the drag, a trapezoid runs along it', () => {
-  const oval = measureForm(form(formFromDrag('ellipse', { x: 10, y: 20 }, { x: 30, y: 80 })));
+  const oval = measureForm(form(drawn('ellipse', { x: 10, y: 20 }, { x: 30, y: 80 })));
   expect([oval.centre, oval.length, oval.width]).toEqual([{ x: 20, y: 50 }, 60, 20]);
-  const limb = measureForm(form(formFromDrag('trapezoid', { x: 10, y: 20 }, { x: 10, y: 80 })));
+  const limb = measureForm(form(drawn('trapezoid', { x: 10, y: 20 }, { x: 10, y: 80 })));
   expect(limb.length).toBeCloseTo(60, 9);
   expect(Math.abs(limb.tilt)).toBeCloseTo(90, 9);
 });
@@ -38,7 +42,7 @@ test.each(['east', 'north', 'west', 'south'])(
 );
 
 test('a corner of a trapezoid follows the hand, the others stay', () => {
-  const limb = form(formFromDrag('trapezoid', { x: 0, y: 0 }, { x: 40, y: 10 }));
+  const limb = form(drawn('trapezoid', { x: 0, y: 0 }, { x: 40, y: 10 }));
   const before = handlesOf(limb);
   const after = handlesOf(form(pullHandle(limb, '2', { x: 33, y: 44 })));
   expect(after[2]!.at.x).toBeCloseTo(33, 9);
@@ -46,11 +50,47 @@ test('a corner of a trapezoid follows the hand, the others stay', () => {
 });
 
 test('a touch takes the smallest form under it', () => {
-  const large = form(formFromDrag('ellipse', { x: 0, y: 0 }, { x: 100, y: 100 }), 'large');
-  const small = form(formFromDrag('ellipse', { x: 40, y: 40 }, { x: 60, y: 60 }), 'small');
-  expect(formAt([small, large], { x: 50, y: 50 })?.id).toBe('small');
-  expect(formAt([small, large], { x: 20, y: 50 })?.id).toBe('large');
-  expect(formAt([small, large], { x: 1, y: 1 })).toBeNull();
+  const large = form(drawn('ellipse', { x: 0, y: 0 }, { x: 100, y: 100 }), 'large');
+  const small = form(drawn('ellipse', { x: 40, y: 40 }, { x: 60, y: 60 }), 'small');
+  expect(formAt([small, large], { x: 50, y: 50 }, 2)?.id).toBe('small');
+  expect(formAt([small, large], { x: 20, y: 50 }, 2)?.id).toBe('large');
+  expect(formAt([small, large], { x: 1, y: 1 }, 2)).toBeNull();
+});
+
+test('every kind is drawn in one gesture, where it was drawn; a path of no length makes none', () => {
+  const arc = Array.from({ length: 30 }, (_, i) => {
+    const t = (Math.PI * i) / 29;
+    return { x: 60 - 30 * Math.cos(t), y: 80 - 18 * Math.sin(t) };
+  });
+  for (const kind of FORM_KINDS) {
+    const made = form(formFromPath(kind, arc)!);
+    expect(made.shape.kind).toBe(kind);
+    const around = shapeOutline(made.shape).map(({ x, y }) => ({
+      x: x + made.transform[4],
+      y: y + made.transform[5],
+    }));
+    for (const { x, y } of around) expect(Math.hypot(x - 60, y - 70)).toBeLessThan(100);
+    // Its handles are on it, and pulled by one it is still of its kind.
+    for (const { key, at } of handlesOf(made))
+      expect(pullHandle(made, key, { x: at.x + 3, y: at.y + 5 }).shape.kind).toBe(kind);
+    if (kind !== 'outline') expect(formFromPath(kind, [arc[0]!, arc[0]!])).toBeNull();
+  }
+  // What bends follows the path; what is drawn straight is straight.
+  const { shape } = formFromPath('limb', arc)!;
+  expect(shape.kind === 'limb' && shape.spine[1].y).toBeCloseTo(62, 0);
+  expect(drawn('line', { x: 0, y: 0 }, { x: 20, y: 0.3 }, { x: 40, y: 0 }).shape).toMatchObject({
+    points: [
+      { x: 0, y: 0 },
+      { x: 40, y: 0 },
+    ],
+  });
+});
+
+test('an open line is taken by a touch near it, before what it runs over', () => {
+  const large = form(drawn('ellipse', { x: 0, y: 0 }, { x: 100, y: 100 }), 'large');
+  const spine = form(drawn('line', { x: 50, y: 10 }, { x: 50, y: 90 }), 'spine');
+  expect(formAt([large, spine], { x: 52, y: 50 }, 3)?.id).toBe('spine');
+  expect(formAt([large, spine], { x: 60, y: 50 }, 3)?.id).toBe('large');
 });
 
 test('fingers draw until a pen is seen; near a pen they do nothing', () => {

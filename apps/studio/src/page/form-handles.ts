@@ -1,9 +1,13 @@
+import { isOpen, pulled, shapeFromPath, shapeHandles, type FormKind, type Shape } from '@deft/core/forms';
 import {
   compose,
   distance,
+  IDENTITY,
   invert,
   isInside,
   rotation,
+  scaleOf,
+  segmentDistance,
   transformPoint,
   translation,
   type Point,
@@ -16,36 +20,31 @@ export interface Handle {
   readonly at: Point;
 }
 
-/**
- * Where a form can be taken hold of: an ellipse by the ends of its axes, a trapezoid by its corners, an
- * outline only as a whole.
- */
-export function handlesOf(form: Form): Handle[] {
-  const { shape, transform } = form;
-  if (shape.kind === 'trapezoid') return formOutline(form).map((at, i) => ({ key: String(i), at }));
-  if (shape.kind === 'outline') return [];
-  const ends = {
-    east: { x: shape.rx, y: 0 },
-    south: { x: 0, y: shape.ry },
-    west: { x: -shape.rx, y: 0 },
-    north: { x: 0, y: -shape.ry },
-  };
-  return Object.entries(ends).map(([key, p]) => ({ key, at: transformPoint(transform, p) }));
+/** Where a form can be taken hold of: an ellipse by the ends of its axes, an outline only as a whole. */
+export function handlesOf({ shape, transform }: Form): Handle[] {
+  const own =
+    shape.kind === 'ellipse'
+      ? [
+          { key: 'east', at: { x: shape.rx, y: 0 } },
+          { key: 'south', at: { x: 0, y: shape.ry } },
+          { key: 'west', at: { x: -shape.rx, y: 0 } },
+          { key: 'north', at: { x: 0, y: -shape.ry } },
+        ]
+      : shapeHandles(shape);
+  return own.map(({ key, at }) => ({ key, at: transformPoint(transform, at) }));
 }
 
 const SMALLEST_RADIUS = 0.5;
+/** A form flattened so far is held no more by what it is made of. */
+const FLAT = 1e-9;
 
 /** The form with one handle pulled to a place: the others stay, and an ellipse turns with its axis. */
 export function pullHandle(form: Form, key: string, to: Point): Pick<Form, 'shape' | 'transform'> {
   const { shape, transform } = form;
-  if (shape.kind === 'trapezoid') {
-    const local = transformPoint(invert(transform), to);
-    const corners = shape.corners.map((corner, i) =>
-      String(i) === key ? local : corner,
-    ) as unknown as typeof shape.corners;
-    return { shape: { ...shape, corners }, transform };
+  if (shape.kind !== 'ellipse') {
+    if (!(scaleOf(transform) > FLAT)) return { shape, transform };
+    return { shape: pulled(shape, key, transformPoint(invert(transform), to)), transform };
   }
-  if (shape.kind === 'outline') return { shape, transform };
   const { centre } = measureForm(form);
   const across = key === 'north' || key === 'south';
   const own = { east: 0, north: 90, west: 180, south: 270 }[key] ?? 0;
@@ -60,9 +59,48 @@ export function pullHandle(form: Form, key: string, to: Point): Pick<Form, 'shap
   };
 }
 
-/** The form under a place: the smallest that holds it. */
-export function formAt(forms: readonly Form[], p: Point): Form | null {
-  const held = forms.filter((form) => isInside(formOutline(form), p));
+/**
+ * The form that one gesture makes: an ellipse fills its box, a circle is drawn from its middle.
+ * @param path page millimetres
+ * @returns null for a path of no length
+ */
+export function formFromPath(
+  kind: FormKind,
+  path: readonly Point[],
+): Pick<Form, 'shape' | 'transform'> | null {
+  const [from, to] = [path[0], path.at(-1)];
+  if (!from || !to || distance(from, to) === 0) return null;
+  if (kind === 'ellipse') {
+    const shape: Shape = {
+      kind,
+      rx: Math.max(SMALLEST_RADIUS, Math.abs(to.x - from.x) / 2),
+      ry: Math.max(SMALLEST_RADIUS, Math.abs(to.y - from.y) / 2),
+    };
+    return { shape, transform: translation((from.x + to.x) / 2, (from.y + to.y) / 2) };
+  }
+  if (kind === 'circle')
+    return {
+      shape: { kind, rim: { x: to.x - from.x, y: to.y - from.y } },
+      transform: translation(from.x, from.y),
+    };
+  const shape = shapeFromPath(kind, path);
+  return shape && { shape, transform: IDENTITY };
+}
+
+/** How far a place lies off an open line. */
+const offLine = (line: readonly Point[], p: Point): number =>
+  line.slice(1).reduce((least, q, i) => Math.min(least, segmentDistance(p, line[i] as Point, q)), Infinity);
+
+/**
+ * The form under a place: a line within reach, or else the smallest that holds it.
+ * @param reach millimetres
+ */
+export function formAt(forms: readonly Form[], p: Point, reach: number): Form | null {
+  const line = forms.find(
+    ({ shape, ...form }) => isOpen(shape) && offLine(formOutline({ ...form, shape }), p) < reach,
+  );
+  if (line) return line;
+  const held = forms.filter((form) => !isOpen(form.shape) && isInside(formOutline(form), p));
   const area = (form: Form): number => measureForm(form).length * measureForm(form).width;
   return held.sort((a, b) => area(a) - area(b))[0] ?? null;
 }

@@ -63,6 +63,7 @@ export function pickAt(search: Search, at: Point, reach: number): SheetThing | n
   const form = formAt(
     near.filter((thing) => thing.type === 'form'),
     at,
+    reach,
   );
   return (
     form ??

@@ -1,6 +1,8 @@
 import { useEffect, useId, useMemo, useState } from 'react';
+import { isOpen } from '@deft/core/forms';
 import { transformPoint, type Affine, type Point } from '@deft/core/geometry';
 import {
+  formInnerLines,
   formOutline,
   outlinePath,
   paperInk,
@@ -70,13 +72,14 @@ export function LaidDrawing({ things, region, toReference, unit, colour }: LaidD
   const lifted = usePaperInk(things);
   const forms = useMemo(
     () =>
-      thingsOfType(things, 'form').map((form) => ({
-        id: form.id,
-        d: pathThrough(
-          formOutline(form).map((p) => transformPoint(toReference, p)),
-          true,
-        ),
-      })),
+      thingsOfType(things, 'form').map((form) => {
+        const laid = (line: readonly Point[]): Point[] => line.map((p) => transformPoint(toReference, p));
+        const inner = formInnerLines(form).seen.map((line) => pathThrough(laid(line)));
+        return {
+          id: form.id,
+          d: [pathThrough(laid(formOutline(form)), !isOpen(form.shape)), ...inner].join(''),
+        };
+      }),
     [things, toReference],
   );
   // Two drawings may lie on one screen, each cut to its own part.

@@ -12,6 +12,13 @@ export interface OpenedStudy {
   readonly keeper: PageKeeper | null;
   /** The trace's page while one builds: its names are taken over. */
   readonly trace: PageKeeper | null;
+  /** Another trace that lies faintly over the one that is open. */
+  readonly over: Id | null;
+  readonly setOver: (trace: Id | null) => void;
+  /** Opens another trace of the study. */
+  readonly showTrace: (trace: Id) => void;
+  /** Begins a further trace, on a page of its own. */
+  readonly traceAgain: () => void;
   /** A board that lies beside the page in the reference's stead. */
   readonly board: Board | null;
   readonly setBoard: (board: Board | null) => void;

@@ -38,13 +38,16 @@ function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: As
   const [pageOnly, setPageOnly] = useState(false);
   const [board, setBoard] = useState<Board | null>(null);
   const [before, setBefore] = useState(false);
+  const [over, setOver] = useState<Id | null>(null);
   const keeper = usePage(
     page === 'trace' ? (flow.trace?.page ?? null) : page ? (attempt?.page ?? null) : null,
   );
   const trace = usePage(page === 'attempt' ? (flow.trace?.page ?? null) : null);
   const opened: OpenedStudy = {
     ...{ study, attempt, keeper, trace, beginAnew, showCopy, showAttempt },
-    ...{ board, setBoard, before, setBefore },
+    ...{ board, setBoard, before, setBefore, over, setOver },
+    showTrace: flow.showTrace,
+    traceAgain: flow.traceAgain,
     goOnDrawing: () => go('build'),
   };
   const choose = (to: PassKey): void => {

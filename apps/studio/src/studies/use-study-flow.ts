@@ -16,6 +16,9 @@ export interface StudyFlow {
   readonly pass: Pass;
   readonly go: (to: Pass) => void;
   readonly trace: Trace | null;
+  /** Opens another trace: from then on it is the one that counts. */
+  readonly showTrace: (trace: Id) => void;
+  readonly traceAgain: () => void;
   readonly attempt: Attempt | null;
   /** Which attempt it is, from 1. */
   readonly nth: number;
@@ -59,7 +62,7 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
   const attempt = needsCopy ? copy : chosen;
   // An attempt that was just begun may not have come yet: then what stands in its place is not copied.
   const isSettled = attemptId === null || found !== undefined;
-  const trace = study.traces.at(-1) ?? null;
+  const trace = study.traces.find(({ id }) => id === study.trace) ?? null;
   const nth = attempt ? study.attempts.indexOf(attempt) + 1 : 1;
   const lacksTrace = page === 'trace' && !trace && tracing.isUninitialized;
   const lacksAttempt = page === 'attempt' && !chosen && attempting.isUninitialized;
@@ -87,6 +90,8 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
     // What is drawn on is what is looked at next: a copy, where one was needed.
     go: (to) => goTo(to, attempt?.id ?? null),
     trace,
+    showTrace: (to) => void changeStudy({ id: study.id, trace: to }),
+    traceAgain: () => void addTrace(study.id),
     attempt,
     nth,
     showNext: () => setAttempt(study.attempts[nth % study.attempts.length]?.id ?? null),

@@ -1,3 +1,5 @@
+import { isOpen } from '../forms/shape.ts';
+
 import { transformPoint, type Affine } from '../geometry/affine.ts';
 import type { Point } from '../geometry/point.ts';
 import { formOutline } from '../page/form-geometry.ts';
@@ -27,7 +29,7 @@ export const stackOn = (things: ReadonlyMap<Id, Thing>, by: Affine): Stacked[] =
   [...bySheet(things).values()]
     .flat()
     .flatMap((thing) =>
-      thing.type === 'form' && thing.part !== null
+      thing.type === 'form' && thing.part !== null && !isOpen(thing.shape)
         ? [{ name: thing.part, outline: formOutline(thing).map((p) => transformPoint(by, p)) }]
         : [],
     );

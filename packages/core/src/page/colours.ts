@@ -5,3 +5,5 @@ export const INK_COLOUR = '#1E2430';
 export const BLUE_PENCIL = '#2B579C';
 /** How faint construction and words get their paper-coloured edge: its width over the line's own. */
 export const HALO = 2.6;
+/** How strongly lines of a form are drawn that lie behind it. */
+export const HIDDEN_LINE = 0.35;

@@ -1,3 +1,4 @@
+import { isOpen } from '../forms/shape.ts';
 import { boxOf, grow, overlaps, type Box } from '../geometry/box.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { thingsOfType } from './contents.ts';
@@ -81,7 +82,7 @@ export function drawnLines(things: Things): DrawnLine[] {
     .filter(({ sheet }) => shown.has(sheet))
     .map((form): DrawnLine => {
       const outline = formOutline(form);
-      return { of: form.id, points: [...outline, ...outline.slice(0, 1)] };
+      return { of: form.id, points: isOpen(form.shape) ? outline : [...outline, ...outline.slice(0, 1)] };
     });
   return [...lines, ...forms].filter(({ points }) => points.length > 1);
 }

@@ -1,23 +1,23 @@
+import { innerLines, type InnerLines } from '../forms/inner-lines.ts';
+import { shapeOutline } from '../forms/outline.ts';
+import { isOpen } from '../forms/shape.ts';
 import { scaleOf, transformPoint } from '../geometry/affine.ts';
 import { lineTilt } from '../geometry/angle.ts';
 import { momentEllipse, polygonMoments, type MomentEllipse } from '../geometry/moments.ts';
 import { distance, middle, type Point } from '../geometry/point.ts';
-import type { Form, Shape } from './things.ts';
+import type { Form } from './things.ts';
 
-const ELLIPSE_CORNERS = 64;
-
-/** The outline of a shape about its own origin: corners in order, without the first repeated. */
-export function shapeOutline(shape: Shape): Point[] {
-  if (shape.kind !== 'ellipse') return [...shape.corners];
-  return Array.from({ length: ELLIPSE_CORNERS }, (_, i) => {
-    const t = (2 * Math.PI * i) / ELLIPSE_CORNERS;
-    return { x: shape.rx * Math.cos(t), y: shape.ry * Math.sin(t) };
-  });
-}
-
-/** The outline of a form on its page, millimetres; an ellipse as a polygon. */
+/** The outline of a form on its page, millimetres; rounds as polygons, and a line as itself. */
 export function formOutline(form: Pick<Form, 'shape' | 'transform'>): Point[] {
   return shapeOutline(form.shape).map((p) => transformPoint(form.transform, p));
+}
+
+/** The lines inside a form's outline on its page, millimetres: those that are seen and those behind it. */
+export function formInnerLines({ shape, transform }: Pick<Form, 'shape' | 'transform'>): InnerLines {
+  const { seen, hidden } = innerLines(shape);
+  const placed = (lines: InnerLines['seen']): Point[][] =>
+    lines.map((line) => line.map((p) => transformPoint(transform, p)));
+  return { seen: placed(seen), hidden: placed(hidden) };
 }
 
 /** What every kind of form can say of itself, millimetres and degrees on its page. */
@@ -47,11 +47,20 @@ export function formEllipse({ shape, transform }: Pick<Form, 'shape' | 'transfor
   });
 }
 
+/** A line by the way from its one end to its other: without any width. */
+function measureLine(points: readonly Point[]): FormMeasure {
+  const [from, to] = [points[0], points.at(-1)] as [Point, Point];
+  const [centre, length, tilt] = [middle(from, to), distance(from, to), lineTilt(from, to)];
+  const ellipse = { centre, major: length / 2, minor: 0, tilt };
+  return { centre, axis: [from, to], length, width: 0, tilt, ellipse };
+}
+
 /**
- * Centre, millimetres, and ellipse of the same moments of a form on its page. Throws a RangeError where its
- * outline has no area.
+ * Centre, millimetres, and ellipse of the same moments of a form on its page; a line by its ends. Throws a
+ * RangeError where its outline has no area.
  */
 export function measureForm(form: Pick<Form, 'shape' | 'transform'>): FormMeasure {
+  if (isOpen(form.shape)) return measureLine(formOutline(form));
   const ellipse = formEllipse(form);
   const { centre } = ellipse;
   if (form.shape.kind !== 'trapezoid') {

@@ -1,3 +1,4 @@
+import type { ShapeOf } from '../forms/shape.ts';
 import {
   compose,
   IDENTITY,
@@ -8,7 +9,7 @@ import {
   type Affine,
 } from '../geometry/affine.ts';
 import { boxOf, longerSide } from '../geometry/box.ts';
-import type { Point } from '../geometry/point.ts';
+import { middle, type Point } from '../geometry/point.ts';
 import { refined, thinned } from '../geometry/polygon.ts';
 import { formOutline } from './form-geometry.ts';
 import { flatMesh } from './mesh.ts';
@@ -37,6 +38,18 @@ export function movedBy(thing: SheetThing, by: Affine): Patch | null {
   }
 }
 
+/** A line whose ends, and what it passes in between, go where they are bent to. */
+function warpedLine(
+  { points }: ShapeOf<'line'>,
+  transform: Affine,
+  map: (p: Point) => Point,
+): ShapeOf<'line'> {
+  const [from, to] = [points[0], points.at(-1) as Point];
+  const by = points.length === 3 ? points[1] : middle(from, to);
+  const there = (p: Point): Point => map(transformPoint(transform, p));
+  return { kind: 'line', points: [there(from), there(by), there(to)] };
+}
+
 /**
  * What changes of a thing that is distorted or bent. Strokes keep their times and pressures; a form
  * keeps its name and becomes an outline; a piece of a picture gets a mesh.
@@ -51,6 +64,8 @@ export function warpedBy(thing: SheetThing, map: (p: Point) => Point): Patch | n
         transform: IDENTITY,
       };
     case 'form': {
+      if (thing.shape.kind === 'line')
+        return { shape: warpedLine(thing.shape, thing.transform, map), transform: IDENTITY };
       const outline = formOutline(thing);
       const box = boxOf(outline);
       const corners = thinned(refined(outline, box ? longerSide(box) / 60 : 1).map(map), OUTLINE_TOLERANCE);

@@ -1,7 +1,10 @@
+import { FORM_KINDS, innerLines, isOpen } from '../forms/index.ts';
+import { seeded } from '../random/seeded.ts';
+import { anyShape } from '../testing/made-strokes.ts';
 import { encodeStroke } from './stroke-code.ts';
 import { newPage } from './new-page.ts';
 import { pageSvg } from './svg.ts';
-import type { Thing } from './things.ts';
+import type { Form, Thing } from './things.ts';
 
 let next = 0;
 const newId = (): string => (next++).toString(16).padStart(32, '0');
@@ -52,6 +55,23 @@ test('a page is a file of its size in millimetres, a group a sheet, strokes as p
   ]);
   expect(svg).toMatch(/<path d="M[\d. L-]+Z" fill="#1E2430"\/>/);
   expect(svg).toContain('head &#38; &#60;neck&#62;');
+});
+
+test('every kind of form goes out: closed but for lines, with its inner lines, those behind it faint', () => {
+  for (const kind of FORM_KINDS) {
+    const things = page();
+    const form = [...things.values()].find((thing): thing is Form => thing.type === 'form')!;
+    const shape = anyShape(kind, seeded(5));
+    things.set(form.id, { ...form, shape });
+    const paths = [...pageSvg(things).matchAll(/<path d="([^"]*)" fill="none"([^>]*)>/g)];
+    const { seen, hidden } = innerLines(shape);
+    const [behind, around] = hidden.length > 0 ? [paths[0], paths[1]] : [undefined, paths[0]];
+    expect([kind, paths.length]).toEqual([kind, hidden.length > 0 ? 2 : 1]);
+    expect(around![1]!.match(/Z/g)?.length ?? 0).toBe(isOpen(shape) ? 0 : 1);
+    expect(around![1]!.match(/M/g)).toHaveLength(1 + seen.length);
+    expect(around![2]).not.toContain('stroke-opacity');
+    if (behind) expect(behind[2]).toContain('stroke-opacity="0.35"');
+  }
 });
 
 test('structure lines and the picture go out only when asked for', () => {

@@ -1,8 +1,9 @@
+import { isOpen } from '../forms/shape.ts';
 import { boxOf, overlaps } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { axisLine, cellLines, guideLine, pageBox, pageOf, sheetsOf } from './contents.ts';
-import { BLUE_PENCIL } from './colours.ts';
-import { formOutline } from './form-geometry.ts';
+import { BLUE_PENCIL, HIDDEN_LINE } from './colours.ts';
+import { formInnerLines, formOutline } from './form-geometry.ts';
 import { patchwork, pieceOutline } from './mesh.ts';
 import { LINE_HEIGHT, NOTE_FONT, noteLines, noteLineWidth } from './note-geometry.ts';
 import { bySheet } from './paint-order.ts';
@@ -45,7 +46,12 @@ function strokeSvg(stroke: Stroke, colour: string): string {
 
 function formSvg(form: Form): string {
   const title = form.part ? `<title>${escape(form.part)}</title>` : '';
-  return `<path d="${line(formOutline(form))}Z" fill="none" stroke="${BLUE_PENCIL}" stroke-width="0.6" stroke-linejoin="round">${title}</path>`;
+  const { seen, hidden } = formInnerLines(form);
+  const around = `${line(formOutline(form))}${isOpen(form.shape) ? '' : 'Z'}`;
+  const path = (d: string, more = ''): string =>
+    `<path d="${d}" fill="none" stroke="${BLUE_PENCIL}" stroke-width="0.6" stroke-linejoin="round"${more}>${title}</path>`;
+  const behind = hidden.length > 0 ? path(hidden.map(line).join(''), ` stroke-opacity="${HIDDEN_LINE}"`) : '';
+  return `${behind}${path([around, ...seen.map(line)].join(''))}`;
 }
 
 function lineSvg([x1, y1, x2, y2]: readonly number[], width: number, dash = ''): string {

@@ -1,6 +1,6 @@
+import { FORM_KINDS, type Shape } from '../forms/shape.ts';
 import type { Point } from '../geometry/point.ts';
 import {
-  FORM_KINDS,
   GUIDE_KINDS,
   LANDMARK_STATES,
   PENS,
@@ -8,7 +8,6 @@ import {
   SHEET_KINDS,
   type Id,
   type Patch,
-  type Shape,
   type Saying,
   type Thing,
   type ThingOf,
@@ -51,10 +50,21 @@ const mesh: Check = (value) => {
   return points.length === (columns + 1) * (rows + 1);
 };
 
+const points = (count: number): Check => listOf(point, count, count);
+const widths = listOf(number, 2, 2);
 const SHAPES: Readonly<Record<Shape['kind'], Check>> = {
   ellipse: (value) => has(value, { rx: number, ry: number }),
-  trapezoid: (value) => has(value, { corners: listOf(point, 4, 4) }),
+  circle: (value) => has(value, { rim: point }),
+  'half circle': (value) => has(value, { ends: points(2) }),
+  bean: (value) => has(value, { spine: points(3), width: number }),
+  limb: (value) => has(value, { spine: points(3), widths }),
+  cylinder: (value) => has(value, { axis: points(2), widths, roundness: number }),
+  box: (value) => has(value, { corners: points(4) }),
+  wedge: (value) => has(value, { corners: points(4) }),
+  trapezoid: (value) => has(value, { corners: points(4) }),
+  triangle: (value) => has(value, { corners: points(3) }),
   outline: (value) => has(value, { corners: outline }),
+  line: (value) => has(value, { points: listOf(point, 2, 3) }),
 };
 const shape: Check = (value) =>
   has(value, { kind: oneOf(FORM_KINDS) }) && SHAPES[(value as Shape).kind](value);

@@ -1,3 +1,4 @@
+import type { Shape } from '../forms/shape.ts';
 import type { Affine } from '../geometry/affine.ts';
 import type { Point } from '../geometry/point.ts';
 
@@ -70,14 +71,6 @@ export interface Stroke {
   /** From the record's millimetres to the page's: where the stroke has been moved to. */
   readonly transform?: Affine;
 }
-
-export type Shape =
-  | { readonly kind: 'ellipse'; readonly rx: number; readonly ry: number }
-  | { readonly kind: 'trapezoid'; readonly corners: readonly [Point, Point, Point, Point] }
-  | { readonly kind: 'outline'; readonly corners: readonly Point[] };
-
-export const FORM_KINDS = ['ellipse', 'trapezoid', 'outline'] as const satisfies readonly Shape['kind'][];
-export type FormKind = Shape['kind'];
 
 /** A construction shape about its own origin, laid on the page by `transform`. */
 export interface Form {

@@ -1,3 +1,4 @@
+import { FORM_KINDS, type FormKind } from '../forms/index.ts';
 import { compose, rotation, scaling, translation } from '../geometry/affine.ts';
 import {
   movedBy,
@@ -12,6 +13,7 @@ import {
   type Thing,
 } from '../page/index.ts';
 import { bend, bendHandles } from '../geometry/bend.ts';
+import { anyShape } from './made-strokes.ts';
 
 export type Random = () => number;
 
@@ -73,7 +75,7 @@ export function soakStep(random: Random, replica: Replica, newId: () => Id): Cha
           sheet,
           order,
           part: null,
-          shape: { kind: 'ellipse', rx: 2 + random() * 20, ry: 2 + random() * 20 },
+          shape: anyShape(FORM_KINDS[Math.floor(random() * FORM_KINDS.length)] as FormKind, random),
           transform: translation(at().x, at().y),
         },
       ],

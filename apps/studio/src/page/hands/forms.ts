@@ -1,16 +1,9 @@
-import { compose, distance, rotation, translation, type Point } from '@deft/core/geometry';
-import {
-  measureForm,
-  type Form,
-  type FormKind,
-  type Landmark,
-  type Shape,
-  thingsOfType,
-} from '@deft/core/page';
+import { compose, distance, translation, type Point } from '@deft/core/geometry';
+import { measureForm, type Form, type Landmark, thingsOfType } from '@deft/core/page';
 import type { FormsTool } from '../../data/desk-slice';
 import { newId } from '../../data/new-id';
 import { deskColour } from '../desk-colour';
-import { formAt, handlesOf, pullHandle } from '../form-handles';
+import { formAt, formFromPath, handlesOf, pullHandle } from '../form-handles';
 import { orderOnTop, sheetFor, whyNot, type Obstacle } from '../place-on';
 import type { Hand, PointerKind, Sample } from '../pointer';
 import { spreadOf } from '../spread';
@@ -26,41 +19,9 @@ const GRIP: Readonly<Record<PointerKind, number>> = { touch: 18, pen: 9, mouse: 
 const SHORTEST_DRAG = 8;
 const HANDLE = 6;
 
-/**
- * The form that a drag from one place to another makes: an ellipse fills the box, a trapezoid runs along the
- * drag.
- */
-export function formFromDrag(
-  kind: Exclude<FormKind, 'outline'>,
-  from: Point,
-  to: Point,
-): Pick<Form, 'shape' | 'transform'> {
-  if (kind === 'ellipse') {
-    const shape: Shape = {
-      kind,
-      rx: Math.max(0.5, Math.abs(to.x - from.x) / 2),
-      ry: Math.max(0.5, Math.abs(to.y - from.y) / 2),
-    };
-    return { shape, transform: translation((from.x + to.x) / 2, (from.y + to.y) / 2) };
-  }
-  const length = Math.max(1, distance(from, to));
-  const [wide, narrow] = [length * 0.17, length * 0.12];
-  const angle = (Math.atan2(-(to.y - from.y), to.x - from.x) * 180) / Math.PI;
-  const corners = [
-    { x: 0, y: -wide },
-    { x: length, y: -narrow },
-    { x: length, y: narrow },
-    { x: 0, y: wide },
-  ] as const;
-  return {
-    shape: { kind, corners: [...corners] },
-    transform: compose(translation(from.x, from.y), rotation(angle)),
-  };
-}
-
 type Act =
-  | { readonly kind: 'make'; readonly from: Point }
-  | { readonly kind: 'pull'; readonly form: Form; readonly key: string }
+  | { readonly kind: 'make'; readonly from: Point; readonly path: Point[] }
+  | { readonly kind: 'pull'; readonly form: Form; readonly key: string; readonly from: Point }
   | { readonly kind: 'carry'; readonly form: Form; readonly from: Point }
   | { readonly kind: 'landmark'; readonly held: Landmark | null };
 
@@ -116,10 +77,10 @@ export class FormsHand implements Hand {
     }
     const selected = this.#selectedForm();
     const handle = selected && handlesOf(selected).find((h) => distance(h.at, at) < grip);
-    if (selected && handle) this.#act = { kind: 'pull', form: selected, key: handle.key };
+    if (selected && handle) this.#act = { kind: 'pull', form: selected, key: handle.key, from: at };
     else if (selected && distance(measureForm(selected).centre, at) < grip)
       this.#act = { kind: 'carry', form: selected, from: at };
-    else this.#act = { kind: 'make', from: at };
+    else this.#act = { kind: 'make', from: at, path: [at] };
     return undefined;
   }
 
@@ -127,9 +88,11 @@ export class FormsHand implements Hand {
     const last = samples.at(-1);
     if (!last || !this.#act) return;
     const at = this.surface.toPage(last);
-    const start = this.#act.kind === 'make' || this.#act.kind === 'carry' ? this.#act.from : this.#at;
+    const start = this.#act.kind === 'landmark' ? this.#at : this.#act.from;
     this.#moved ||= distance(at, start) > SHORTEST_DRAG / this.surface.painter.view.scale;
     this.#at = at;
+    if (this.#act.kind === 'make')
+      this.#act.path.push(...samples.map((sample) => this.surface.toPage(sample)));
     this.#preview = this.#moved ? this.#made() : null;
     if (this.#preview && (this.#act.kind === 'pull' || this.#act.kind === 'carry'))
       this.surface.painter.lift(new Set([this.#preview.id]));
@@ -141,7 +104,7 @@ export class FormsHand implements Hand {
     this.#act = null;
     const made = this.#preview;
     this.#preview = null;
-    const { keeper } = this.surface;
+    const { keeper, painter } = this.surface;
     if (act?.kind === 'landmark') this.#keepLandmark(act.held);
     else if (act?.kind === 'make' && made) {
       void keeper.commit({ add: [made] }).then(() => this.#choose(made.id));
@@ -150,7 +113,8 @@ export class FormsHand implements Hand {
         .commit({ set: [{ id: made.id, to: { shape: made.shape, transform: made.transform } }] })
         .finally(() => this.surface.painter.lift(new Set()));
     } else if (act) {
-      this.#choose(formAt(thingsOfType(keeper.things, 'form'), this.#at)?.id ?? null);
+      const reach = GRIP[this.#pointer] / painter.view.scale;
+      this.#choose(formAt(thingsOfType(keeper.things, 'form'), this.#at, reach)?.id ?? null);
     }
     this.#show();
   }
@@ -178,14 +142,15 @@ export class FormsHand implements Hand {
     const { keeper, painter } = this.surface;
     if (act?.kind === 'make' && this.#tool !== 'landmark') {
       const sheet = sheetFor(keeper.things, ['forms']);
-      if (!sheet) return null;
+      const made = sheet ? formFromPath(this.#tool, act.path) : null;
+      if (!sheet || !made) return null;
       return {
         type: 'form',
         id: newId(),
         sheet,
         order: orderOnTop(painter.scene, sheet),
         part: this.#name,
-        ...formFromDrag(this.#tool, act.from, this.#at),
+        ...made,
       };
     }
     if (act?.kind === 'pull') return { ...act.form, ...pullHandle(act.form, act.key, this.#at) };

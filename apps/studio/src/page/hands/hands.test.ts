@@ -185,6 +185,11 @@ describe('forms and landmarks', () => {
     hand.extend([at(160, 130)]);
     hand.finish();
     expect(all('form')[0]!.shape).toMatchObject({ rx: 20, ry: 15 });
+    // However slowly it is pulled.
+    hand.begin(at(160, 130));
+    for (let x = 161; x <= 180; x += 1) hand.extend([at(x, 130)]);
+    hand.finish();
+    expect(all('form')[0]!.shape).toMatchObject({ rx: 30, ry: 15 });
     hand.begin(at(120, 130));
     hand.extend([at(140, 150)]);
     hand.finish();

@@ -1,8 +1,11 @@
+import { isOpen } from '@deft/core/forms';
 import type { Point } from '@deft/core/geometry';
 import {
   axisLine,
   BLUE_PENCIL,
+  formInnerLines,
   formOutline,
+  HIDDEN_LINE,
   guideLine,
   HALO,
   LINE_HEIGHT,
@@ -96,8 +99,20 @@ const segment = ([x1, y1, x2, y2]: readonly [number, number, number, number]): P
     { x: x2, y: y2 },
   ]);
 
-export const paintForm = (context: Context, form: Form, { paper, pixel }: PaintRoom): void =>
-  construction(context, paper, polyline(formOutline(form), true), FORM_LINE * pixel);
+export function paintForm(context: Context, form: Form, { paper, pixel }: PaintRoom): void {
+  const { seen, hidden } = formInnerLines(form);
+  if (hidden.length > 0) {
+    context.save();
+    context.strokeStyle = BLUE_PENCIL;
+    context.globalAlpha = HIDDEN_LINE;
+    context.lineWidth = FORM_LINE * pixel;
+    for (const line of hidden) context.stroke(polyline(line));
+    context.restore();
+  }
+  const path = polyline(formOutline(form), !isOpen(form.shape));
+  for (const line of seen) path.addPath(polyline(line));
+  construction(context, paper, path, FORM_LINE * pixel);
+}
 
 export function paintGuide(context: Context, guide: Guide, { paper, pixel }: PaintRoom): void {
   const ground = guide.kind === 'ground';

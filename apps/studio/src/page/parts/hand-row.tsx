@@ -15,6 +15,8 @@ import { usePalette, useWide } from '../../ui/use-desk-theme';
 import { Text } from '../../ui/text';
 import { removable, remove, straightening } from '../shell/shell-acts';
 import { useShell } from '../shell/shell-context';
+import { FORM_WORDS } from '../form-words';
+import { FormGuesses, ReverseAct } from './form-acts';
 import type { Shape } from './icons';
 import { MoveActs } from './move-acts';
 import { SampleStroke } from './sample-stroke';
@@ -31,11 +33,6 @@ export const PEN_OFFERS: readonly Offer<PenKind>[] = [
   { value: 'pen', label: 'pen', shape: 'pen' },
   { value: 'shade', label: 'shade', shape: 'shade' },
   { value: 'rubber', label: 'rubber', shape: 'rubber' },
-];
-const FORMS: readonly Offer<FormsTool>[] = [
-  { value: 'ellipse', label: 'ellipse', shape: 'ellipse' },
-  { value: 'trapezoid', label: 'trapezoid', shape: 'trapezoid' },
-  { value: 'landmark', label: 'landmark', shape: 'landmark' },
 ];
 const GUIDES: readonly Offer<GuidesTool>[] = [
   { value: 'ground', label: 'ground line', shape: 'ground' },
@@ -88,6 +85,7 @@ function DrawRow() {
   return (
     <>
       <Offers offers={PEN_OFFERS} value={pen} onTake={(value) => send(takePen(value))} />
+      <FormGuesses />
       <Pressable
         role="button"
         aria-label={`How the ${pen} draws: size, hardness, pressure, smoothing, colour`}
@@ -115,12 +113,24 @@ function DrawRow() {
 
 function FormsRow() {
   const send = useDeskDispatch();
-  const { formsTool } = useDesk('formsTool');
+  const { formsTool, formsAtHand } = useDesk('formsTool', 'formsAtHand');
   const shell = useShell();
   const ids = removable(shell, 'Forms');
+  const offers: readonly Offer<FormsTool>[] = [...formsAtHand, 'landmark' as const].map((value) => ({
+    value,
+    label: value === 'landmark' ? value : FORM_WORDS[value],
+    shape: value,
+  }));
   return (
     <>
-      <Offers offers={FORMS} value={formsTool} onTake={(value) => send(takeForm(value))} />
+      <Offers offers={offers} value={formsTool} onTake={(value) => send(takeForm(value))} />
+      <TrayAct
+        label="more forms"
+        shape="more"
+        testID="more-forms"
+        onPress={() => shell.dispatch({ kind: 'upper', upper: 'forms' })}
+      />
+      <ReverseAct />
       {ids ? <TrayAct label="remove" shape="remove" onPress={() => remove(shell, ids)} /> : null}
     </>
   );

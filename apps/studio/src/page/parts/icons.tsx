@@ -1,12 +1,14 @@
-import Svg, { Circle, Ellipse, Line, Path } from 'react-native-svg';
+import Svg, { Circle, Line, Path } from 'react-native-svg';
 import type { HandName, PlaceName } from '../../data/desk-slice';
 import { usePalette } from '../../ui/use-desk-theme';
+import { FORM_DRAWINGS } from './form-drawings';
 
 /** A plain line, as most of these drawings are made of. */
 const line = (c: string) =>
   ({ stroke: c, strokeWidth: 1.6, fill: 'none', strokeLinecap: 'round', strokeLinejoin: 'round' }) as const;
 
 const SHAPES = {
+  ...FORM_DRAWINGS,
   pencil: (c: string) => (
     <Path d="M3 13C9 5 14 16 23 6" stroke={c} strokeWidth={1.5} fill="none" strokeLinecap="round" />
   ),
@@ -33,10 +35,7 @@ const SHAPES = {
       strokeDasharray="1.5 4"
     />
   ),
-  ellipse: (c: string) => <Ellipse cx={13} cy={10} rx={10} ry={7} stroke={c} strokeWidth={1.8} fill="none" />,
-  trapezoid: (c: string) => (
-    <Path d="M7 3H19L23 17H3Z" stroke={c} strokeWidth={1.8} fill="none" strokeLinejoin="round" />
-  ),
+  more: (c: string) => <Path d="M3 5H10V17H3ZM16 5H23V17H16ZM10 11H16" {...line(c)} strokeDasharray="3 2" />,
   landmark: (c: string) => <Path d="M13 2V18M5 10H21" stroke={c} strokeWidth={1.8} />,
   ground: (c: string) => <Line x1={2} y1={15} x2={24} y2={15} stroke={c} strokeWidth={2.2} />,
   level: (c: string) => (

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { View, StyleSheet } from 'react-native';
+import { isOpen } from '@deft/core/forms';
 import { scaling, transformPoint } from '@deft/core/geometry';
 import { formOutline, type Sheet } from '@deft/core/page';
 import type { Reference } from '@deft/contract';
@@ -74,7 +75,7 @@ function figureOf(surface: Surface): { canvas: HTMLCanvasElement; closed: boolea
   let closed = false;
   context.fillStyle = '#000000';
   for (const thing of keeper.things.values()) {
-    if (thing.type !== 'form') continue;
+    if (thing.type !== 'form' || isOpen(thing.shape)) continue;
     const sheet = keeper.things.get(thing.sheet);
     if (sheet?.type !== 'sheet' || sheet.hidden) continue;
     context.fill(polyline(formOutline(thing), true));

@@ -5,6 +5,7 @@ import { Act } from '../../ui/acts';
 import { Slider } from '../../ui/slider';
 import { useWide } from '../../ui/use-desk-theme';
 import { Text } from '../../ui/text';
+import { FormsFan } from '../parts/forms-fan';
 import { HandRow } from '../parts/hand-row';
 import { LinePanel } from '../parts/line-panel';
 import { Numbers } from '../parts/move-acts';
@@ -42,6 +43,8 @@ export function ShellRow({ asked, onSay }: ShellRowProps) {
     }
     case 'line':
       return <LinePanel />;
+    case 'forms':
+      return <FormsFan />;
     case 'numbers':
       return state.picks.size > 0 ? <Numbers /> : <HandRow />;
     case null:

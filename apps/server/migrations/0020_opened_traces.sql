@@ -1,0 +1,1 @@
+ALTER TABLE "traces" ADD COLUMN "opened_at" timestamp with time zone DEFAULT now() NOT NULL;

@@ -1,0 +1,147 @@
+import { expect, test } from '@playwright/test';
+import type { Study } from '@deft/contract';
+import { openDesk, type Desk } from './desk.ts';
+import { arc, control, line } from './hands.ts';
+import { benchAt, askDesk, drawing, look, lying, openTrace, saved, SIZES, takeHand, watch } from './trace.ts';
+
+let desk: Desk;
+let close: () => Promise<void>;
+test.beforeAll(async () => {
+  ({ desk, close } = await openDesk());
+});
+test.afterAll(() => close());
+
+for (const { name, viewport, pointer, hasTouch } of SIZES)
+  test.describe(name, () => {
+    test.use({ viewport, hasTouch });
+
+    test(
+      'forms: taken from the fan, drawn in one gesture, shaped by a handle, reversed; a stroke is made one and a stroke again',
+      benchAt('wide', name),
+      async ({ page }) => {
+        const strange = watch(page, desk.address);
+        const pageId = await openTrace(page, desk, name === 'phone' ? 0 : 4);
+        const d = await drawing(page);
+        const forms = () => lying(desk, pageId, 'form');
+        const strokes = () => lying(desk, pageId, 'stroke');
+        const touch = hasTouch ? 'touch' : pointer;
+
+        // Every kind lies in the fan as a small drawing; what is taken lies at hand from then on.
+        await takeHand(page, 'Forms');
+        await page.getByTestId('more-forms').click();
+        await expect(page.getByTestId('forms-fan').getByRole('button')).toHaveCount(13);
+        await look(page, 'forms-fan');
+        await control(page.getByTestId('forms-fan'), 'box').click();
+        await expect(control(page, 'box')).toHaveAttribute('aria-pressed', 'true');
+        await d.stroke(line(40, 60, 85, 120, 6), touch);
+        await expect.poll(async () => (await forms()).map(({ shape }) => shape.kind)).toEqual(['box']);
+        const box = async () => {
+          const { shape } = (await forms())[0]!;
+          return shape.kind === 'box' ? shape.corners.map(({ x, y }) => [Math.round(x), Math.round(y)]) : [];
+        };
+        await expect.poll(box).toEqual([
+          [40, 80],
+          [70, 80],
+          [40, 120],
+          [55, 60],
+        ]);
+        await look(page, 'form-box');
+        // One corner is pulled; the three others stay.
+        await d.stroke(line(70, 80, 78, 86, 5), touch);
+        await expect.poll(box).toEqual([
+          [40, 80],
+          [78, 86],
+          [40, 120],
+          [55, 60],
+        ]);
+        await control(page, 'reverse', false).click();
+        await expect.poll(async () => (await box())[0]).toEqual([55, 60]);
+        await control(page, 'Undo', false).click();
+        await expect.poll(async () => (await box())[0]).toEqual([40, 80]);
+
+        // A limb bends as it is drawn.
+        await control(page, 'limb').click();
+        await d.stroke(arc(90, 150, 24, 14).slice(0, 14), touch);
+        await expect
+          .poll(async () => (await forms()).map(({ shape }) => shape.kind))
+          .toEqual(['box', 'limb']);
+
+        // A stroke with the pen is made the form that it looks like, then another, then a stroke again.
+        await takeHand(page, 'Draw');
+        await d.stroke(arc(75, 100, 30, 18), pointer);
+        await expect.poll(async () => (await strokes()).length).toBe(1);
+        const guess = page.getByTestId('make-form').first();
+        await expect(guess).toContainText('as ellipse');
+        await look(page, 'form-guesses');
+        await guess.click();
+        await expect.poll(async () => (await forms()).map(({ shape }) => shape.kind)).toContain('ellipse');
+        expect(await strokes()).toHaveLength(0);
+        await expect(page.getByTestId('other-form')).toBeVisible();
+        await look(page, 'form-made');
+        await page.getByTestId('other-form').click();
+        await expect
+          .poll(async () => (await forms()).map(({ shape }) => shape.kind))
+          .not.toContain('ellipse');
+        expect(await forms()).toHaveLength(3);
+        await page.getByTestId('stroke-again').click();
+        await expect.poll(async () => (await strokes()).length).toBe(1);
+        expect(await forms()).toHaveLength(2);
+
+        // A scribble is nothing but a stroke.
+        await d.stroke(
+          Array.from({ length: 12 }, (_, i) => ({ x: 30 + i * 4, y: i % 2 ? 160 : 185 })),
+          pointer,
+        );
+        await expect.poll(async () => (await strokes()).length).toBe(2);
+        await expect(page.getByTestId('make-form')).toHaveCount(0);
+        await saved(page);
+        expect(strange).toEqual([]);
+      },
+    );
+
+    test(
+      'a picture is traced again: both traces keep, one lies over the other, and the open one counts',
+      benchAt('phone', name),
+      async ({ page }) => {
+        const strange = watch(page, desk.address);
+        const firstPage = await openTrace(page, desk, name === 'phone' ? 1 : 5);
+        const id = page.url().split('/').at(-1)!;
+        const study = () => askDesk<Study>(page, desk, 'get', `/studies/${id}`);
+        const d = await drawing(page);
+        const touch = hasTouch ? 'touch' : pointer;
+        await takeHand(page, 'Forms');
+        await control(page, 'ellipse').click();
+        await d.stroke(line(60, 50, 90, 95, 5), touch);
+        await expect.poll(async () => (await lying(desk, firstPage, 'form')).length).toBe(1);
+
+        const panel = async (): Promise<void> => {
+          await page.getByTestId('looks').click();
+          await control(page, 'Traces', false).click();
+          await expect(page.getByRole('dialog', { name: 'Traces' })).toBeVisible();
+        };
+        await panel();
+        await page.getByTestId('trace-again').click();
+        await expect.poll(async () => (await study()).traces.length).toBe(2);
+        const again = await study();
+        expect(again.trace).toBe(again.traces[1]!.id);
+        await saved(page);
+        await d.stroke(line(55, 60, 95, 90, 5), touch);
+        await expect.poll(async () => (await lying(desk, again.traces[1]!.page, 'form')).length).toBe(1);
+        expect(await lying(desk, firstPage, 'form')).toHaveLength(1);
+
+        await panel();
+        await expect(page.getByTestId('trace')).toHaveCount(2);
+        await control(page.getByTestId('trace').first(), /^Lay over/, false).click();
+        await look(page, 'traces');
+        await page.keyboard.press('Escape');
+        await expect(page.getByTestId('trace-over')).toBeVisible();
+        await look(page, 'trace-over');
+
+        await panel();
+        await control(page.getByTestId('trace').first(), 'Open: Trace 1').click();
+        await expect.poll(async () => (await study()).trace).toBe(again.traces[0]!.id);
+        await expect(page.getByTestId('trace-over')).toHaveCount(0);
+        expect(strange).toEqual([]);
+      },
+    );
+  });

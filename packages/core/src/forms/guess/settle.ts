@@ -1,0 +1,69 @@
+import { Matrix, solve } from 'ml-matrix';
+import type { Point } from '../../geometry/point.ts';
+import { offOutline } from './nearness.ts';
+
+/** Steps at the most, and what counts as none, as a share of the size. */
+const MOST = 4;
+const ENOUGH = 1e-3;
+
+function product(a: Float64Array, b: Float64Array): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i += 1) sum += (a[i] as number) * (b[i] as number);
+  return sum;
+}
+
+/**
+ * The numbers of a model with which its outline lies nearest a loop, by least squares (Levenberg 1944,
+ * Marquardt 1963), slopes by differences.
+ * @param loop places on the loop
+ * @param begin numbers to begin with, in the loop's unit
+ * @param outline the model's closed outline, clockwise as it is seen
+ * @param size of the loop: how far is nothing
+ */
+export function settle(
+  loop: readonly Point[],
+  begin: readonly number[],
+  outline: (numbers: readonly number[]) => readonly Point[],
+  size: number,
+): number[] {
+  const off = (numbers: readonly number[]): Float64Array => {
+    const out = new Float64Array(loop.length);
+    offOutline(loop, outline(numbers), out);
+    return out;
+  };
+  let numbers = [...begin];
+  let here = off(numbers);
+  let damping = 1e-3;
+  for (let step = 0; step < MOST; step += 1) {
+    const nudge = 1e-3 * size;
+    const slopes = numbers.map((value, k) => {
+      const there = off(numbers.map((v, i) => (i === k ? value + nudge : v)));
+      for (let i = 0; i < there.length; i += 1)
+        there[i] = ((there[i] as number) - (here[i] as number)) / nudge;
+      return there;
+    });
+    const normal = Matrix.zeros(numbers.length, numbers.length);
+    const pull = Matrix.zeros(numbers.length, 1);
+    slopes.forEach((a, i) => {
+      pull.set(i, 0, -product(a, here));
+      slopes.forEach((b, j) => normal.set(i, j, product(a, b)));
+    });
+    let moved = 0;
+    for (let attempt = 0; attempt < 4; attempt += 1) {
+      const damped = normal.clone();
+      for (let i = 0; i < numbers.length; i += 1) damped.set(i, i, normal.get(i, i) * (1 + damping) + 1e-9);
+      const by = solve(damped, pull).to1DArray();
+      const next = numbers.map((v, i) => v + (by[i] as number));
+      const there = off(next);
+      if (product(there, there) < product(here, here)) {
+        [numbers, here] = [next, there];
+        moved = Math.max(...by.map(Math.abs));
+        damping /= 5;
+        break;
+      }
+      damping *= 8;
+    }
+    if (moved < ENOUGH * size) break;
+  }
+  return numbers;
+}
