@@ -12,7 +12,7 @@ export type PlaceName = (typeof PLACES)[number];
 
 export type FormsTool = FormKind | 'landmark';
 /** How many kinds of form lie in the tray. */
-export const FORMS_AT_HAND = 4;
+const FORMS_AT_HAND = 4;
 export type GuidesTool = GuideKind | 'axis';
 export type WordsTool = 'text' | 'arrow' | 'count';
 export type RubBy = 'stroke' | 'area';

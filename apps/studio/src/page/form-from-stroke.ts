@@ -19,7 +19,6 @@ export function makingForm(
   scene: Painter['scene'],
   instead: Id,
   { shape, transform }: FormGuess,
-  part: string | null,
 ): { change: Change; form: Form } | null {
   const sheet = sheetFor(things, ['forms']);
   if (!sheet) return null;
@@ -30,7 +29,7 @@ export function makingForm(
     order: orderOnTop(scene, sheet),
     shape,
     transform,
-    part,
+    part: null,
   };
   return { change: { remove: [instead], add: [form] }, form };
 }

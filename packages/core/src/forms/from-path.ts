@@ -1,4 +1,4 @@
-import { distance, type Point } from '../geometry/point.ts';
+import { distance, middle, type Point } from '../geometry/point.ts';
 import { polygonArea, thinned } from '../geometry/polygon.ts';
 import type { FormKind, Shape, Spine } from './shape.ts';
 
@@ -38,7 +38,7 @@ const STRAIGHT = 0.04;
 /** The spine that a path goes: it bends as the path does, and is straight where that hardly does. */
 function spineOf(path: readonly Point[], from: Point, to: Point): Spine {
   const by = halfway(path);
-  const straight = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 };
+  const straight = middle(from, to);
   return [from, distance(by, straight) < STRAIGHT * distance(from, to) ? straight : by, to];
 }
 
@@ -49,8 +49,8 @@ function ownOutline(path: readonly Point[]): Shape | null {
 }
 
 /**
- * The shape that one gesture makes: what is bent follows its path, a circle is drawn from its middle, a half
- * circle along its flat side, all else by the path's two ends.
+ * The shape that one gesture makes: what is bent follows its path, a half circle is drawn along its flat
+ * side, all else by the path's two ends.
  * @param path from where it was pressed to where it was let go, millimetres; the shape's origin is theirs
  * @returns null for a path of no length
  */
@@ -85,7 +85,7 @@ export function shapeFromPath(
       };
     case 'line': {
       const spine = spineOf(path, from, to);
-      const bent = distance(spine[1], { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }) > 0;
+      const bent = distance(spine[1], middle(from, to)) > 0;
       return { kind, points: bent ? spine : [from, to] };
     }
     case 'cylinder':

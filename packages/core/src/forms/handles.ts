@@ -1,4 +1,4 @@
-import { distance, type Point } from '../geometry/point.ts';
+import { distance, middle, type Point } from '../geometry/point.ts';
 import { polygonArea } from '../geometry/polygon.ts';
 import { shapeOutline } from './outline.ts';
 import { besideSpine, spineAt, spineDirection } from './spine.ts';
@@ -21,14 +21,12 @@ const moved = <T extends readonly Point[]>(points: T, key: string, to: Point): T
 
 /** A place across the end of a cylinder's axis, half its diameter off. */
 function acrossEnd({ axis, widths }: ShapeOf<'cylinder'>, end: 0 | 1): Point {
-  return besideSpine([axis[0], middleOf(axis), axis[1]], end, widths[end] / 2);
+  return besideSpine([axis[0], middle(...axis), axis[1]], end, widths[end] / 2);
 }
-
-const middleOf = ([a, b]: readonly [Point, Point]): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
 
 /** The unit way of a cylinder's axis, from its nearer end to the farther. */
 const wayOf = ({ axis }: ShapeOf<'cylinder'>): Point =>
-  spineDirection([axis[0], middleOf(axis), axis[1]], 0.5);
+  spineDirection([axis[0], middle(...axis), axis[1]], 0.5);
 
 /** The tip of the nearer end's round, before the cylinder. */
 function tipOf(shape: ShapeOf<'cylinder'>): Point {

@@ -1,5 +1,5 @@
 import { hull } from '../geometry/hull.ts';
-import type { Point } from '../geometry/point.ts';
+import { middle, type Point } from '../geometry/point.ts';
 import { besideSpine, spineAt, spineDirection } from './spine.ts';
 import type { Shape, ShapeOf, Spine } from './shape.ts';
 
@@ -122,7 +122,7 @@ function limbOutline(shape: ShapeOf<'limb'>, fineness: Fineness): Point[] {
 }
 
 function halfCircle([from, to]: ShapeOf<'half circle'>['ends'], round: number): Point[] {
-  const at = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 };
+  const at = middle(from, to);
   return steps(round / 2).map((s) => {
     const { x, y } = turned({ x: from.x - at.x, y: from.y - at.y }, s * Math.PI);
     return { x: at.x + x, y: at.y + y };

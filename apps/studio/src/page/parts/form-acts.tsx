@@ -32,7 +32,7 @@ export function FormGuesses() {
   const make = (guess: FormGuess, stroke: Stroke, all: readonly FormGuess[], instead: string): void => {
     const refusal = whyNot(keeper.things, sheetFor(keeper.things, ['forms']));
     if (refusal) return dispatch({ kind: 'obstacle', obstacle: refusal });
-    const making = scene && makingForm(keeper.things, scene, instead, guess, null);
+    const making = scene && makingForm(keeper.things, scene, instead, guess);
     if (!making) return undefined;
     void keeper.commit(making.change);
     setMade({ stroke, guesses: all, taken: guess, form: making.form });
