@@ -34,6 +34,7 @@ interface PracticeListProps extends Omit<PracticeRowProps, 'row' | 'columns' | '
 export function PracticeList({ total, scroller, Row, ...rest }: PracticeListProps) {
   const { width: screen } = useWindowDimensions();
   const columns = screen >= WIDER ? 3 : screen >= WIDE ? 2 : 1;
+  const cellOf = (width: number): number => (width - (columns - 1) * GAP) / columns;
   return (
     <RowsInView
       testID="practice"
@@ -42,7 +43,14 @@ export function PracticeList({ total, scroller, Row, ...rest }: PracticeListProp
       heightFor={() => CARD_HEIGHT + GAP}
       renderRow={(row, width) => (
         <View style={styles.row}>
-          <Row {...rest} row={row} columns={columns} cell={(width - (columns - 1) * GAP) / columns} />
+          <Row {...rest} row={row} columns={columns} cell={cellOf(width)} />
+        </View>
+      )}
+      flungRow={(row, width) => (
+        <View style={styles.row}>
+          {Array.from({ length: Math.min(columns, total - row * columns) }, (_, i) => (
+            <CardToCome key={i} width={cellOf(width)} />
+          ))}
         </View>
       )}
     />

@@ -1,6 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import {
   createContext,
+  startTransition,
   useContext,
   useEffect,
   useRef,
@@ -19,12 +20,17 @@ const OVER_AFTER = 120;
 
 const Flung = createContext(false);
 
-/** What takes time to show, a picture: not asked for while the list is flung past it. */
-export function LookedAt({ children }: PropsWithChildren) {
+interface LookedAtProps extends PropsWithChildren {
+  /** Stands there until then. */
+  readonly until?: ReactNode;
+}
+
+/** What takes time to show, a picture or a row: not made while the list is flung past it. */
+export function LookedAt({ children, until = null }: LookedAtProps) {
   const flung = useContext(Flung);
   const [looked, setLooked] = useState(!flung);
   if (!flung && !looked) setLooked(true);
-  return looked ? <>{children}</> : null;
+  return <>{looked ? children : until}</>;
 }
 
 /** Whether something is scrolled too fast to be looked at. */
@@ -41,11 +47,13 @@ function useFlinging(scroller: HTMLElement | null): boolean {
       if (speed < FLUNG) return;
       setFlung(true);
       if (timer) clearTimeout(timer);
-      timer = setTimeout(() => setFlung(false), OVER_AFTER);
+      // A screen of rows comes at once then: they are made a few at a time, between what is pressing.
+      timer = setTimeout(() => startTransition(() => setFlung(false)), OVER_AFTER);
     };
-    scroller.addEventListener('scroll', listen, { passive: true });
+    // Told before the rows are, so that those which this very jump brings wait as well.
+    scroller.addEventListener('scroll', listen, { passive: true, capture: true });
     return () => {
-      scroller.removeEventListener('scroll', listen);
+      scroller.removeEventListener('scroll', listen, { capture: true });
       if (timer) clearTimeout(timer);
     };
   }, [scroller]);
@@ -59,13 +67,23 @@ interface RowsInViewProps {
   /** A row's height with the gap below it, by the width that there is. */
   readonly heightFor: (width: number) => number;
   readonly renderRow: (row: number, width: number) => ReactNode;
+  /** Stands for a row while the list is flung past it; without it rows are made at once. */
+  readonly flungRow?: (row: number, width: number) => ReactNode;
   /** What lies round the rows. */
   readonly wrap?: (rows: ReactNode, width: number) => ReactNode;
   readonly testID?: string;
 }
 
 /** A list of any length, all rows of one height: only those in view are there. */
-export function RowsInView({ rows, scroller, heightFor, renderRow, wrap, testID }: RowsInViewProps) {
+export function RowsInView({
+  rows,
+  scroller,
+  heightFor,
+  renderRow,
+  flungRow,
+  wrap,
+  testID,
+}: RowsInViewProps) {
   const host = useRef<View>(null);
   const [{ width, top }, setPlace] = useState({ width: 0, top: 0 });
   const height = Math.max(1, Math.round(heightFor(width)));
@@ -107,7 +125,11 @@ export function RowsInView({ rows, scroller, heightFor, renderRow, wrap, testID 
             transform: `translateY(${item.start - top}px)`,
           }}
         >
-          {renderRow(item.index, width)}
+          {flungRow ? (
+            <LookedAt until={flungRow(item.index, width)}>{renderRow(item.index, width)}</LookedAt>
+          ) : (
+            renderRow(item.index, width)
+          )}
         </div>
       ))}
     </View>
