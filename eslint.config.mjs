@@ -12,6 +12,7 @@ const CORE_MAY_USE = [
   'culori',
   'd3-contour',
   'delaunator',
+  'jstat',
 ];
 
 /** The core's parts, and which of them each may know. */
@@ -25,6 +26,7 @@ const CORE_PARTS = {
   page: ['forms', 'geometry'],
   reference: ['geometry', 'page', 'subjects'],
   person: ['geometry', 'reference'],
+  recipe: ['fit', 'forms', 'geometry', 'page', 'subjects'],
   mask: ['geometry'],
   tone: ['geometry', 'mask', 'page', 'reference'],
   paper: ['geometry', 'mask', 'tone'],
@@ -47,7 +49,7 @@ const CORE_PARTS = {
 };
 
 /** Features of the studio: none reaches into another, and what they share knows none of them. */
-const FEATURES = ['desk', 'references', 'boards', 'sessions', 'studies', 'settings'];
+const FEATURES = ['desk', 'references', 'boards', 'sessions', 'studies', 'recipes', 'settings'];
 const SHARED = ['page', 'data', 'ui', 'workers', 'papers', 'practice'];
 
 const anyOf = (names) => `(${names.join('|')})`;

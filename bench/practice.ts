@@ -269,7 +269,7 @@ async function earlier(data: string): Promise<void> {
   await client.close();
 }
 
-/** What the browser records of a task: times in microseconds, `tdur` those in which its thread was at work. */
+/** What the browser records of a task. Microseconds; `tdur` are those in which its thread was at work. */
 interface Traced {
   readonly name: string;
   readonly pid: number;
@@ -321,7 +321,7 @@ async function scrolling(desk: Desk, list: 'sessions' | 'studies'): Promise<void
           parent.scrollBy(0, 60);
           frames += 1;
         }
-        await new Promise((done) => setTimeout(done, 400));
+        await new Promise((done) => setTimeout(done, 800));
         for (const image of element.querySelectorAll('img')) if (image.naturalWidth) seen.add(image.src);
       }
       for (let i = 0; i < 100 && parent; i += 1) {

@@ -10,6 +10,7 @@ import { run } from './run.mjs';
 const PARTS = {
   fit: 'bench/fit.ts',
   forms: 'bench/forms.ts',
+  recipe: 'bench/recipe.ts',
   person: 'bench/person.ts',
   ink: 'bench/ink.ts',
   things: 'bench/things.ts',

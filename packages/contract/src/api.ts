@@ -11,6 +11,7 @@ import {
   studyQuerySchema,
   type Removal,
 } from './practice.ts';
+import { recipeOfSchema, recipeOrderSchema, type TracedRecipe } from './recipes.ts';
 import {
   markChangeSchema,
   markSchema,
@@ -29,6 +30,7 @@ import {
   newStudySchema,
   reportSchema,
   studyPatchSchema,
+  tracePatchSchema,
   type KeptReport,
   type NoticedOn,
   type Study,
@@ -166,6 +168,7 @@ export const API = {
     read: answers<Study>()('GET', '/studies/:id'),
     change: answers<Study>()('PATCH', '/studies/:id', { body: studyPatchSchema }),
     addTrace: answers<Study>()('POST', '/studies/:id/traces'),
+    changeTrace: answers<Study>()('PATCH', '/studies/:id/traces/:trace', { body: tracePatchSchema }),
     addAttempt: answers<Study>()('POST', '/studies/:id/attempts', { body: newAttemptSchema }),
     papers: answers<PaperWork[]>()('GET', '/studies/:id/papers'),
     /** With a photo in a form; a `PaperWork` comes back. */
@@ -183,6 +186,11 @@ export const API = {
     changeAttempt: answers<Done>()('PATCH', '/studies/attempts/:attempt', { body: attemptPatchSchema }),
     /** The drawing as a small picture, as lists show it. */
     drawing: answers<File>()('GET', '/studies/attempts/:attempt/drawing', { query: drawingSchema }),
+  },
+  recipes: {
+    read: answers<TracedRecipe>()('GET', '/recipes', { query: recipeOfSchema }),
+    /** The order in which its parts are drawn. */
+    order: answers<TracedRecipe>()('PUT', '/recipes/order', { body: recipeOrderSchema }),
   },
   /** Sessions, studies and attempts that were removed; after `KEPT_DAYS` they go for good. */
   removed: {

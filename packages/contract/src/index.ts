@@ -6,6 +6,7 @@ export * from './papers.ts';
 export * from './person-nets.ts';
 export * from './pose-facts.ts';
 export * from './practice.ts';
+export * from './recipes.ts';
 export * from './references.ts';
 export * from './refusal.ts';
 export * from './resources.ts';

@@ -62,6 +62,8 @@ export interface Trace {
   readonly id: Id;
   readonly page: Id;
   readonly createdAt: number;
+  /** What kind of its subject it shows, in the student's words; empty where she says none. */
+  readonly kind: string;
 }
 
 export const PASSES = ['observe', 'trace', 'build', 'refine', 'check'] as const;
@@ -116,6 +118,14 @@ export const studyPatchSchema = Joi.object<StudyPatch>({
   ticked: Joi.array().items(id).max(200).unique(),
   trace: id,
 }).min(1);
+
+/** A trace marked as a kind of its subject. */
+export interface TracePatch {
+  readonly kind: string;
+}
+export const tracePatchSchema = Joi.object<TracePatch>({
+  kind: Joi.string().trim().allow('').max(40).required(),
+});
 
 const part = Joi.string().trim().min(1).max(80);
 const departure = Joi.object<Departure>({

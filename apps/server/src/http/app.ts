@@ -19,6 +19,7 @@ import { incomingRouter } from './incoming.ts';
 import { pagesRouter } from './pages.ts';
 import { personNets } from './person-nets.ts';
 import { papersRouter } from './papers.ts';
+import { recipesRouter } from './recipes.ts';
 import { referencesRouter } from './references.ts';
 import { removedRouter } from './removed.ts';
 import { servicesRouter } from './services.ts';
@@ -71,6 +72,7 @@ function apiRouter({ context, lost = [], door }: AppOptions): Router {
   router.use(sessionsRouter(context, exports));
   router.use(plansRouter(context));
   router.use(studiesRouter(context));
+  router.use(recipesRouter(context));
   router.use(papersRouter(context));
   router.use(removedRouter(context));
   if (door) router.use(doorRouter(door.door, door.lan));

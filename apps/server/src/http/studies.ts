@@ -20,6 +20,9 @@ export function studiesRouter(context: ServerContext): Router {
   onRoute(router, studies.addTrace, ({ params: { id } }) =>
     store.addTrace(id, { id: newId(), page: newId() }),
   );
+  onRoute(router, studies.changeTrace, ({ params: { id, trace }, body }) =>
+    store.changeTrace(id, trace, body),
+  );
   onRoute(router, studies.addAttempt, ({ params: { id }, body }) =>
     store.addAttempt(id, { id: newId(), page: newId(), ...body }),
   );

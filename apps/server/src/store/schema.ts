@@ -287,6 +287,8 @@ export const traces = pgTable(
     createdAt: created(),
     /** What is built is held against the trace that was opened last. */
     openedAt: moment('opened_at').notNull().defaultNow(),
+    /** What kind of its subject it shows, in the student's words. */
+    kind: text('kind').notNull().default(''),
   },
   (t) => [index('traces_study').on(t.study, t.createdAt)],
 );
@@ -371,6 +373,12 @@ export const reports = pgTable(
     index('reports_attempt').on(t.attempt, t.createdAt),
   ],
 );
+
+/** In which order the parts of a recipe are drawn: of a subject or a set, as `recipeKey` names it. */
+export const recipeOrders = pgTable('recipe_orders', {
+  of: text('of').primaryKey(),
+  names: jsonb('names').notNull().$type<readonly string[]>(),
+});
 
 /** Plans of the student's own. */
 export const plans = pgTable(

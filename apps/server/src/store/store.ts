@@ -18,6 +18,7 @@ import * as marks from './marks.ts';
 import * as pages from './pages.ts';
 import * as papers from './papers.ts';
 import * as preparations from './preparations.ts';
+import * as recipes from './recipes.ts';
 import * as references from './references.ts';
 import * as reports from './reports.ts';
 import * as repairs from './repairs.ts';
@@ -46,6 +47,7 @@ const QUERIES = {
   keepReference,
   ...sets,
   ...studies,
+  ...recipes,
   listSessionIds,
   listStudyIds,
   ...sessions,

@@ -7,6 +7,7 @@ import type {
   Study,
   StudyPatch,
   SubjectTrait,
+  TracePatch,
   Way,
 } from '@deft/contract';
 import { withinRegion, type Id } from '@deft/core/page';
@@ -82,7 +83,12 @@ export async function readStudy(database: Database, id: Id): Promise<Study> {
     pass: row.pass as Pass,
     updatedAt: row.updatedAt.getTime(),
     trace: lastOpened(traceRows)?.id ?? null,
-    traces: traceRows.map((t) => ({ id: t.id, page: t.page, createdAt: t.createdAt.getTime() })),
+    traces: traceRows.map((t) => ({
+      id: t.id,
+      page: t.page,
+      createdAt: t.createdAt.getTime(),
+      kind: t.kind,
+    })),
     attempts: attemptRows.map((row) => shown(row, marks.get(row.copyOf ?? row.id) ?? [])),
   };
 }
@@ -119,6 +125,8 @@ export async function openStudy(database: Database, { id, reference, attempt }: 
   return readStudy(database, study);
 }
 
+const NO_TRACE = 'This trace is not on the desk.';
+
 /** Opens one of a study's traces. @throws Gone where it has none such */
 async function openTrace(tx: Pick<Database, 'update'>, study: Id, trace: Id): Promise<void> {
   const opened = await tx
@@ -126,7 +134,7 @@ async function openTrace(tx: Pick<Database, 'update'>, study: Id, trace: Id): Pr
     .set({ openedAt: sql`clock_timestamp()` })
     .where(and(eq(traces.id, trace), eq(traces.study, study)))
     .returning({ id: traces.id });
-  if (opened.length === 0) throw new Gone('This trace is not on the desk.');
+  if (opened.length === 0) throw new Gone(NO_TRACE);
 }
 
 export async function changeStudy(
@@ -184,6 +192,22 @@ export async function addTrace(database: Database, study: Id, made: { id: Id; pa
     await tx.insert(traces).values({ ...made, study });
     await touchStudy(tx, study);
   });
+  return readStudy(database, study);
+}
+
+/** Marks a study's trace as a kind of its subject. @throws Gone where it has none such */
+export async function changeTrace(
+  database: Database,
+  study: Id,
+  trace: Id,
+  patch: TracePatch,
+): Promise<Study> {
+  const changed = await database
+    .update(traces)
+    .set(patch)
+    .where(and(eq(traces.id, trace), eq(traces.study, study)))
+    .returning({ id: traces.id });
+  if (changed.length === 0) throw new Gone(NO_TRACE);
   return readStudy(database, study);
 }
 

@@ -17,6 +17,7 @@ const TAGS = [
   'Study',
   'StudiesOf',
   'Report',
+  'Recipe',
   'Removed',
 ] as const;
 

@@ -106,6 +106,7 @@ export function PracticeScreen(props: PracticeScreenProps) {
             onPress={() => setChosen(chosen ? null : new Set())}
           />
         </View>
+        {kind === 'study' ? <Way label="Recipes" onPress={() => router.push('/recipes')} /> : null}
         <Way label="Removed" onPress={() => router.push('/removed')} />
       </View>
       {filtering ? (

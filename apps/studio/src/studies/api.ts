@@ -24,6 +24,10 @@ const studiesOwnApi = api.injectEndpoints({
       query: (id) => ask(API.studies.addTrace, { params: { id } }),
       invalidatesTags: (_study, _error, id) => [{ type: 'Study', id }, listOf('Study')],
     }),
+    changeTrace: build.mutation<Study, { id: Id; trace: Id; kind: string }>({
+      query: ({ id, trace, kind }) => ask(API.studies.changeTrace, { params: { id, trace }, body: { kind } }),
+      invalidatesTags: (_study, _error, { id }) => [{ type: 'Study', id }, listOf('Recipe')],
+    }),
     addAttempt: build.mutation<Study, { id: Id } & NewAttempt>({
       query: ({ id, ...body }) => ask(API.studies.addAttempt, { params: { id }, body }),
       // It is shown at once: until it was asked for again, an older one would stand in its place.
@@ -69,6 +73,7 @@ const studiesOwnApi = api.injectEndpoints({
 export const {
   useStudyQuery,
   useAddTraceMutation,
+  useChangeTraceMutation,
   useAddAttemptMutation,
   useChangeAttemptMutation,
   useReportsQuery,

@@ -7,6 +7,7 @@ import {
   outlinePath,
   paperInk,
   strokeLayers,
+  drawnForms,
   thingsOfType,
   type Id,
   type Region,
@@ -72,7 +73,7 @@ export function LaidDrawing({ things, region, toReference, unit, colour }: LaidD
   const lifted = usePaperInk(things);
   const forms = useMemo(
     () =>
-      thingsOfType(things, 'form').map((form) => {
+      drawnForms(things).map((form) => {
         const laid = (line: readonly Point[]): Point[] => line.map((p) => transformPoint(toReference, p));
         const inner = formInnerLines(form).seen.map((line) => pathThrough(laid(line)));
         return {

@@ -1,7 +1,14 @@
 import { createContext, useContext } from 'react';
 import type { Id } from '@deft/core/page';
+import type { Recipe } from '@deft/core/recipe';
 import type { Attempt, Board, InMind, Study } from '@deft/contract';
 import type { PageKeeper } from '../data/page-keeper';
+
+/** A recipe that is drawn step by step: `at` counts its parts from 0. */
+export interface Steps {
+  readonly recipe: Recipe;
+  readonly at: number;
+}
 
 /** The study whose pass is on the screen. */
 export interface OpenedStudy {
@@ -17,11 +24,19 @@ export interface OpenedStudy {
   readonly setOver: (trace: Id | null) => void;
   /** Opens another trace of the study. */
   readonly showTrace: (trace: Id) => void;
+  /** Marks a trace as a kind of its subject. */
+  readonly markTrace: (trace: Id, kind: string) => void;
   /** Begins a further trace, on a page of its own. */
   readonly traceAgain: () => void;
   /** A board that lies beside the page in the reference's stead. */
   readonly board: Board | null;
   readonly setBoard: (board: Board | null) => void;
+  /** A recipe that lies beside the page in the reference's stead. */
+  readonly recipeBeside: Recipe | null;
+  readonly setRecipeBeside: (recipe: Recipe | null) => void;
+  /** A recipe that is drawn step by step, and at which of its parts one is. */
+  readonly steps: Steps | null;
+  readonly setSteps: (steps: Steps | null) => void;
   /** Whether the attempt before lies faintly over the page. */
   readonly before: boolean;
   readonly setBefore: (before: boolean) => void;

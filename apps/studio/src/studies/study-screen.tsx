@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Id } from '@deft/core/page';
+import type { Recipe } from '@deft/core/recipe';
 import type { Board, Pass as PassKey, Study } from '@deft/contract';
 import { sentenceOf } from '../data/refusals';
 import { usePage } from '../data/use-page';
@@ -11,7 +12,7 @@ import { usePalette } from '../ui/use-desk-theme';
 import { useStudyQuery } from './api';
 import { AboutStudy } from './about-study';
 import { STUDY_PASSES } from './passes';
-import { StudyContext, type OpenedStudy } from './study-context';
+import { StudyContext, type OpenedStudy, type Steps } from './study-context';
 import { passOptions, StudyLine } from './study-line';
 import { useStudyFlow, type Asked } from './use-study-flow';
 
@@ -39,15 +40,19 @@ function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: As
   const [board, setBoard] = useState<Board | null>(null);
   const [before, setBefore] = useState(false);
   const [over, setOver] = useState<Id | null>(null);
+  const [recipeBeside, setRecipeBeside] = useState<Recipe | null>(null);
+  const [steps, setSteps] = useState<Steps | null>(null);
   const keeper = usePage(
     page === 'trace' ? (flow.trace?.page ?? null) : page ? (attempt?.page ?? null) : null,
   );
   const trace = usePage(page === 'attempt' ? (flow.trace?.page ?? null) : null);
   const opened: OpenedStudy = {
     ...{ study, attempt, keeper, trace, beginAnew, showCopy, showAttempt },
+    ...{ recipeBeside, setRecipeBeside, steps, setSteps },
     ...{ board, setBoard, before, setBefore, over, setOver },
     showTrace: flow.showTrace,
     traceAgain: flow.traceAgain,
+    markTrace: flow.markTrace,
     goOnDrawing: () => go('build'),
   };
   const choose = (to: PassKey): void => {

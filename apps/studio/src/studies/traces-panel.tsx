@@ -1,8 +1,10 @@
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { momentWords } from '../data/date-words';
 import { DrawnPage } from '../page/parts/drawn-page';
 import type { PassPanelProps } from '../page/shell/pass';
 import { Act } from '../ui/acts';
+import { Field } from '../ui/field';
 import { Panel } from '../ui/panel';
 import { usePalette } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
@@ -13,7 +15,7 @@ import { TRACES_NOTE } from './words';
 /** All traces of a study in a row, shrunk: opened, laid over each other, and one more begun. */
 export function TracesPanel({ onBack, onClose }: PassPanelProps) {
   const palette = usePalette();
-  const { study, over, setOver, showTrace, traceAgain } = useStudy();
+  const { study, over, setOver, showTrace, traceAgain, markTrace } = useStudy();
   const { traces, trace: open } = study;
   return (
     <Panel title="Traces" onBack={onBack} onClose={onClose}>
@@ -21,7 +23,7 @@ export function TracesPanel({ onBack, onClose }: PassPanelProps) {
         {TRACES_NOTE}
       </Text>
       <View style={styles.row}>
-        {traces.map(({ id, page, createdAt }, i) => {
+        {traces.map(({ id, page, createdAt, kind }, i) => {
           const isOpen = id === open;
           const name = `Trace ${i + 1}`;
           return (
@@ -44,6 +46,7 @@ export function TracesPanel({ onBack, onClose }: PassPanelProps) {
               <Text size={13} soft>
                 {momentWords(createdAt)}
               </Text>
+              <KindField kind={kind} name={name} onMark={(to) => markTrace(id, to)} />
               {isOpen ? null : (
                 <>
                   <Act
@@ -82,6 +85,34 @@ export function TracesPanel({ onBack, onClose }: PassPanelProps) {
   );
 }
 
+/** What kind of its subject a trace shows, as recipes part them. It is kept when the field is left. */
+function KindField({
+  kind,
+  name,
+  onMark,
+}: {
+  readonly kind: string;
+  readonly name: string;
+  readonly onMark: (kind: string) => void;
+}) {
+  const [text, setText] = useState(kind);
+  const keep = (): void => {
+    if (text.trim() !== kind) onMark(text.trim());
+  };
+  return (
+    <Field
+      label="Kind"
+      aria-label={`Kind: of ${name}`}
+      placeholder="ears up"
+      value={text}
+      onChangeText={setText}
+      onBlur={keep}
+      onSubmitEditing={keep}
+      maxLength={40}
+    />
+  );
+}
+
 /** Another trace, faintly over the one that is open, where one wants it. */
 export function TraceOver() {
   const { study, over } = useStudy();
@@ -90,6 +121,6 @@ export function TraceOver() {
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, marginVertical: 10 },
-  trace: { width: 104, gap: 4 },
+  trace: { width: 116, gap: 4 },
   small: { height: 136 },
 });

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { thingsOfType, type Id } from '@deft/core/page';
+import { drawnForms, thingsOfType, type Id } from '@deft/core/page';
 import { SUBJECTS } from '@deft/core/subjects';
 import type { Study } from '@deft/contract';
 import type { PageKeeper } from '../data/page-keeper';
@@ -13,12 +13,15 @@ export function useNames({
   keeper,
   things,
   traceThings,
+  wanted,
   subject,
   selected,
 }: {
   keeper: PageKeeper;
   things: Things;
   traceThings: Things;
+  /** The name that the next form is to have, until one has it; null for none in particular. */
+  wanted: string | null;
   subject: Study['reference']['subject'];
   selected: Id | null;
 }) {
@@ -27,18 +30,19 @@ export function useNames({
   const offered = useMemo(() => {
     const known = landmarks
       ? thingsOfType(traceThings, 'landmark').map((l) => l.name)
-      : thingsOfType(traceThings, 'form').map((f) => f.part);
+      : drawnForms(traceThings).map((f) => f.part);
     return [
       ...new Set([
+        ...(wanted === null || landmarks ? [] : [wanted]),
         ...known.filter((n) => n !== null),
         ...(landmarks ? SUBJECTS[subject].landmarks : SUBJECTS[subject].parts),
       ]),
     ];
-  }, [traceThings, landmarks, subject]);
+  }, [traceThings, landmarks, subject, wanted]);
   const used = new Set(
     landmarks
       ? thingsOfType(things, 'landmark').map((l) => l.name ?? '')
-      : thingsOfType(things, 'form').map((f) => f.part ?? ''),
+      : drawnForms(things).map((f) => f.part ?? ''),
   );
   // A choice of name holds for one thing: the next one is offered the next name.
   const among = `${landmarks ? 'landmark' : 'form'} ${used.size} ${selected ?? ''}`;

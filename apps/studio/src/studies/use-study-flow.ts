@@ -3,7 +3,7 @@ import { useCallback, useEffect, useState } from 'react';
 import type { Id } from '@deft/core/page';
 import type { Attempt, InMind, Pass, Study, Trace } from '@deft/contract';
 import { useChangeStudyMutation } from '../data/studies-api';
-import { useAddAttemptMutation, useAddTraceMutation } from './api';
+import { useAddAttemptMutation, useAddTraceMutation, useChangeTraceMutation } from './api';
 import { STUDY_PASSES } from './passes';
 
 /** Where one wants to begin in a study; where it was left, if that is not said. */
@@ -19,6 +19,7 @@ export interface StudyFlow {
   /** Opens another trace: from then on it is the one that counts. */
   readonly showTrace: (trace: Id) => void;
   readonly traceAgain: () => void;
+  readonly markTrace: (trace: Id, kind: string) => void;
   readonly attempt: Attempt | null;
   /** Which attempt it is, from 1. */
   readonly nth: number;
@@ -40,6 +41,7 @@ const BLANK = { inMind: null, paper: null, copyOf: null, departures: [] } as con
 export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
   const [changeStudy] = useChangeStudyMutation();
   const [addTrace, tracing] = useAddTraceMutation();
+  const [changeTrace] = useChangeTraceMutation();
   const [addAttempt, attempting] = useAddAttemptMutation();
   const [addCopy, copying] = useAddAttemptMutation();
   const [pass, setPass] = useState<Pass>(asked.pass ?? study.pass);
@@ -92,6 +94,7 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
     trace,
     showTrace: (to) => void changeStudy({ id: study.id, trace: to }),
     traceAgain: () => void addTrace(study.id),
+    markTrace: (trace, kind) => void changeTrace({ id: study.id, trace, kind }),
     attempt,
     nth,
     showNext: () => setAttempt(study.attempts[nth % study.attempts.length]?.id ?? null),

@@ -7,5 +7,5 @@ type FieldProps = Omit<ComponentProps<typeof TextInput>, 'mode' | 'dense' | 'lab
 
 /** A line to type in, with its name above it and for those who listen. */
 export const Field = ({ label, ...rest }: FieldProps) => (
-  <TextInput {...rest} mode="outlined" dense label={label} aria-label={label} />
+  <TextInput aria-label={label} {...rest} mode="outlined" dense label={label} />
 );

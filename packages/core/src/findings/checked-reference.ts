@@ -1,7 +1,7 @@
 import { invert, type Affine } from '../geometry/affine.ts';
 import { boxOf, longerSide } from '../geometry/box.ts';
 import type { PictureLine } from '../ink/skeleton.ts';
-import { thingsOfType } from '../page/contents.ts';
+import { drawnForms, thingsOfType } from '../page/contents.ts';
 import { measureForm } from '../page/form-geometry.ts';
 import type { Id, Thing } from '../page/things.ts';
 import type { SightMark } from '../reference/mark.ts';
@@ -45,7 +45,7 @@ export function itemsOn(things: Things): Item[] {
   const landmarks = thingsOfType(things, 'landmark')
     .filter((l) => l.state === 'set')
     .map(landmarkItem);
-  const forms = thingsOfType(things, 'form').flatMap((form) => {
+  const forms = drawnForms(things).flatMap((form) => {
     try {
       return measureForm(form).ellipse.minor > 0 ? [formItem(form, FORM_SPREAD)] : [];
     } catch (error) {

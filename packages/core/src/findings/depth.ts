@@ -2,6 +2,7 @@ import { isOpen } from '../forms/shape.ts';
 
 import { transformPoint, type Affine } from '../geometry/affine.ts';
 import type { Point } from '../geometry/point.ts';
+import { isGuides } from '../page/contents.ts';
 import { formOutline } from '../page/form-geometry.ts';
 import { bySheet } from '../page/paint-order.ts';
 import type { Id, Thing } from '../page/things.ts';
@@ -26,8 +27,9 @@ export interface DepthReport {
 
 /** Named forms of a page from the lowest up, moved by a transform. */
 export const stackOn = (things: ReadonlyMap<Id, Thing>, by: Affine): Stacked[] =>
-  [...bySheet(things).values()]
-    .flat()
+  [...bySheet(things)]
+    .filter(([id]) => !isGuides(things.get(id)))
+    .flatMap(([, contents]) => contents)
     .flatMap((thing) =>
       thing.type === 'form' && thing.part !== null && !isOpen(thing.shape)
         ? [{ name: thing.part, outline: formOutline(thing).map((p) => transformPoint(by, p)) }]

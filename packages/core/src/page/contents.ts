@@ -1,5 +1,5 @@
 import type { Box } from '../geometry/box.ts';
-import type { MirrorAxis, Guide, Id, Page, Sheet, Thing, ThingOf, ThingType } from './things.ts';
+import type { Form, MirrorAxis, Guide, Id, Page, Sheet, Thing, ThingOf, ThingType } from './things.ts';
 
 const byOrder = (a: { order: string; id: Id }, b: { order: string; id: Id }): number =>
   a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
@@ -16,6 +16,14 @@ export function pageOf(things: ReadonlyMap<Id, Thing>): Page | null {
   for (const thing of things.values()) if (thing.type === 'page') return thing;
   return null;
 }
+
+/** Whether a thing is a sheet of guides. */
+export const isGuides = (thing: Thing | undefined): boolean =>
+  thing?.type === 'sheet' && thing.kind === 'guides';
+
+/** The forms of a drawing, lowest first: those on a sheet of guides only help to draw it. */
+export const drawnForms = (things: ReadonlyMap<Id, Thing>): Form[] =>
+  thingsOfType(things, 'form').filter(({ sheet }) => !isGuides(things.get(sheet)));
 
 /** The axis of symmetry that the page has; null where it has none, the last where it has several. */
 export const axisOf = (things: ReadonlyMap<Id, Thing>): MirrorAxis | null =>

@@ -1,7 +1,7 @@
 import { isOpen } from '../forms/shape.ts';
 import { boxOf, overlaps } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
-import { axisLine, cellLines, guideLine, pageBox, pageOf, sheetsOf } from './contents.ts';
+import { axisLine, cellLines, guideLine, isGuides, pageBox, pageOf, sheetsOf } from './contents.ts';
 import { BLUE_PENCIL, HIDDEN_LINE } from './colours.ts';
 import { formInnerLines, formOutline } from './form-geometry.ts';
 import { patchwork, pieceOutline } from './mesh.ts';
@@ -13,7 +13,10 @@ import { thingBox } from './thing-box.ts';
 import type { Form, Id, Landmark, Note, Placement, Sheet, SheetThing, Stroke, Thing } from './things.ts';
 
 export interface SvgOptions {
-  /** Structure lines: guides, the axis, cells and landmarks. They stay out unless asked for. */
+  /**
+   * Structure lines: guides and all else on sheets of guides, the axis, cells and landmarks. They stay out
+   * unless asked for.
+   */
   readonly guides?: boolean;
   /** Only what belongs to this part of the page, cut to it. */
   readonly region?: Region;
@@ -173,7 +176,7 @@ export function pageSvg(page: ReadonlyMap<Id, Thing>, options: SvgOptions = {}):
       case 'stroke':
         return thing.pen === 'rubber' ? '' : strokeSvg(thing, thing.colour);
       case 'form':
-        return formSvg(thing);
+        return isGuides(things.get(thing.sheet)) && !options.guides ? '' : formSvg(thing);
       case 'note':
         return noteSvg(thing);
       case 'guide':

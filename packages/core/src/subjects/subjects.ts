@@ -142,6 +142,11 @@ const head: Subject = {
     'shoulders',
     'hair',
     'hat',
+    'head',
+    'centre line',
+    'hairline',
+    'brow line',
+    'eye line',
   ],
   axes: [
     {

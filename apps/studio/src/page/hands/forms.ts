@@ -1,5 +1,5 @@
 import { compose, distance, translation, type Point } from '@deft/core/geometry';
-import { measureForm, type Form, type Landmark, thingsOfType } from '@deft/core/page';
+import { drawnForms, measureForm, type Form, type Landmark, thingsOfType } from '@deft/core/page';
 import type { FormsTool } from '../../data/desk-slice';
 import { newId } from '../../data/new-id';
 import { deskColour } from '../desk-colour';
@@ -114,7 +114,7 @@ export class FormsHand implements Hand {
         .finally(() => this.surface.painter.lift(new Set()));
     } else if (act) {
       const reach = GRIP[this.#pointer] / painter.view.scale;
-      this.#choose(formAt(thingsOfType(keeper.things, 'form'), this.#at, reach)?.id ?? null);
+      this.#choose(formAt(drawnForms(keeper.things), this.#at, reach)?.id ?? null);
     }
     this.#show();
   }

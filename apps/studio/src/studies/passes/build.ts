@@ -1,9 +1,8 @@
-import { thingsOfType } from '@deft/core/page';
+import { drawnForms } from '@deft/core/page';
 import { HANDS } from '../../data/desk-slice';
 import type { Pass } from '../../page/shell/pass';
 import { PASS_NOTES } from '../words';
-import { DrawingBefore } from '../in-mind';
-import { Beside, BUILD_PANELS, UnderBuild } from './page-parts';
+import { Beside, BUILD_PANELS, OverBuild, UnderBuild } from './page-parts';
 
 /**
  * On a clean page, freehand: a ground line first, then forms; the reference beside, in the corner or away.
@@ -11,12 +10,12 @@ import { Beside, BUILD_PANELS, UnderBuild } from './page-parts';
 export const build: Pass = {
   name: 'Build',
   hands: HANDS,
-  firstHand: (things) => (thingsOfType(things, 'form').length === 0 ? 'Guides' : 'Forms'),
+  firstHand: (things) => (drawnForms(things).length === 0 ? 'Guides' : 'Forms'),
   places: ['Beside', 'Corner', 'Away'],
   firstPlace: (wide) => (wide ? 'Beside' : 'Corner'),
   hint: PASS_NOTES.build,
   panels: BUILD_PANELS,
   Beside,
   Under: UnderBuild,
-  Over: DrawingBefore,
+  Over: OverBuild,
 };

@@ -4,6 +4,7 @@ import { useThings } from '../../data/use-page';
 import { useDesk } from '../../data/store';
 import { BesideView } from '../../page/parts/reference-view';
 import { NameChips } from '../../page/parts/name-chips';
+import { RecipeDrawing } from '../../page/recipe/recipe-drawing';
 import { Stage } from '../../page/parts/stage';
 import type { PassPanel } from '../../page/shell/pass';
 import { useShell } from '../../page/shell/shell-context';
@@ -12,9 +13,12 @@ import { BoardPicture } from '../../ui/board-picture';
 import { AboutStudy } from '../about-study';
 import { BoardsPanel } from '../boards-panel';
 import { CopyNote } from '../copy-note';
-import { InMind } from '../in-mind';
+import { DrawingBefore, InMind } from '../in-mind';
 import { MeantPanel } from '../meant';
 import { useStudy } from '../study-context';
+import { RecipePanel } from '../recipe-panel';
+import { RecipeSteps, StepOver } from '../recipe-steps';
+import { TraceOver } from '../traces-panel';
 import { TraitsPanel } from '../traits-panel';
 import { useNames } from '../use-names';
 import { ON_PURPOSE } from '../words';
@@ -22,21 +26,23 @@ import { ON_PURPOSE } from '../words';
 /** What the passes of a study that lie on a page have in common. */
 
 /** Names for what the Forms hand places, under the page. */
-export function Names() {
-  const { hand } = useDesk('hand');
+function Names() {
+  const { hand, formsTool } = useDesk('hand', 'formsTool');
   const { keeper, things, state, dispatch } = useShell();
-  const { study, trace } = useStudy();
+  const { study, trace, steps } = useStudy();
   const traceThings = useThings(trace, ['form', 'landmark']);
   const names = useNames({
     keeper,
     things,
     traceThings,
+    wanted: steps?.recipe.parts[steps.at]?.name ?? null,
     subject: study.reference.subject,
     selected: hand === 'Forms' ? state.selected : null,
   });
   // Before the screen shows the next name, so that the very next touch already has it.
   useLayoutEffect(() => dispatch({ kind: 'next name', name: names.forNew }), [dispatch, names.forNew]);
-  if (hand !== 'Forms') return null;
+  // A step names its form by itself.
+  if (hand !== 'Forms' || (steps && formsTool !== 'landmark')) return null;
   return (
     <NameChips
       label={names.label}
@@ -48,22 +54,60 @@ export function Names() {
   );
 }
 
+/** Over a page that is traced: another trace, and the step of a recipe. */
+export function OverTrace() {
+  return (
+    <>
+      <TraceOver />
+      <StepOver />
+    </>
+  );
+}
+
+/** Over a page that is drawn freehand: the drawing before, and the step of a recipe. */
+export function OverBuild() {
+  return (
+    <>
+      <DrawingBefore />
+      <StepOver />
+    </>
+  );
+}
+
+/** Under a page that is traced: a recipe's steps, and names. */
+export function UnderTrace() {
+  return (
+    <>
+      <RecipeSteps />
+      <Names />
+    </>
+  );
+}
+
 /** Under a page that is drawn freehand: from what it is a copy, what one means to watch, and names. */
 export function UnderBuild() {
   return (
     <>
       <CopyNote />
       <InMind />
+      <RecipeSteps />
       <Names />
     </>
   );
 }
 
-/** A board beside the page, where one was laid there; else the reference. */
+/** A recipe or a board beside the page, where one was laid there; else the reference. */
 export function Beside() {
   const { reference, state, mirrored, marks } = useShell();
-  const { board, setBoard } = useStudy();
+  const { board, setBoard, recipeBeside, setRecipeBeside } = useStudy();
   if (!reference) return null;
+  if (recipeBeside)
+    return (
+      <>
+        <RecipeDrawing recipe={recipeBeside} height="100%" />
+        <ReferenceAgain onPress={() => setRecipeBeside(null)} />
+      </>
+    );
   if (!board) return <BesideView reference={reference} seen={{ look: state.look, mirrored, marks }} />;
   return (
     <>
@@ -74,15 +118,22 @@ export function Beside() {
         mirrored={mirrored}
         picture={<BoardPicture board={board} dpi={150} />}
       />
-      <View style={{ position: 'absolute', top: 8, left: 8 }}>
-        <Act small label="The reference again" onPress={() => setBoard(null)} />
-      </View>
+      <ReferenceAgain onPress={() => setBoard(null)} />
     </>
+  );
+}
+
+function ReferenceAgain({ onPress }: { readonly onPress: () => void }) {
+  return (
+    <View style={{ position: 'absolute', top: 8, left: 8 }}>
+      <Act small label="The reference again" onPress={onPress} />
+    </View>
   );
 }
 
 export const STUDY_PANELS: readonly PassPanel[] = [
   { name: 'traits', label: 'What to look for', Panel: TraitsPanel },
+  { name: 'recipe', label: 'Recipe', Panel: RecipePanel },
   { name: 'boards', label: 'Boards', Panel: BoardsPanel },
   { name: 'about', label: 'About this study', Panel: AboutStudy },
 ];

@@ -1,8 +1,8 @@
 import { HANDS } from '../../data/desk-slice';
 import type { Pass } from '../../page/shell/pass';
 import { PASS_NOTES } from '../words';
-import { TraceOver, TracesPanel } from '../traces-panel';
-import { Beside, Names, STUDY_PANELS } from './page-parts';
+import { TracesPanel } from '../traces-panel';
+import { Beside, OverTrace, STUDY_PANELS, UnderTrace } from './page-parts';
 
 /** Over the faded picture, as simply as possible: forms, landmarks, structure lines. */
 export const trace: Pass = {
@@ -14,6 +14,6 @@ export const trace: Pass = {
   hint: PASS_NOTES.trace,
   panels: [{ name: 'traces', label: 'Traces', Panel: TracesPanel }, ...STUDY_PANELS],
   Beside,
-  Under: Names,
-  Over: TraceOver,
+  Under: UnderTrace,
+  Over: OverTrace,
 };

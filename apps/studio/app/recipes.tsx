@@ -1,0 +1,3 @@
+import { RecipesScreen } from '../src/recipes/recipes-screen';
+
+export default RecipesScreen;
