@@ -7,8 +7,8 @@ import type { Recipe, RecipePart } from './recipe.ts';
  * A head from the front by circles and quarters. Sources: the thirds of a face, from the chin to below the
  * nose, on to between the brows and on to the hairline (Vitruvius, De Architectura III 1); the hairline a
  * fifth of the head below its crown (the same: the face is a tenth of the whole, the head an eighth); the
- * eyes halfway up, five of their widths across the head (any drawing school's rule). It is no one's likeness, but
- * where one begins.
+ * eyes halfway up, five of their widths across the head (any drawing school's rule). It is no one's likeness,
+ * but where one begins.
  */
 export const HEAD_SOURCE =
   'Thirds of the face after Vitruvius, De Architectura III 1; eyes halfway, five eye widths across.';
