@@ -11,6 +11,7 @@ import {
   somewhere,
   taskTime,
 } from './page-desk.ts';
+import { undoCost } from './pen-cost.ts';
 import { quantile, row } from './table.ts';
 import { OPERATION_VERSION, type Thing } from '@deft/core/page';
 
@@ -18,25 +19,10 @@ import { OPERATION_VERSION, type Thing } from '@deft/core/page';
  * Undo, moving the view, opening and many sheets: what they cost on a page with few and with many strokes.
  */
 
-const UNDOS = 9;
 const OPENINGS = 5;
 
 const painted = (page: Page): Promise<void> =>
   page.locator('[data-testid="page"][aria-busy="false"]').waitFor({ timeout: 120_000 });
-
-/** The median main-thread time of an undo and of the redo after it, milliseconds. */
-async function undoCost(page: Page, cdp: CDPSession): Promise<number> {
-  const costs: number[] = [];
-  for (let i = 0; i < UNDOS; i += 1) {
-    for (const what of ['undo', 'redo']) {
-      const before = await taskTime(cdp);
-      await page.getByTestId(what).click();
-      await page.waitForTimeout(250);
-      if (what === 'undo') costs.push((await taskTime(cdp)) - before);
-    }
-  }
-  return quantile(costs, 0.5);
-}
 
 interface Moved {
   /** Script milliseconds of each frame. */
@@ -167,11 +153,11 @@ try {
   await openDrawing(page, few.address);
   await painted(page);
   await stroke();
-  const light = await undoCost(page, cdp);
+  const light = await undoCost(page);
   await openDrawing(page, many.address);
   await painted(page);
   await stroke();
-  const heavy = await undoCost(page, cdp);
+  const heavy = await undoCost(page);
   row(
     'undo at 5,000 strokes, over undo at 100',
     `${(heavy / light).toFixed(2)} x`,

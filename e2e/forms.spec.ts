@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import type { Study } from '@deft/contract';
+import { formOutline } from '@deft/core/page';
 import { openDesk, type Desk } from './desk.ts';
 import { arc, control, line } from './hands.ts';
 import { benchAt, askDesk, drawing, look, lying, openTrace, saved, SIZES, takeHand, watch } from './trace.ts';
@@ -141,6 +142,63 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
         await control(page.getByTestId('trace').first(), 'Open: Trace 1').click();
         await expect.poll(async () => (await study()).trace).toBe(again.traces[0]!.id);
         await expect(page.getByTestId('trace-over')).toHaveCount(0);
+        expect(strange).toEqual([]);
+      },
+    );
+
+    test(
+      'forms joined: the one that hangs goes along, turns about its joint, grows along its bone, and is split again',
+      benchAt('wide', name),
+      async ({ page }) => {
+        const strange = watch(page, desk.address);
+        const pageId = await openTrace(page, desk, name === 'phone' ? 2 : 6);
+        const d = await drawing(page);
+        const touch = hasTouch ? 'touch' : pointer;
+        /** Where both lines end, whole millimetres. */
+        const ends = async (): Promise<number[][]> =>
+          (await lying(desk, pageId, 'form')).map((form) => {
+            const outline = formOutline(form);
+            return [outline[0]!, outline.at(-1)!].flatMap(({ x, y }) => [Math.round(x), Math.round(y)]);
+          });
+        await takeHand(page, 'Forms');
+        await page.getByTestId('more-forms').click();
+        await control(page.getByTestId('forms-fan'), 'line').click();
+        await d.stroke(line(40, 60, 80, 60, 5), touch);
+        await expect.poll(ends).toEqual([[40, 60, 80, 60]]);
+        // Drawn on from its end, and hung on it.
+        await d.stroke(line(83, 63, 83, 103, 5), pointer);
+        await expect.poll(async () => (await ends()).length).toBe(2);
+        await control(page, /^join/, false).click();
+        await expect(control(page, /^split/, false)).toBeVisible();
+        await look(page, 'joined');
+        // The tip is pulled: it turns about the joint and is longer; the other stays.
+        await d.stroke(line(83, 103, 133, 63, 6), pointer);
+        await expect.poll(ends).toEqual([
+          [40, 60, 80, 60],
+          [83, 63, 133, 63],
+        ]);
+        // The first is carried by its middle, and takes the other along.
+        await d.tap(50, 60, pointer);
+        await d.stroke(line(60, 60, 55, 80, 6), pointer);
+        await expect.poll(ends).toEqual([
+          [35, 80, 75, 80],
+          [78, 83, 128, 83],
+        ]);
+        await page.getByTestId('undo').click();
+        await expect.poll(ends).toEqual([
+          [40, 60, 80, 60],
+          [83, 63, 133, 63],
+        ]);
+        // Split, it goes alone.
+        await d.tap(95, 63, pointer);
+        await control(page, /^split/, false).click();
+        await expect(control(page, /^join/, false)).toBeVisible();
+        await d.tap(50, 60, pointer);
+        await d.stroke(line(60, 60, 60, 70, 6), pointer);
+        await expect.poll(ends).toEqual([
+          [40, 70, 80, 70],
+          [83, 63, 133, 63],
+        ]);
         expect(strange).toEqual([]);
       },
     );

@@ -24,6 +24,7 @@ const PARTS = {
   values: 'bench/values.ts',
   changes: 'bench/changes.ts',
   pen: 'bench/pen.ts',
+  chains: 'bench/chains.ts',
   poses: 'bench/long-pose.ts',
   page: 'bench/page.ts',
   library: 'bench/library.ts',

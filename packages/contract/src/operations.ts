@@ -88,7 +88,10 @@ const FIELDS: Readonly<Record<ThingType, readonly [Joi.SchemaMap, Joi.SchemaMap]
     },
     { hardness: share, response: share, smoothing: share, transform: affine },
   ],
-  form: [{ sheet: id, order, shape, transform: affine, part: name.allow(null) }, {}],
+  form: [
+    { sheet: id, order, shape, transform: affine, part: name.allow(null) },
+    { joint: Joi.object({ on: id.required(), at: point.required() }).allow(null) },
+  ],
   guide: [{ sheet: id, kind: Joi.valid(...GUIDE_KINDS), at: length }, {}],
   axis: [{ sheet: id, from: point, to: point }, {}],
   note: [{ sheet: id, order, transform: affine, colour, says }, {}],

@@ -81,13 +81,23 @@ export function byNumbers(
 /** The same things anew, moved by a transform, on a sheet of their own or each on its own sheet. */
 function cloned(things: Things, scene: Scene, ids: Ids, by: Affine, sheet: Id | null): SheetThing[] {
   const tops = new Map<Id, string>();
-  return picked(things, ids).map((thing) => {
-    const on = sheet ?? thing.sheet;
-    const made = { ...thing, ...movedBy(thing, by), id: newId(), sheet: on } as SheetThing;
-    if (!('order' in made)) return made;
-    const order = tops.has(on) ? generateKeyBetween(tops.get(on) as string, null) : orderOnTop(scene, on);
+  const all = picked(things, ids);
+  const nextOn = (on: Id): string => {
+    const top = tops.get(on);
+    const order = top === undefined ? orderOnTop(scene, on) : generateKeyBetween(top, null);
     tops.set(on, order);
-    return { ...made, order };
+    return order;
+  };
+  const anew = new Map(all.map(({ id }) => [id, newId()]));
+  return all.map((thing) => {
+    const on = sheet ?? thing.sheet;
+    const made = { ...thing, ...movedBy(thing, by), id: anew.get(thing.id), sheet: on } as SheetThing;
+    // What hangs on something hangs on the copy of that, where it was copied along.
+    if (made.type === 'form' && made.joint) {
+      const parent = anew.get(made.joint.on);
+      return { ...made, order: nextOn(on), joint: parent ? { ...made.joint, on: parent } : null };
+    }
+    return 'order' in made ? { ...made, order: nextOn(on) } : made;
   });
 }
 

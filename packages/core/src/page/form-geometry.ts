@@ -1,15 +1,28 @@
 import { innerLines, type InnerLines } from '../forms/inner-lines.ts';
 import { shapeOutline } from '../forms/outline.ts';
-import { isOpen } from '../forms/shape.ts';
+import { isOpen, type Shape } from '../forms/shape.ts';
 import { scaleOf, transformPoint } from '../geometry/affine.ts';
 import { lineTilt } from '../geometry/angle.ts';
 import { momentEllipse, polygonMoments, type MomentEllipse } from '../geometry/moments.ts';
 import { distance, middle, type Point } from '../geometry/point.ts';
 import type { Form } from './things.ts';
 
+/**
+ * What was worked out of shapes and forms that are still there: neither ever changes, and one that is moved is
+ * asked for at every frame.
+ */
+const outlines = new WeakMap<Shape, readonly Point[]>();
+const measures = new WeakMap<object, FormMeasure>();
+
+function outlineOf(shape: Shape): readonly Point[] {
+  const known = outlines.get(shape) ?? shapeOutline(shape);
+  outlines.set(shape, known);
+  return known;
+}
+
 /** The outline of a form on its page, millimetres; rounds as polygons, and a line as itself. */
 export function formOutline(form: Pick<Form, 'shape' | 'transform'>): Point[] {
-  return shapeOutline(form.shape).map((p) => transformPoint(form.transform, p));
+  return outlineOf(form.shape).map((p) => transformPoint(form.transform, p));
 }
 
 /** The lines inside a form's outline on its page, millimetres: those that are seen and those behind it. */
@@ -60,6 +73,12 @@ function measureLine(points: readonly Point[]): FormMeasure {
  * RangeError where its outline has no area.
  */
 export function measureForm(form: Pick<Form, 'shape' | 'transform'>): FormMeasure {
+  const known = measures.get(form) ?? measured(form);
+  measures.set(form, known);
+  return known;
+}
+
+function measured(form: Pick<Form, 'shape' | 'transform'>): FormMeasure {
   if (isOpen(form.shape)) return measureLine(formOutline(form));
   const ellipse = formEllipse(form);
   const { centre } = ellipse;

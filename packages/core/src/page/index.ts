@@ -7,6 +7,7 @@ export * from './drawn-lines.ts';
 export * from './form-geometry.ts';
 export * from './ids.ts';
 export * from './number-batch.ts';
+export * from './joints.ts';
 export * from './mesh.ts';
 export * from './move-thing.ts';
 export * from './new-page.ts';

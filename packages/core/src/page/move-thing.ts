@@ -15,7 +15,7 @@ import { formOutline } from './form-geometry.ts';
 import { flatMesh } from './mesh.ts';
 import { encodeStroke } from './stroke-code.ts';
 import { strokePoints } from './stroke-outline.ts';
-import type { Patch, SheetThing } from './things.ts';
+import type { Form, Patch, SheetThing } from './things.ts';
 
 /** How far a bent outline may run from the true one, millimetres. */
 const OUTLINE_TOLERANCE = 0.04;
@@ -50,6 +50,10 @@ function warpedLine(
   return { kind: 'line', points: [there(from), there(by), there(to)] };
 }
 
+/** Where a bent form's joint lies, which has been its own place and is now the page's; nothing of none. */
+const warpedJoint = ({ joint, transform }: Form, map: (p: Point) => Point): Pick<Form, 'joint'> =>
+  joint ? { joint: { ...joint, at: map(transformPoint(transform, joint.at)) } } : {};
+
 /**
  * What changes of a thing that is distorted or bent. Strokes keep their times and pressures; a form
  * keeps its name and becomes an outline; a piece of a picture gets a mesh.
@@ -64,12 +68,13 @@ export function warpedBy(thing: SheetThing, map: (p: Point) => Point): Patch | n
         transform: IDENTITY,
       };
     case 'form': {
+      const own = { transform: IDENTITY, ...warpedJoint(thing, map) };
       if (thing.shape.kind === 'line')
-        return { shape: warpedLine(thing.shape, thing.transform, map), transform: IDENTITY };
+        return { shape: warpedLine(thing.shape, thing.transform, map), ...own };
       const outline = formOutline(thing);
       const box = boxOf(outline);
       const corners = thinned(refined(outline, box ? longerSide(box) / 60 : 1).map(map), OUTLINE_TOLERANCE);
-      return { shape: { kind: 'outline', corners }, transform: IDENTITY };
+      return { shape: { kind: 'outline', corners }, ...own };
     }
     case 'note': {
       const { transform } = thing;

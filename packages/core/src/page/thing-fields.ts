@@ -43,6 +43,7 @@ const has = (value: unknown, fields: Readonly<Record<string, Check>>): boolean =
 const point: Check = (value) => has(value, { x: number, y: number } satisfies Record<keyof Point, Check>);
 const affine = listOf(number, 6, 6);
 const outline = listOf(point, 3);
+const joint: Check = (value) => has(value, { on: text, at: point });
 const cells: Check = (value) => has(value, { columns: whole, rows: whole });
 const mesh: Check = (value) => {
   if (!has(value, { columns: whole, rows: whole, points: listOf(point, 4) })) return false;
@@ -105,7 +106,7 @@ export const THING_FIELDS: { readonly [T in ThingType]: Checks<ThingOf<T>> } = {
     smoothing: number,
     transform: affine,
   },
-  form: { sheet: text, order: text, shape, transform: affine, part: orNull(text) },
+  form: { sheet: text, order: text, shape, transform: affine, part: orNull(text), joint: orNull(joint) },
   guide: { sheet: text, kind: oneOf(GUIDE_KINDS), at: number },
   axis: { sheet: text, from: point, to: point },
   note: { sheet: text, order: text, transform: affine, colour: text, says },

@@ -82,6 +82,14 @@ export interface Form {
   readonly transform: Affine;
   /** What the form stands for, or null where the student gave no name. */
   readonly part: string | null;
+  /** What it hangs on, and where: a place of its own shape. Null or absent where it hangs on nothing. */
+  readonly joint?: Joint | null;
+}
+
+/** By what a form hangs on another: `at` is in the form's own millimetres, before its transform. */
+export interface Joint {
+  readonly on: Id;
+  readonly at: Point;
 }
 
 export const GUIDE_KINDS = ['ground', 'level', 'plumb'] as const;

@@ -40,5 +40,19 @@ export interface Axis {
   readonly carries: readonly string[];
 }
 
-export const SUBJECT_KEYS = ['figure', 'head', 'animal', 'box', 'building', 'thing'] as const;
+export const SUBJECT_KEYS = [
+  'figure',
+  'head',
+  'hand',
+  'eye',
+  'nose',
+  'mouth',
+  'ear',
+  'animal',
+  'animal head',
+  'paw',
+  'box',
+  'building',
+  'thing',
+] as const;
 export type SubjectKey = (typeof SUBJECT_KEYS)[number];

@@ -1,4 +1,6 @@
 import type { Point } from '../geometry/point.ts';
+import { animalHead } from './animal-head.ts';
+import { ear, eye, hand, mouth, nose, paw } from './features.ts';
 import type { Axis, Subject, SubjectKey } from './subject.ts';
 
 const both = (make: (side: 'left' | 'right') => Record<string, string>): Record<string, string> => ({
@@ -333,7 +335,21 @@ const thing: Subject = {
   own: {},
 };
 
-export const SUBJECTS: Readonly<Record<SubjectKey, Subject>> = { figure, head, animal, box, building, thing };
+export const SUBJECTS: Readonly<Record<SubjectKey, Subject>> = {
+  figure,
+  head,
+  hand,
+  eye,
+  nose,
+  mouth,
+  ear,
+  animal,
+  'animal head': animalHead,
+  paw,
+  box,
+  building,
+  thing,
+};
 
 /**
  * A subject as it stands in one picture: what hangs on whichever of several is nearest hangs on that one.

@@ -64,6 +64,12 @@ export function soakStep(random: Random, replica: Replica, newId: () => Id): Cha
         },
       ],
     };
+  const forms = lying.filter(({ type }) => type === 'form');
+  if (what > 0.985 && forms.length > 1) {
+    // Joints may come to go round in a circle, or hang on what is gone.
+    const [form, on] = [pick(forms), pick(forms)] as [Thing, Thing];
+    return { set: [{ id: form.id, to: { joint: random() < 0.2 ? null : { on: on.id, at: at() } } }] };
+  }
   if (what < 0.33 && sheets.length > 2)
     return { remove: [sheet, ...lying.filter((thing) => thing.sheet === sheet).map(({ id }) => id)] };
   if (what < 0.4)

@@ -1,5 +1,20 @@
-import { compose, distance, translation, type Point } from '@deft/core/geometry';
-import { drawnForms, measureForm, type Form, type Landmark, thingsOfType } from '@deft/core/page';
+import { directionOf, distance, type Point } from '@deft/core/geometry';
+import {
+  carried,
+  drawnForms,
+  familyOf,
+  jointAt,
+  measureForm,
+  reshaped,
+  settingForms,
+  thingsOfType,
+  tipOf,
+  tipPulled,
+  turned,
+  type Form,
+  type Landmark,
+  type Thing,
+} from '@deft/core/page';
 import type { FormsTool } from '../../data/desk-slice';
 import { newId } from '../../data/new-id';
 import { deskColour } from '../desk-colour';
@@ -23,6 +38,7 @@ type Act =
   | { readonly kind: 'make'; readonly from: Point; readonly path: Point[] }
   | { readonly kind: 'pull'; readonly form: Form; readonly key: string; readonly from: Point }
   | { readonly kind: 'carry'; readonly form: Form; readonly from: Point }
+  | { readonly kind: 'turn' | 'tip'; readonly form: Form; readonly from: Point; readonly joint: Point }
   | { readonly kind: 'landmark'; readonly held: Landmark | null };
 
 /**
@@ -34,10 +50,13 @@ export class FormsHand implements Hand {
   #name: string | null = null;
   #selected: string | null = null;
   #act: Act | null = null;
-  #preview: Form | null = null;
+  /** What is made, or moved with all that hangs on it: first the form itself. */
+  #preview: readonly Form[] = [];
   #at: Point = { x: 0, y: 0 };
   #pointer: PointerKind = 'touch';
   #moved = false;
+  /** What moves with the form that is taken hold of. */
+  #family: ReadonlyMap<string, Thing> = new Map();
 
   constructor(
     private readonly surface: Surface,
@@ -76,10 +95,18 @@ export class FormsHand implements Hand {
       return this.#show();
     }
     const selected = this.#selectedForm();
+    this.#family = selected ? familyOf(keeper.things, selected) : new Map();
+    const joint = selected && jointAt(this.#family, selected);
     const handle = selected && handlesOf(selected).find((h) => distance(h.at, at) < grip);
-    if (selected && handle) this.#act = { kind: 'pull', form: selected, key: handle.key, from: at };
+    // Where a form hangs on another, its tip turns and lengthens it, and its middle turns it.
+    if (selected && joint && distance(tipOf(selected, joint), at) < grip)
+      this.#act = { kind: 'tip', form: selected, from: at, joint };
+    else if (selected && handle)
+      this.#act = { kind: 'pull', form: selected, key: handle.key, from: handle.at };
     else if (selected && distance(measureForm(selected).centre, at) < grip)
-      this.#act = { kind: 'carry', form: selected, from: at };
+      this.#act = joint
+        ? { kind: 'turn', form: selected, from: at, joint }
+        : { kind: 'carry', form: selected, from: at };
     else this.#act = { kind: 'make', from: at, path: [at] };
     return undefined;
   }
@@ -93,25 +120,24 @@ export class FormsHand implements Hand {
     this.#at = at;
     if (this.#act.kind === 'make')
       this.#act.path.push(...samples.map((sample) => this.surface.toPage(sample)));
-    this.#preview = this.#moved ? this.#made() : null;
-    if (this.#preview && (this.#act.kind === 'pull' || this.#act.kind === 'carry'))
-      this.surface.painter.lift(new Set([this.#preview.id]));
+    this.#preview = this.#moved ? this.#made() : [];
+    if (this.#act.kind !== 'make' && this.#preview.length > 0)
+      this.surface.painter.lift(new Set(this.#preview.map(({ id }) => id)));
     this.#show();
   }
 
   finish(): void {
     const act = this.#act;
     this.#act = null;
-    const made = this.#preview;
-    this.#preview = null;
+    const forms = this.#preview;
+    const [made] = forms;
+    this.#preview = [];
     const { keeper, painter } = this.surface;
     if (act?.kind === 'landmark') this.#keepLandmark(act.held);
     else if (act?.kind === 'make' && made) {
       void keeper.commit({ add: [made] }).then(() => this.#choose(made.id));
-    } else if ((act?.kind === 'pull' || act?.kind === 'carry') && made) {
-      void keeper
-        .commit({ set: [{ id: made.id, to: { shape: made.shape, transform: made.transform } }] })
-        .finally(() => this.surface.painter.lift(new Set()));
+    } else if (act && made) {
+      void keeper.commit(settingForms(forms)).finally(() => painter.lift(new Set()));
     } else if (act) {
       const reach = GRIP[this.#pointer] / painter.view.scale;
       this.#choose(formAt(drawnForms(keeper.things), this.#at, reach)?.id ?? null);
@@ -121,7 +147,7 @@ export class FormsHand implements Hand {
 
   cancel(): void {
     this.#act = null;
-    this.#preview = null;
+    this.#preview = [];
     this.surface.painter.lift(new Set());
     this.#show();
   }
@@ -137,14 +163,14 @@ export class FormsHand implements Hand {
     return thing?.type === 'form' ? thing : null;
   }
 
-  #made(): Form | null {
+  #made(): readonly Form[] {
     const act = this.#act;
     const { keeper, painter } = this.surface;
     if (act?.kind === 'make' && this.#tool !== 'landmark') {
       const sheet = sheetFor(keeper.things, ['forms']);
       const made = sheet ? formFromPath(this.#tool, act.path) : null;
-      if (!sheet || !made) return null;
-      return {
+      if (!sheet || !made) return [];
+      const form: Form = {
         type: 'form',
         id: newId(),
         sheet,
@@ -152,14 +178,24 @@ export class FormsHand implements Hand {
         part: this.#name,
         ...made,
       };
+      return [form];
     }
-    if (act?.kind === 'pull') return { ...act.form, ...pullHandle(act.form, act.key, this.#at) };
-    if (act?.kind === 'carry')
-      return {
-        ...act.form,
-        transform: compose(translation(this.#at.x - act.from.x, this.#at.y - act.from.y), act.form.transform),
-      };
-    return null;
+    const things = this.#family;
+    const to = this.#at;
+    switch (act?.kind) {
+      case 'pull':
+        return reshaped(things, act.form, pullHandle(act.form, act.key, to), { from: act.from, to });
+      case 'carry':
+        return carried(things, act.form, { x: to.x - act.from.x, y: to.y - act.from.y });
+      case 'turn': {
+        const by = directionOf(act.joint, to) - directionOf(act.joint, act.from);
+        return turned(things, act.form, act.joint, by);
+      }
+      case 'tip':
+        return tipPulled(things, act.form, act.joint, to);
+      default:
+        return [];
+    }
   }
 
   #keepLandmark(held: Landmark | null): void {
@@ -179,13 +215,15 @@ export class FormsHand implements Hand {
 
   #show(): void {
     const { painter } = this.surface;
-    const form = this.#preview ?? this.#selectedForm();
+    const form = this.#preview[0] ?? this.#selectedForm();
+    const joint = form && jointAt(this.surface.keeper.things, form);
     const landmark = this.#act?.kind === 'landmark' ? this.#at : null;
     painter.setOverlay((context, pixel) => {
       if (landmark) drawCross(context, landmark, pixel);
       if (!form) return;
-      if (this.#preview) painter.paint(context, this.#preview);
+      for (const moved of this.#preview) painter.paint(context, moved);
       drawHandles(context, form, pixel);
+      if (joint) drawJoint(context, joint, tipOf(form, joint), pixel);
     });
   }
 }
@@ -201,9 +239,19 @@ function drawCross(context: CanvasRenderingContext2D, at: Point, pixel: number):
   context.stroke();
 }
 
+/** A joint as a small square, and the tip that turns and lengthens the form about it, filled. */
+function drawJoint(context: CanvasRenderingContext2D, joint: Point, tip: Point, pixel: number): void {
+  context.fillStyle = deskColour.verdigris;
+  const half = HANDLE * pixel;
+  context.fillRect(joint.x - half, joint.y - half, 2 * half, 2 * half);
+  context.beginPath();
+  context.arc(tip.x, tip.y, half, 0, 2 * Math.PI);
+  context.fill();
+}
+
 /** The handles of a selected form, its middle, and a dashed line along its length. */
 export function drawHandles(context: CanvasRenderingContext2D, form: Form, pixel: number): void {
-  const { axis } = measureForm(form);
+  const { axis, centre } = measureForm(form);
   context.strokeStyle = deskColour.verdigris;
   context.lineWidth = 1.2 * pixel;
   context.setLineDash([5 * pixel, 4 * pixel]);
@@ -212,7 +260,6 @@ export function drawHandles(context: CanvasRenderingContext2D, form: Form, pixel
   context.lineTo(axis[1].x, axis[1].y);
   context.stroke();
   context.setLineDash([]);
-  const { centre } = measureForm(form);
   context.fillStyle = deskColour.verdigris;
   context.beginPath();
   context.arc(centre.x, centre.y, 5 * pixel, 0, 2 * Math.PI);

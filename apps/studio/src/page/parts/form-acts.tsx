@@ -1,9 +1,10 @@
 import { useMemo, useState } from 'react';
 import { reversed, type FormGuess } from '@deft/core/forms';
-import type { Form, Stroke } from '@deft/core/page';
+import { jointAt, joinFor, joining, splitting, type Form, type Stroke } from '@deft/core/page';
 import { newId } from '../../data/new-id';
 import { guessesOf, makingForm, strokeToGuess } from '../form-from-stroke';
 import { sheetFor, whyNot } from '../place-on';
+import { useSay } from '../../ui/notes';
 import { useShell } from '../shell/shell-context';
 import { shapeWords } from '../form-words';
 import { TrayAct } from './tray-act';
@@ -76,6 +77,39 @@ export function FormGuesses() {
     />
   ));
 }
+
+/** A form is hung on the one that it reaches, as a forearm on its upper arm; or split off it again. */
+export function JointAct() {
+  const { keeper, things, state } = useShell();
+  const say = useSay();
+  const form = state.selected ? things.get(state.selected) : undefined;
+  if (form?.type !== 'form') return null;
+  if (jointAt(things, form))
+    return (
+      <TrayAct
+        label="split"
+        shape="cut"
+        spoken="split: it no longer hangs on another form"
+        onPress={() => void keeper.commit(splitting(form))}
+      />
+    );
+  const join = (): void => {
+    const found = joinFor(keeper.things, form);
+    if (!found) return say({ text: NOTHING_TO_JOIN });
+    void keeper.commit(joining(form, found.on.id, found.at));
+    const on = found.on.part === null ? 'the form beside it' : `the ${found.on.part}`;
+    say({
+      text: `It hangs on ${on} now, and goes where that goes. Its filled end turns it about the joint.`,
+      undo: () => void keeper.undo(),
+    });
+    return undefined;
+  };
+  return (
+    <TrayAct label="join" shape="joint" spoken="join: hang it on the form that it reaches" onPress={join} />
+  );
+}
+
+const NOTHING_TO_JOIN = 'No other form reaches an end of this one. Pull one end onto the other form first.';
 
 /** What can be seen two ways is seen the other way: what lay behind lies in front. */
 export function ReverseAct() {

@@ -16,7 +16,7 @@ import { Text } from '../../ui/text';
 import { removable, remove, straightening } from '../shell/shell-acts';
 import { useShell } from '../shell/shell-context';
 import { FORM_WORDS } from '../form-words';
-import { FormGuesses, ReverseAct } from './form-acts';
+import { FormGuesses, JointAct, ReverseAct } from './form-acts';
 import type { Shape } from './icons';
 import { MoveActs } from './move-acts';
 import { SampleStroke } from './sample-stroke';
@@ -130,6 +130,7 @@ function FormsRow() {
         testID="more-forms"
         onPress={() => shell.dispatch({ kind: 'upper', upper: 'forms' })}
       />
+      <JointAct />
       <ReverseAct />
       {ids ? <TrayAct label="remove" shape="remove" onPress={() => remove(shell, ids)} /> : null}
     </>

@@ -98,6 +98,12 @@ const SHAPES = {
     <Path d="M5 11C4 5 11 2 16 4C22 6 23 13 18 16C12 19 6 17 5 11Z" {...line(c)} strokeDasharray="3 2.4" />
   ),
   front: (c: string) => <Path d="M4 8H15V18H4ZM10 8V2H22V12H15" {...line(c)} />,
+  joint: (c: string) => (
+    <>
+      <Path d="M4 4L12 11M15 11L22 18" {...line(c)} />
+      <Circle cx={13.5} cy={11} r={2.6} {...line(c)} />
+    </>
+  ),
   back: (c: string) => <Path d="M11 2H22V12H15M4 8H15V18H4Z" {...line(c)} strokeDasharray="3 2" />,
   crop: (c: string) => <Path d="M8 1V14H22M4 5H18V19" {...line(c)} />,
   hide: (c: string) => <Path d="M2 10C6 4 20 4 24 10C20 16 6 16 2 10ZM5 18L21 2" {...line(c)} />,

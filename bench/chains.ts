@@ -1,0 +1,117 @@
+import type { Page } from '@playwright/test';
+import { OPERATION_VERSION, type Form, type Id, type Operation, type Thing } from '@deft/core/page';
+import { control } from '../e2e/hands.ts';
+import { drawing, takeHand } from '../e2e/trace.ts';
+import { ask, drawnStudy, launch, newId, openDesk, openDrawing, references } from './page-desk.ts';
+import { floorCost, strokeCost, undoCost } from './pen-cost.ts';
+import { row } from './table.ts';
+
+/** Forms in chains on a page with many strokes: what dragging a form or a joint costs, and undoing it. */
+
+const CHAINS = 60;
+const BONES = 5;
+const STROKES = 5000;
+/** Page millimetres. */
+const BONE = 14;
+const WIDE = 1.6;
+const STEPS = 300;
+
+const placeOf = (chain: number, bone: number) => ({ x: 20 + bone * BONE, y: 12 + 3 * chain });
+
+/** Lays chains of limbs, each hanging on the one before it. */
+async function layChains(address: string, page: Id): Promise<void> {
+  const answer = await fetch(`${address}/api/pages/${page}/operations?after=0`);
+  const { operations } = (await answer.json()) as {
+    operations: { operation: { body: { add?: Thing[] } } }[];
+  };
+  const sheet = operations
+    .flatMap(({ operation }) => operation.body.add ?? [])
+    .find((thing) => thing.type === 'sheet' && thing.kind === 'forms')!.id;
+  const forms = Array.from({ length: CHAINS }, (_, chain) => {
+    const ids = Array.from({ length: BONES }, () => newId());
+    return ids.map((id, bone): Form => {
+      const [from, to] = [placeOf(chain, bone), placeOf(chain, bone + 1)];
+      return {
+        type: 'form',
+        id,
+        sheet,
+        order: `a${(chain * BONES + bone).toString(36).padStart(3, '0')}`,
+        shape: {
+          kind: 'limb',
+          spine: [from, { x: (from.x + to.x) / 2, y: from.y }, to],
+          widths: [WIDE, WIDE],
+        },
+        transform: [1, 0, 0, 1, 0, 0],
+        part: null,
+        ...(bone === 0 ? {} : { joint: { on: ids[bone - 1]!, at: from } }),
+      };
+    });
+  }).flat();
+  const laying: Operation = {
+    id: newId(),
+    page,
+    device: newId(),
+    n: 1,
+    seen: operations.length,
+    at: 0,
+    version: OPERATION_VERSION,
+    kind: 'change',
+    body: { add: forms },
+  };
+  await ask(desk, 'POST', `/pages/${page}/operations`, { after: 1e9, operations: [laying] });
+}
+
+/** Takes up a bone of the middle chain, and says where things lie on the screen. */
+async function takeUp(page: Page, bone: number) {
+  const d = await drawing(page);
+  await takeHand(page, 'Forms');
+  const { x, y } = placeOf(CHAINS / 2, bone);
+  await d.tap(x + BONE / 4, y, 'mouse');
+  await control(page, bone === 0 ? 'join' : 'split', false).waitFor();
+  return d.onScreen();
+}
+
+const { desk, close } = await openDesk();
+const browser = await launch();
+try {
+  const [few, many] = await references(desk);
+  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  const floor = await floorCost(page);
+  row('bare floor, one segment an event, a frame an event', `${floor.toFixed(2)} ms`, 'for the ratios below');
+  const bounded = (what: string, cost: number): void =>
+    row(what, `${(cost / floor).toFixed(2)} x the floor`, 'at most 2.5 x', cost / floor <= 2.5);
+
+  await openDrawing(page, (await drawnStudy(desk, few!, 100)).address);
+  await strokeCost(page);
+  const light = await undoCost(page);
+
+  const study = await drawnStudy(desk, many!, STROKES);
+  await layChains(desk.address, study.page);
+  await openDrawing(page, study.address);
+  // Round its joint, back to where it was, with four bones along.
+  const on = await takeUp(page, 1);
+  const joint = placeOf(CHAINS / 2, 1);
+  const round = Array.from({ length: STEPS + 1 }, (_, i) => {
+    const way = (2 * Math.PI * i) / STEPS;
+    return on(joint.x + BONE * Math.cos(way), joint.y + BONE * Math.sin(way));
+  });
+  bounded('an event of a joint turned, 300 forms in 60 chains, 5,000 strokes', await strokeCost(page, round));
+  const heavy = await undoCost(page);
+  row(
+    'undo of it, over undo of a stroke at 100',
+    `${(heavy / light).toFixed(2)} x`,
+    'at most 6 x',
+    heavy / light <= 6,
+  );
+
+  const there = await takeUp(page, 0);
+  const middle = { x: placeOf(CHAINS / 2, 0).x + BONE / 2, y: placeOf(CHAINS / 2, 0).y };
+  const about = Array.from({ length: STEPS + 1 }, (_, i) => {
+    const way = (2 * Math.PI * i) / STEPS;
+    return there(middle.x + 20 * Math.sin(way), middle.y + 20 - 20 * Math.cos(way));
+  });
+  bounded('an event of a whole chain carried', await strokeCost(page, about));
+} finally {
+  await browser.close();
+  await close();
+}
