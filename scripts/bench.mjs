@@ -21,6 +21,7 @@ const PARTS = {
   body: 'bench/body.ts',
   shape: 'bench/shape.ts',
   kinds: 'bench/kinds.ts',
+  changed: 'bench/form-changes.ts',
   values: 'bench/values.ts',
   changes: 'bench/changes.ts',
   pen: 'bench/pen.ts',

@@ -62,10 +62,10 @@ export function topicsOf(pairs: readonly ItemPair[], subject: Subject): Topic[] 
     const thing = kind === 'landmark' ? 'landmark' : 'form';
     put('place', 'place', name, thing, [pair]);
     if (thing === 'landmark' || !pair.drawn.ellipse) continue;
-    put('proportion', 'size', name, thing, [pair]);
+    if (kind !== 'line') put('proportion', 'size', name, thing, [pair]);
     if (!hasTilt(pair.reference)) continue;
     if (hasTilt(pair.drawn)) put('tilt', 'tilt', name, thing, [pair]);
-    put('proportion', 'width', name, thing, [pair]);
+    if (kind !== 'line') put('proportion', 'width', name, thing, [pair]);
     put('proportion', 'length', name, thing, [pair]);
   }
   const named = new Map(

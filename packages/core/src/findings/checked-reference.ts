@@ -2,7 +2,6 @@ import { invert, type Affine } from '../geometry/affine.ts';
 import { boxOf, longerSide } from '../geometry/box.ts';
 import type { PictureLine } from '../ink/skeleton.ts';
 import { drawnForms, thingsOfType } from '../page/contents.ts';
-import { measureForm } from '../page/form-geometry.ts';
 import type { Id, Thing } from '../page/things.ts';
 import type { SightMark } from '../reference/mark.ts';
 import type { KnownLandmark } from '../reference/seen.ts';
@@ -47,7 +46,8 @@ export function itemsOn(things: Things): Item[] {
     .map(landmarkItem);
   const forms = drawnForms(things).flatMap((form) => {
     try {
-      return measureForm(form).ellipse.minor > 0 ? [formItem(form, FORM_SPREAD)] : [];
+      const item = formItem(form, FORM_SPREAD);
+      return item.ellipse && item.ellipse.minor > 0 ? [item] : [];
     } catch (error) {
       if (error instanceof RangeError) return [];
       throw error;

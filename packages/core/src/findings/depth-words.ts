@@ -3,6 +3,7 @@ import type { Overlap } from './overlaps.ts';
 import type { Round } from './rounds.ts';
 import { asSurely } from './sentences.ts';
 import type { Touch } from './touches.ts';
+import type { Turn } from './turns.ts';
 
 /** Two parts that cover each other the other way round, in one sentence. */
 export const overlapSentence = ({ front, behind, sure }: Overlap): string =>
@@ -28,10 +29,21 @@ export const roundSentence = ({ about, drawn, reference, sure }: Round): string 
 export const roundDeed = ({ about, size }: Round): string =>
   size > 0 ? `Narrow the ${about} across.` : `Open the ${about} wider across.`;
 
+const wayOf = (size: number): string => (size < 0 ? 'clockwise' : 'counter-clockwise');
+
+/** A form that is turned, in one sentence. */
+export const turnSentence = ({ about, size, sure }: Turn): string =>
+  asSurely(
+    sure,
+    `The ${about} is turned ${Math.round(Math.abs(size))}° ${wayOf(size)} against the picture’s.`,
+  );
+
+export const turnDeed = ({ about, size }: Turn): string => `Turn the ${about} a little ${wayOf(-size)}.`;
+
 /** What is said where nothing is off, in one sentence. */
-export function depthSentence({ overlaps, kept, touches, rounds }: DepthReport): string {
-  if (overlaps.length + touches.length + rounds.length > 0) return '';
+export function depthSentence({ overlaps, kept, touches, rounds, turns }: DepthReport): string {
+  if (overlaps.length + touches.length + rounds.length + turns.length > 0) return '';
   return kept > 0
     ? `What covers what is as in the picture: ${kept} ${kept === 1 ? 'place' : 'places'}.`
-    : 'Nothing nearly touches, and no form is wider or narrower across than in the picture.';
+    : 'Nothing nearly touches, and no form is turned, wider or narrower across than in the picture.';
 }

@@ -1,3 +1,4 @@
+import { about, rotation, transformPoint } from '../geometry/affine.ts';
 import type { Point } from '../geometry/point.ts';
 import { depthOf } from './depth.ts';
 import {
@@ -8,10 +9,13 @@ import {
   roundSentence,
   touchDeed,
   touchSentence,
+  turnDeed,
+  turnSentence,
 } from './depth-words.ts';
 import type { Item } from './item.ts';
 import { roundsOf } from './rounds.ts';
 import { touchesOf } from './touches.ts';
+import { turnBetween, turnsOf } from './turns.ts';
 
 const HEIGHT = 200;
 const box = (name: string, x: number, y: number, side = 60) => ({
@@ -91,7 +95,7 @@ describe('foreshortening', () => {
 test('a form in front that lies behind is named; as in the picture it is kept, and that is said', () => {
   const [head, hat] = [box('head', 0, 0), box('hat', 20, 20)];
   const asThere = depthOf(side([], [head, hat]), side([], [head, hat]), on)!;
-  expect(asThere).toMatchObject({ overlaps: [], kept: 1, touches: [], rounds: [] });
+  expect(asThere).toMatchObject({ overlaps: [], kept: 1, touches: [], rounds: [], turns: [] });
   expect(depthSentence(asThere)).toBe('What covers what is as in the picture: 1 place.');
   const { overlaps } = depthOf(side([], [hat, head]), side([], [head, hat]), on)!;
   expect(overlaps).toHaveLength(1);
@@ -107,4 +111,39 @@ test('where there is nothing to compare, nothing is told', () => {
   expect(depthSentence(depthOf(side([], [box('a', 0, 0)]), side([], [box('a', 0, 0)]), on)!)).toMatch(
     /^Nothing/,
   );
+});
+
+describe('turned', () => {
+  const square = box('box', 0, 0).outline;
+  const turnedBy = (degrees: number, points: readonly Point[] = square): Point[] =>
+    points.map((p) => transformPoint(about({ x: 30, y: 30 }, rotation(degrees)), p));
+
+  test('a square is turned by the least of the four ways that fit; what is unlike, by none', () => {
+    for (const degrees of [0, 12, -30]) {
+      expect(turnBetween(turnedBy(degrees), square)).toBeCloseTo(degrees, 4);
+      // Wherever the outline begins, and whichever way it runs.
+      const other = turnedBy(degrees).reverse();
+      expect(turnBetween([...other.slice(1), other[0]!], square)).toBeCloseTo(degrees, 4);
+    }
+    expect(turnBetween(turnedBy(100), square)).toBeCloseTo(10, 4);
+    expect(turnBetween([], square)).toBeNull();
+    expect(turnBetween([square[0]!, square[0]!, square[0]!], square)).toBeNull();
+    const star = Array.from({ length: 10 }, (_, i) => {
+      const [r, a] = [i % 2 ? 8 : 40, (i * Math.PI) / 5];
+      return { x: r * Math.cos(a), y: r * Math.sin(a) };
+    });
+    expect(turnBetween(star, square)).toBeNull();
+  });
+
+  test('a box that was turned is named with its deed; one that is told already, or too unsure, is not', () => {
+    const item = round('box', 42, 40);
+    const drawn = { items: [item], stack: [{ name: 'box', outline: turnedBy(-16) }] };
+    const reference = { items: [item], stack: [{ name: 'box', outline: square }] };
+    const [one] = turnsOf(drawn, reference, on);
+    expect(one).toMatchObject({ about: 'box', sure: 'clearly' });
+    expect(turnSentence(one!)).toBe('The box is turned 16° clockwise against the picture’s.');
+    expect(turnDeed(one!)).toBe('Turn the box a little counter-clockwise.');
+    expect(turnsOf(drawn, reference, { ...on, told: new Set(['box']) })).toEqual([]);
+    expect(turnsOf({ ...drawn, items: [round('box', 42, 40, 9)] }, reference, on)).toEqual([]);
+  });
 });

@@ -12,6 +12,7 @@ import { overlapsOf, type Overlap } from './overlaps.ts';
 import { roundsOf, type Round } from './rounds.ts';
 import { frontsAmong, stackedOtherwise, type Stacked } from './stacked.ts';
 import { touchesOf, type Touch } from './touches.ts';
+import { turnsOf, type Turn } from './turns.ts';
 
 /** What tells near from far in a drawing, beside its picture. */
 export interface DepthReport {
@@ -23,6 +24,7 @@ export interface DepthReport {
   readonly touches: readonly Touch[];
   /** Forms that are foreshortened too much or too little. */
   readonly rounds: readonly Round[];
+  readonly turns: readonly Turn[];
 }
 
 /** Named forms of a page from the lowest up, moved by a transform. */
@@ -38,7 +40,7 @@ export const stackOn = (things: ReadonlyMap<Id, Thing>, by: Affine): Stacked[] =
 
 /**
  * What tells near from far in a drawing: what covers what, by its forms where both have some and else by its
- * lines, what nearly touches, and how forms are foreshortened.
+ * lines, what nearly touches, and how forms are foreshortened and turned.
  * @param drawn everything laid on the picture, in its pixels
  * @param reference of the picture: its forms, and which parts cover which beyond what those say
  * @param on.told ids of drawn things of which something is told already
@@ -73,5 +75,6 @@ export function depthOf(
     kept: overlaps.filter(({ reversed }) => !reversed).length,
     touches: touchesOf(drawn.stack, reference.stack, height),
     rounds: roundsOf(drawn.items, reference.items, on),
+    turns: turnsOf(drawn, reference, on),
   };
 }

@@ -1,5 +1,5 @@
 import { actionDeed } from './action-words.ts';
-import { overlapDeed, roundDeed, touchDeed } from './depth-words.ts';
+import { overlapDeed, roundDeed, touchDeed, turnDeed } from './depth-words.ts';
 import type { CheckedPages } from './from-pages.ts';
 import { lineUpDeed } from './relation-words.ts';
 import { headlineOf, thingToDo } from './sentences.ts';
@@ -19,10 +19,11 @@ export function deedOfAll(
   const { findings, sides } = report;
   const clear = <T extends { readonly sure: string | null }>(list: readonly T[]): T | undefined =>
     list.find(({ sure }) => sure === 'clearly');
-  const [overlap, touch, round, stretch, gap, lineUp] = [
+  const [overlap, touch, round, turn, stretch, gap, lineUp] = [
     clear(depth?.overlaps ?? []),
     clear(depth?.touches ?? []),
     clear(depth?.rounds ?? []),
+    clear(depth?.turns ?? []),
     clear(shape?.told?.stretches ?? []),
     clear(shape?.told?.gaps ?? []),
     clear(relations?.lineUps ?? []),
@@ -36,6 +37,7 @@ export function deedOfAll(
     gap ? gapDeed(gap) : null,
     touch ? touchDeed(touch) : null,
     round ? roundDeed(round) : null,
+    turn ? turnDeed(turn) : null,
     lineUp ? lineUpDeed(lineUp, sides) : null,
     values?.off?.sure === 'clearly' ? valuesDeed(values) : null,
     values?.planes?.off?.sure === 'clearly' ? planesDeed(values) : null,

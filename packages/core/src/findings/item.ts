@@ -3,6 +3,7 @@ import { transformPoint } from '../geometry/affine.ts';
 import { toRadians } from '../geometry/angle.ts';
 import { momentEllipse, type MomentEllipse } from '../geometry/moments.ts';
 import type { Point } from '../geometry/point.ts';
+import { isOpen } from '../forms/shape.ts';
 import { measureForm } from '../page/form-geometry.ts';
 import type { Form, Landmark } from '../page/things.ts';
 
@@ -41,13 +42,18 @@ export const landmarksBy = (items: readonly Item[]): Map<string, Item> =>
 export const placesBy = (items: readonly Item[]): Map<string, Point> =>
   new Map([...landmarksBy(items)].map(([name, { centre }]) => [name, centre]));
 
+/** How much longer than wide a line is held to be. */
+const THIN = 50;
+
 /**
  * A form as the check sees it.
  * @param spread of the form's placed ends, millimetres
  * @throws RangeError for a form without area
  */
 export function formItem(form: Form, spread: number): Item {
-  const { centre, ellipse } = measureForm(form);
+  const { centre, ellipse: own } = measureForm(form);
+  // A line has a length and a tilt, and no width: it is held as a very thin form.
+  const ellipse = isOpen(form.shape) ? { ...own, minor: own.major / THIN } : own;
   return { id: form.id, kind: form.shape.kind, name: form.part, centre, ellipse, spread };
 }
 

@@ -52,7 +52,7 @@ const lineUp: LineUp = {
 const relations = { lineUps: [lineUp], triangle: null, asymmetry: null };
 const overlap = { front: 'left forearm', behind: 'trunk', reversed: true, sure: 'clearly', at } as const;
 const touch = { about: ['head', 'hat'], along: [], at, sure: 'perhaps' } as const;
-const depth = { overlaps: [overlap], kept: 0, touches: [touch], rounds: [] };
+const depth = { overlaps: [overlap], kept: 0, touches: [touch], rounds: [], turns: [] };
 const shapeWith = (stretches: readonly Stretch[], gaps: readonly GapOff[]) => ({
   shape: { told: { stretches, gaps } },
 });

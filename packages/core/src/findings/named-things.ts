@@ -6,6 +6,8 @@ import {
   roundSentence,
   touchDeed,
   touchSentence,
+  turnDeed,
+  turnSentence,
 } from './depth-words.ts';
 import type { CheckedPages } from './from-pages.ts';
 import {
@@ -67,6 +69,7 @@ const SAID: Readonly<Record<NamedKind, (checked: Checked, values: ValueReport | 
     ...each(depth?.overlaps, overlapSentence, overlapDeed),
     ...each(depth?.touches, touchSentence, touchDeed),
     ...each(depth?.rounds, roundSentence, roundDeed),
+    ...each(depth?.turns, turnSentence, turnDeed),
   ],
   outline: ({ shape }) => each(shape?.told?.stretches, stretchSentence, stretchDeed),
   gaps: ({ shape }) => each(shape?.told?.gaps, gapSentence, gapDeed),

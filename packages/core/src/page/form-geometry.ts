@@ -8,8 +8,8 @@ import { distance, middle, type Point } from '../geometry/point.ts';
 import type { Form } from './things.ts';
 
 /**
- * What was worked out of shapes and forms that are still there: neither ever changes, and one that is moved is
- * asked for at every frame.
+ * What was worked out of shapes and forms that are still there: neither ever changes, and one that is moved
+ * is asked for at every frame.
  */
 const outlines = new WeakMap<Shape, readonly Point[]>();
 const measures = new WeakMap<object, FormMeasure>();

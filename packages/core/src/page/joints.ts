@@ -86,8 +86,8 @@ export function turned(things: Things, form: Form, joint: Point, degrees: number
 }
 
 /**
- * A form whose tip is pulled somewhere while its joint stays: turned about the joint and made longer along its
- * bone, no wider. What hangs on it turns with it and keeps its size.
+ * A form whose tip is pulled somewhere while its joint stays: turned about the joint and made longer along
+ * its bone, no wider. What hangs on it turns with it and keeps its size.
  * @param joint where the form's joint lies; a tip that lies at it, or is pulled onto it, changes nothing
  */
 export function tipPulled(things: Things, form: Form, joint: Point, to: Point): Form[] {

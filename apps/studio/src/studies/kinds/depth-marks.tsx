@@ -11,7 +11,7 @@ const ringAt = ({ x, y }: Point, r: number): string =>
   `M ${x - r} ${y} a ${r} ${r} 0 1 0 ${2 * r} 0 a ${r} ${r} 0 1 0 ${-2 * r} 0`;
 
 /**
- * Where what lies in front is behind, where forms nearly touch, and forms that are foreshortened otherwise.
+ * Where what lies in front is behind, where forms nearly touch, and forms that are foreshortened or turned.
  */
 export function DepthMarks({
   depth,
@@ -23,7 +23,7 @@ export function DepthMarks({
   const all = [
     ...depth.overlaps.map(({ at }) => ({ at, path: ringAt(at, 26 * unit) })),
     ...depth.touches.map(({ at, along }) => ({ at, path: pathThrough(along) })),
-    ...depth.rounds.map(({ at }) => ({ at, path: ringAt(at, 12 * unit) })),
+    ...[...depth.rounds, ...depth.turns].map(({ at }) => ({ at, path: ringAt(at, 12 * unit) })),
   ];
   const { pen, halo } = redline(unit);
   return (
