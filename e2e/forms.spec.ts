@@ -199,6 +199,17 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
           [40, 70, 80, 70],
           [83, 63, 133, 63],
         ]);
+
+        // A form in front covers what is behind it, and so does the next that is made.
+        await control(page, 'ellipse').click();
+        await d.stroke(line(90, 55, 120, 75, 5), pointer);
+        await control(page, /^cover/, false).click();
+        await expect(control(page, /^cover/, false)).toHaveAttribute('aria-pressed', 'true');
+        await d.stroke(line(110, 50, 135, 80, 5), pointer);
+        await expect
+          .poll(async () => (await lying(desk, pageId, 'form')).map(({ covers }) => covers ?? false))
+          .toEqual([false, false, true, true]);
+        await look(page, 'covers');
         expect(strange).toEqual([]);
       },
     );

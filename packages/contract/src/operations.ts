@@ -90,7 +90,10 @@ const FIELDS: Readonly<Record<ThingType, readonly [Joi.SchemaMap, Joi.SchemaMap]
   ],
   form: [
     { sheet: id, order, shape, transform: affine, part: name.allow(null) },
-    { joint: Joi.object({ on: id.required(), at: point.required() }).allow(null) },
+    {
+      joint: Joi.object({ on: id.required(), at: point.required() }).allow(null),
+      covers: Joi.boolean(),
+    },
   ],
   guide: [{ sheet: id, kind: Joi.valid(...GUIDE_KINDS), at: length }, {}],
   axis: [{ sheet: id, from: point, to: point }, {}],

@@ -7,3 +7,5 @@ export const BLUE_PENCIL = '#2B579C';
 export const HALO = 2.6;
 /** How strongly lines of a form are drawn that lie behind it. */
 export const HIDDEN_LINE = 0.35;
+/** How much of what lies behind a covering form is not to be seen. */
+export const COVERED = 0.85;

@@ -1,3 +1,4 @@
+import { translation } from '../geometry/affine.ts';
 import { FORM_KINDS, innerLines, isOpen } from '../forms/index.ts';
 import { seeded } from '../random/seeded.ts';
 import { anyShape } from '../testing/made-strokes.ts';
@@ -72,6 +73,41 @@ test('every kind of form goes out: closed but for lines, with its inner lines, t
     expect(around![2]).not.toContain('stroke-opacity');
     if (behind) expect(behind[2]).toContain('stroke-opacity="0.35"');
   }
+});
+
+test('outlines behind a form that covers leave off at it but for a little, those in front go on', () => {
+  const forms = ['a0', 'a1', 'a2'].map((order, i) => ({
+    order,
+    x: 40 + 10 * i,
+    covers: i === 1,
+  }));
+  const things = page();
+  const form = [...things.values()].find((thing): thing is Form => thing.type === 'form')!;
+  things.delete(form.id);
+  for (const { order, x, covers } of forms)
+    things.set(order, {
+      ...form,
+      id: order,
+      order,
+      covers,
+      shape: { kind: 'ellipse', rx: 12, ry: 12 },
+      transform: translation(x, 60),
+    });
+  const svg = pageSvg(things);
+  expect(svg.match(/<mask /g)).toHaveLength(1);
+  expect(svg).toContain('fill-opacity="0.85"');
+  const [, masked] = /<g mask="url\(#[^)]*\)">(.*?)<\/g>/.exec(svg)!;
+  expect(masked!.match(/<path/g)).toHaveLength(1);
+  // A line covers nothing.
+  const line = {
+    kind: 'line',
+    points: [
+      { x: 0, y: 0 },
+      { x: 9, y: 9 },
+    ],
+  } as const;
+  things.set('a1', { ...form, id: 'a1', order: 'a1', covers: true, shape: line });
+  expect(pageSvg(things)).not.toContain('<mask ');
 });
 
 test('structure lines and the picture go out only when asked for', () => {

@@ -2,7 +2,7 @@ import { isOpen } from '../forms/shape.ts';
 import { boxOf, overlaps } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { axisLine, cellLines, guideLine, isGuides, pageBox, pageOf, sheetsOf } from './contents.ts';
-import { BLUE_PENCIL, HIDDEN_LINE } from './colours.ts';
+import { BLUE_PENCIL, COVERED, HIDDEN_LINE } from './colours.ts';
 import { formInnerLines, formOutline } from './form-geometry.ts';
 import { patchwork, pieceOutline } from './mesh.ts';
 import { LINE_HEIGHT, NOTE_FONT, noteLines, noteLineWidth } from './note-geometry.ts';
@@ -111,14 +111,25 @@ function placementSvg(
   return `<defs>${image(` id="pic-${id}"`)}</defs>${clip}<g clip-path="url(#cut-${id})">${parts.join('')}</g>`;
 }
 
+/** Whether something takes away of what lies behind it on its sheet. */
+const takesAway = (thing: SheetThing): thing is Stroke | Form =>
+  (thing.type === 'stroke' && thing.pen === 'rubber') ||
+  (thing.type === 'form' && thing.covers === true && !isOpen(thing.shape));
+
+/** What it takes away, in a mask; behind a form a little is left. */
+const takenSvg = (thing: Stroke | Form): string =>
+  thing.type === 'stroke'
+    ? strokeSvg(thing, '#000000')
+    : `<path d="${line(formOutline(thing))}Z" fill="#000000" fill-opacity="${COVERED}"/>`;
+
 /**
- * What was rubbed out by area is masked away. Neighbours in the stack that the same rubber strokes
- * reach share one mask; what no later rubber meets has none.
+ * What was rubbed out by area, or is covered by a form in front, is masked away. Neighbours in the stack that
+ * the same ones reach share one mask; what nothing later meets has none.
  * @param drawn each thing of a sheet with its SVG, from the lowest up
  */
 function rubbedOut(sheet: Id, drawn: readonly { thing: SheetThing; svg: string }[], page: string): string {
   const rubbers = drawn.flatMap(({ thing }, place) =>
-    thing.type === 'stroke' && thing.pen === 'rubber' ? [{ thing, place, box: thingBox(thing) }] : [],
+    takesAway(thing) ? [{ thing, place, box: thingBox(thing) }] : [],
   );
   if (rubbers.length === 0) return drawn.map(({ svg }) => svg).join('');
   const parts: string[] = [];
@@ -141,8 +152,7 @@ function rubbedOut(sheet: Id, drawn: readonly { thing: SheetThing; svg: string }
       close();
       key = now;
     }
-    if (now && !masks.has(now))
-      masks.set(now, over.map((rubber) => strokeSvg(rubber.thing, '#000000')).join(''));
+    if (now && !masks.has(now)) masks.set(now, over.map((rubber) => takenSvg(rubber.thing)).join(''));
     open.push(svg);
   });
   close();

@@ -84,6 +84,8 @@ export interface Form {
   readonly part: string | null;
   /** What it hangs on, and where: a place of its own shape. Null or absent where it hangs on nothing. */
   readonly joint?: Joint | null;
+  /** Whether it interrupts the outlines that lie behind it on its sheet. */
+  readonly covers?: boolean;
 }
 
 /** By what a form hangs on another: `at` is in the form's own millimetres, before its transform. */

@@ -176,6 +176,7 @@ export class FormsHand implements Hand {
         sheet,
         order: orderOnTop(painter.scene, sheet),
         part: this.#name,
+        ...(this.#lastCovers() ? { covers: true } : {}),
         ...made,
       };
       return [form];
@@ -196,6 +197,11 @@ export class FormsHand implements Hand {
       default:
         return [];
     }
+  }
+
+  /** Forms cover what is behind them as the one in front of all does. */
+  #lastCovers(): boolean {
+    return drawnForms(this.surface.keeper.things).at(-1)?.covers ?? false;
   }
 
   #keepLandmark(held: Landmark | null): void {

@@ -25,7 +25,7 @@ export function paintFlat(
         thing.type === 'stroke' && thing.pen === 'rubber'
           ? { ...thing, pen: 'pen', hardness: 1, colour: room.paper.colour }
           : thing,
-        room,
+        { ...room, flat: true },
       );
     context.restore();
   }

@@ -3,6 +3,7 @@ import type { Point } from '@deft/core/geometry';
 import {
   axisLine,
   BLUE_PENCIL,
+  COVERED,
   formInnerLines,
   formOutline,
   HIDDEN_LINE,
@@ -37,6 +38,8 @@ export interface PaintRoom {
   /** Millimetres to a CSS pixel: construction lines keep their width on the screen. */
   readonly pixel: number;
   readonly picture: (placement: Placement) => Picture | null;
+  /** Sheets are painted over each other: what a form covers of its own cannot be taken away alone. */
+  readonly flat?: boolean;
 }
 
 const known = new WeakMap<Stroke, { path: Path2D; alpha: number }[]>();
@@ -99,7 +102,17 @@ const segment = ([x1, y1, x2, y2]: readonly [number, number, number, number]): P
     { x: x2, y: y2 },
   ]);
 
-export function paintForm(context: Context, form: Form, { paper, pixel }: PaintRoom): void {
+/** Takes away of what lies behind on the same canvas, but for a little. */
+function takeAway(context: Context, room: Path2D): void {
+  context.save();
+  context.globalCompositeOperation = 'destination-out';
+  context.globalAlpha = COVERED;
+  context.fill(room);
+  context.restore();
+}
+
+export function paintForm(context: Context, form: Form, { paper, pixel, flat }: PaintRoom): void {
+  if (form.covers && !flat && !isOpen(form.shape)) takeAway(context, polyline(formOutline(form), true));
   const { seen, hidden } = formInnerLines(form);
   if (hidden.length > 0) {
     context.save();

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { reversed, type FormGuess } from '@deft/core/forms';
+import { isOpen, reversed, type FormGuess } from '@deft/core/forms';
 import { jointAt, joinFor, joining, splitting, type Form, type Stroke } from '@deft/core/page';
 import { newId } from '../../data/new-id';
 import { guessesOf, makingForm, strokeToGuess } from '../form-from-stroke';
@@ -110,6 +110,23 @@ export function JointAct() {
 }
 
 const NOTHING_TO_JOIN = 'No other form reaches an end of this one. Pull one end onto the other form first.';
+
+/** Whether a form interrupts what lies behind it: what is made next does as it does. */
+export function CoverAct() {
+  const { keeper, things, state } = useShell();
+  const form = state.selected ? things.get(state.selected) : undefined;
+  if (form?.type !== 'form' || isOpen(form.shape)) return null;
+  const on = form.covers ?? false;
+  return (
+    <TrayAct
+      label="cover"
+      shape="front"
+      on={on}
+      spoken="cover: outlines behind it leave off at it"
+      onPress={() => void keeper.commit({ set: [{ id: form.id, to: { covers: !on } }] })}
+    />
+  );
+}
 
 /** What can be seen two ways is seen the other way: what lay behind lies in front. */
 export function ReverseAct() {

@@ -16,7 +16,7 @@ import { Text } from '../../ui/text';
 import { removable, remove, straightening } from '../shell/shell-acts';
 import { useShell } from '../shell/shell-context';
 import { FORM_WORDS } from '../form-words';
-import { FormGuesses, JointAct, ReverseAct } from './form-acts';
+import { CoverAct, FormGuesses, JointAct, ReverseAct } from './form-acts';
 import type { Shape } from './icons';
 import { MoveActs } from './move-acts';
 import { SampleStroke } from './sample-stroke';
@@ -131,6 +131,7 @@ function FormsRow() {
         onPress={() => shell.dispatch({ kind: 'upper', upper: 'forms' })}
       />
       <JointAct />
+      <CoverAct />
       <ReverseAct />
       {ids ? <TrayAct label="remove" shape="remove" onPress={() => remove(shell, ids)} /> : null}
     </>
