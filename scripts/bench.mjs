@@ -25,6 +25,7 @@ const PARTS = {
   values: 'bench/values.ts',
   changes: 'bench/changes.ts',
   pen: 'bench/pen.ts',
+  exported: 'bench/screen-export.ts',
   chains: 'bench/chains.ts',
   poses: 'bench/long-pose.ts',
   page: 'bench/page.ts',

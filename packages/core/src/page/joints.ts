@@ -150,8 +150,8 @@ export const settingForms = (forms: readonly Form[]): Change => ({
 const JOINS_WITHIN = 0.4;
 
 /**
- * Which form another would hang on, and where: the end of its longer axis that lies nearest to another form's,
- * outline or middle, that does not hang on it already. Null where none is near.
+ * Which form another would hang on, and where: the end of its longer axis that lies nearest to an end of
+ * another's that does not hang on it already. Null where none is near.
  */
 export function joinFor(things: Things, form: Form): { readonly on: Form; readonly at: Point } | null {
   const below = new Set([form.id, ...hangingForms(things, form.id).map(({ id }) => id)]);
