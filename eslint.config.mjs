@@ -19,6 +19,7 @@ const CORE_MAY_USE = [
 const CORE_PARTS = {
   geometry: [],
   random: [],
+  words: [],
   subjects: ['geometry'],
   ink: ['geometry'],
   fit: ['geometry', 'random'],
@@ -26,12 +27,12 @@ const CORE_PARTS = {
   page: ['forms', 'geometry'],
   reference: ['geometry', 'page', 'subjects'],
   person: ['geometry', 'reference'],
-  recipe: ['fit', 'forms', 'geometry', 'page', 'subjects'],
+  recipe: ['fit', 'forms', 'geometry', 'page', 'subjects', 'words'],
   mask: ['geometry'],
   tone: ['geometry', 'mask', 'page', 'reference'],
   paper: ['geometry', 'mask', 'tone'],
   session: ['random', 'reference'],
-  strokes: ['geometry', 'page'],
+  strokes: ['geometry', 'page', 'words'],
   shape: ['geometry', 'mask'],
   findings: [
     'fit',
@@ -45,6 +46,7 @@ const CORE_PARTS = {
     'strokes',
     'subjects',
     'tone',
+    'words',
   ],
 };
 

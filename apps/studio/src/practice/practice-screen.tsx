@@ -106,8 +106,10 @@ export function PracticeScreen(props: PracticeScreenProps) {
             onPress={() => setChosen(chosen ? null : new Set())}
           />
         </View>
-        {kind === 'study' ? <Way label="Recipes" onPress={() => router.push('/recipes')} /> : null}
-        <Way label="Removed" onPress={() => router.push('/removed')} />
+        <View style={styles.acts}>
+          {kind === 'study' ? <Way label="Recipes" onPress={() => router.push('/recipes')} /> : null}
+          <Way label="Removed" onPress={() => router.push('/removed')} />
+        </View>
       </View>
       {filtering ? (
         <PracticeFilter sought={sought} sets={sets} passes={kind === 'study'} onChange={onSeek} />

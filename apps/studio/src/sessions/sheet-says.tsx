@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import { findingSentence, whatCameBack, type CameBack } from '@deft/core/findings';
+import { counted } from '@deft/core/words';
 import type { Affine } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
 import type { OrderOfWork } from '@deft/core/strokes';
@@ -89,7 +90,7 @@ export function SheetSays({ sheet, open, onOpen, shown, onShow, onAgain }: Sheet
           <View style={styles.acts}>
             {shown || back.drawings.length < of ? (
               <Act
-                label={shown ? 'See all' : `See the ${countWord(back.drawings.length)}`}
+                label={shown ? 'See all' : `See the ${counted(back.drawings.length)}`}
                 onPress={() => onShow(shown ? null : back.drawings)}
                 testID="see-those"
               />
@@ -113,23 +114,6 @@ export function SheetSays({ sheet, open, onOpen, shown, onShow, onAgain }: Sheet
     </>
   );
 }
-
-const WORDS = [
-  'none',
-  'one',
-  'two',
-  'three',
-  'four',
-  'five',
-  'six',
-  'seven',
-  'eight',
-  'nine',
-  'ten',
-  'eleven',
-  'twelve',
-];
-const countWord = (n: number): string => WORDS[n] ?? String(n);
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12 },

@@ -16,7 +16,7 @@ export const MEND_A_COPY =
 export const NO_STUDIES =
   'No study yet. Open a reference and choose “Study this”, or open a pose from a session.';
 export const TRACES_NOTE =
-  'Each trace keeps. What you build is held against the one that is open. Marked as a kind, recipes tell what changes between kinds.';
+  'Each trace keeps. What you build is held against the one that is open. Mark them by kind, and the recipe tells what changes between kinds.';
 export const NOTHING_TO_CHECK =
   'There is nothing to check yet. Build the picture freehand first, then come back.';
 export const NO_TRAITS =

@@ -1,4 +1,4 @@
-import { listed } from '../strokes/listed.ts';
+import { listed } from '../words/listed.ts';
 import type { CheckReport } from './check.ts';
 import type { Finding } from './finding.ts';
 import { nameOf, plainNumber } from './sentences.ts';

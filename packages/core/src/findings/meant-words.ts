@@ -1,7 +1,8 @@
+import { capital } from '../words/capital.ts';
 import { partOf, WHOLE_FIGURE, type Departure } from './departure.ts';
 import type { CheckReport } from './check.ts';
 import type { Came, Meant } from './meant.ts';
-import { capital, shareInWords } from './sentences.ts';
+import { shareInWords } from './sentences.ts';
 
 /** Why nothing is held against the picture, as one would say it. */
 export const WHOLLY = {

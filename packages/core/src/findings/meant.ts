@@ -8,7 +8,7 @@ import {
   type Affine,
 } from '../geometry/affine.ts';
 import { directionOf, wrapAngle, wrapTilt } from '../geometry/angle.ts';
-import { distance, subtract, type Point } from '../geometry/point.ts';
+import { distance, subtract, meanOf, type Point } from '../geometry/point.ts';
 import { tellMirrored } from '../fit/mirror.ts';
 import { fitRobust } from '../fit/robust.ts';
 import type { Freedom } from '../fit/similarity.ts';
@@ -95,10 +95,6 @@ const all = (names: Iterable<string>, by: Affine): Map<string, Affine> =>
   new Map([...names].map((name) => [name, by]));
 
 const shift = (from: Point, to: Point): Affine => translation(to.x - from.x, to.y - from.y);
-const meanOf = (points: readonly Point[]): Point => ({
-  x: points.reduce((sum, p) => sum + p.x, 0) / points.length,
-  y: points.reduce((sum, p) => sum + p.y, 0) / points.length,
-});
 
 /** A drawing laid on its picture, to see in it what is left open. */
 interface Sides {

@@ -1,5 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import type { CheckReport } from './check.ts';
+import { capital } from '../words/capital.ts';
 import type { Finding } from './finding.ts';
 
 const FRACTIONS: readonly [number, string][] = [
@@ -30,9 +31,6 @@ export function plainNumber(value: number): string {
   const size = Math.abs(value);
   return size < 9.95 ? String(Number(size.toFixed(1))) : String(Math.round(size));
 }
-
-/** With a capital at its beginning. */
-export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The name a finding goes by; a form nobody named is called by its kind. */
 export function nameOf(finding: Pick<Finding, 'about' | 'thing'>): string {

@@ -1,4 +1,5 @@
-import { asSurely, capital, plainNumber, shareInWords } from './sentences.ts';
+import { capital } from '../words/capital.ts';
+import { asSurely, plainNumber, shareInWords } from './sentences.ts';
 import type { GapOff } from './gaps-off.ts';
 import type { ShapeAnswer, ShapeReport } from './shape.ts';
 import type { Stretch } from './stretches.ts';

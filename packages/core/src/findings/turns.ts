@@ -1,6 +1,7 @@
 import { fitSimilarity, type Fit } from '../fit/similarity.ts';
 import { toDegrees } from '../geometry/angle.ts';
-import { distance, type Point } from '../geometry/point.ts';
+import { distance, meanOf, type Point } from '../geometry/point.ts';
+import { evenPlaces } from '../shape/outline-distance.ts';
 import { meanRadius, type Item } from './item.ts';
 import type { Stacked } from './stacked.ts';
 import type { Degree } from './sureness.ts';
@@ -25,26 +26,6 @@ const AS_GOOD = 1.5;
 /** So many standard errors one is worth, to be said clearly or perhaps. */
 const WORTH = { clearly: 6, perhaps: 4 };
 
-/** Evenly along a closed outline, which has some length. */
-function evenly(outline: readonly Point[], count: number): Point[] {
-  const closed = [...outline, ...outline.slice(0, 1)];
-  const lengths = closed.slice(1).map((p, i) => distance(p, closed[i] as Point));
-  const total = lengths.reduce((sum, length) => sum + length, 0);
-  const points: Point[] = [];
-  let [at, gone] = [0, 0];
-  for (let i = 0; i < count; i += 1) {
-    const wanted = (i * total) / count;
-    while (at < lengths.length - 1 && gone + (lengths[at] as number) < wanted) {
-      gone += lengths[at] as number;
-      at += 1;
-    }
-    const [p, q] = [closed[at] as Point, closed[at + 1] as Point];
-    const t = lengths[at] ? (wanted - gone) / (lengths[at] as number) : 0;
-    points.push({ x: p.x + t * (q.x - p.x), y: p.y + t * (q.y - p.y) });
-  }
-  return points;
-}
-
 /** Of all places at which an outline may begin those from which it fits better than from the next ones. */
 function bestBeginnings(way: readonly Point[], reference: readonly Point[]): Fit[] {
   const fits = way.map((_, from) =>
@@ -60,13 +41,10 @@ function bestBeginnings(way: readonly Point[], reference: readonly Point[]): Fit
  */
 export function turnBetween(drawn: readonly Point[], reference: readonly Point[]): number | null {
   if (drawn.length < 3 || reference.length < 3) return null;
-  const [own, its] = [evenly(drawn, PLACES), evenly(reference, PLACES)];
+  const [own, its] = [evenPlaces(drawn, PLACES), evenPlaces(reference, PLACES)];
   const ways = [own, [...own.slice(0, 1), ...own.slice(1).reverse()]];
   const fits = ways.flatMap((way) => bestBeginnings(way, its));
-  const middle = its.reduce((sum, p) => ({ x: sum.x + p.x / PLACES, y: sum.y + p.y / PLACES }), {
-    x: 0,
-    y: 0,
-  });
+  const middle = meanOf(its);
   const size = Math.sqrt(its.reduce((sum, p) => sum + distance(p, middle) ** 2, 0) / PLACES);
   const best = Math.min(...fits.map(({ rms }) => rms));
   if (!(size > 0) || best > ALIKE * size) return null;

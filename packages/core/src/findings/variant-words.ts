@@ -1,4 +1,4 @@
-import { listed } from '../strokes/listed.ts';
+import { listed } from '../words/listed.ts';
 import { plainNumber } from './sentences.ts';
 import type { Bearing, Variants } from './variants.ts';
 

@@ -1,5 +1,6 @@
+import { capital } from '../words/capital.ts';
 import type { CheckReport } from './check.ts';
-import { asSurely, capital, plainNumber, sideways } from './sentences.ts';
+import { asSurely, plainNumber, sideways } from './sentences.ts';
 import type { Shift, WeightReport } from './weight.ts';
 
 type Sides = CheckReport['sides'];

@@ -15,6 +15,11 @@ export const subtract = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y -
 export const scale = (a: Point, by: number): Point => ({ x: a.x * by, y: a.y * by });
 /** The point half-way between two. */
 export const middle = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
+/** The middle of some points; not a number of none. */
+export const meanOf = (points: readonly Point[]): Point => ({
+  x: points.reduce((sum, { x }) => sum + x, 0) / points.length,
+  y: points.reduce((sum, { y }) => sum + y, 0) / points.length,
+});
 /** The distance of two points, in their unit; 0 where they are one. */
 export const distance = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
 /** How far a place lies from the piece between two others; where they are one, from that. */

@@ -161,6 +161,18 @@ it('joins an end to the form whose end is near, never to what hangs on it, and s
   expect(jointAt(put(after, []), { ...joined, joint: { on: 'gone', at: { x: 0, y: 0 } } })).toBeNull();
 });
 
+it('joins to nothing that only guides, nor to what was flattened; sets only what has changed', () => {
+  const arm = line('arm', { x: 0, y: 0 }, { x: 50, y: 0 });
+  const hand = line('hand', { x: 53, y: 2 }, { x: 70, y: 20 });
+  const guides = { type: 'sheet', id: 's', kind: 'guides', name: 'Recipe', order: 'a0' } as Thing;
+  expect(joinFor(new Map([...asThings([arm]), ['s', guides], ['hand', hand]]), hand)).toBeNull();
+  expect(joinFor(asThings([{ ...arm, transform: [0, 0, 0, 0, 53, 2] }, hand]), hand)).toBeNull();
+  expect(joinFor(asThings([arm]), { ...hand, transform: [0, 0, 0, 0, 50, 0] })).toBeNull();
+  const things = asThings([arm, hand]);
+  const [moved] = settingForms(things, carried(things, arm, { x: 1, y: 0 })).set!;
+  expect(Object.keys(moved!.to)).toEqual(['transform']);
+});
+
 it('meets forms once where joints go round in a circle, and none at a root', () => {
   const forms = [
     line('a', { x: 0, y: 0 }, { x: 1, y: 0 }, 'b'),
@@ -197,7 +209,7 @@ it('reshaped by a handle keeps its own joint on the page, and takes along what h
   } as const;
   const [again] = reshaped(things, arm, pulled, { from: { x: 2, y: 40 }, to: { x: 9, y: 30 } });
   near(jointAt(things, again!)!, { x: 2, y: 0 });
-  expect(settingForms([again!]).set![0]!.to).toHaveProperty('joint');
+  expect(settingForms(things, [again!]).set![0]!.to).toHaveProperty('joint');
   // Bent with the page it hangs where it was bent to.
   const bent = warpedBy(arm, ({ x, y }) => ({ x: x + 1, y: y + 2 }));
   expect(bent).toMatchObject({ joint: { on: 'body', at: { x: 3, y: 2 } } });

@@ -3,6 +3,7 @@ import {
   compose,
   invert,
   rotation,
+  scaleOf,
   scaling,
   transformPoint,
   translation,
@@ -10,7 +11,7 @@ import {
 } from '../geometry/affine.ts';
 import { directionOf } from '../geometry/angle.ts';
 import { distance, type Point } from '../geometry/point.ts';
-import { thingsOfType } from './contents.ts';
+import { drawnForms, thingsOfType } from './contents.ts';
 import { measureForm } from './form-geometry.ts';
 import type { Change } from './operation.ts';
 import type { Form, Id, Thing } from './things.ts';
@@ -85,15 +86,18 @@ export function turned(things: Things, form: Form, joint: Point, degrees: number
   return [moved(form, turn), ...alongWith(things, form.id, turn)];
 }
 
+/** No bone is made shorter, millimetres. */
+const LEAST_BONE = 0.5;
+
 /**
  * A form whose tip is pulled somewhere while its joint stays: turned about the joint and made longer along
  * its bone, no wider. What hangs on it turns with it and keeps its size.
- * @param joint where the form's joint lies; a tip that lies at it, or is pulled onto it, changes nothing
+ * @param joint where the form's joint lies; a tip at it, or one pulled nearly onto it, changes nothing
  */
 export function tipPulled(things: Things, form: Form, joint: Point, to: Point): Form[] {
   const tip = tipOf(form, joint);
   const [before, after] = [distance(joint, tip), distance(joint, to)];
-  if (!(before > 0) || !(after > 0)) return [form];
+  if (!(before > 0) || after < LEAST_BONE) return [form];
   const [from, turn] = [directionOf(joint, tip), directionOf(joint, to) - directionOf(joint, tip)];
   const longer = about(joint, compose(rotation(from), scaling(after / before, 1), rotation(-from)));
   const own = compose(about(joint, rotation(turn)), longer);
@@ -138,16 +142,31 @@ export function reshaped(
   return [own, ...near.flatMap((part) => carried(things, part, by))];
 }
 
-/** What changes of forms that were moved, turned or reshaped. */
-export const settingForms = (forms: readonly Form[]): Change => ({
-  set: forms.map(({ id, shape, transform, joint }) => ({
-    id,
-    to: { shape, transform, ...(joint === undefined ? {} : { joint }) },
-  })),
+/**
+ * What changes of forms that were moved, turned or reshaped: only what differs, so that what another device
+ * does to the rest of them stays.
+ */
+export const settingForms = (things: Things, forms: readonly Form[]): Change => ({
+  set: forms.map((form) => {
+    const before = things.get(form.id);
+    const own = before?.type === 'form' ? before : null;
+    return {
+      id: form.id,
+      to: {
+        ...(own?.shape === form.shape ? {} : { shape: form.shape }),
+        ...(own?.transform === form.transform ? {} : { transform: form.transform }),
+        ...(own?.joint === form.joint ? {} : { joint: form.joint ?? null }),
+      },
+    };
+  }),
 });
 
 /** An end of a form is joined to another that lies within this share of its length of it. */
 const JOINS_WITHIN = 0.4;
+
+/** Whether a form was not flattened until nothing of it can be measured. */
+const hasRoom = ({ transform }: Form): boolean => scaleOf(transform) > FLAT;
+const FLAT = 1e-9;
 
 /**
  * Which form another would hang on, and where: the end of its longer axis that lies nearest to an end of
@@ -155,9 +174,10 @@ const JOINS_WITHIN = 0.4;
  */
 export function joinFor(things: Things, form: Form): { readonly on: Form; readonly at: Point } | null {
   const below = new Set([form.id, ...hangingForms(things, form.id).map(({ id }) => id)]);
+  if (!hasRoom(form)) return null;
   const { axis, length } = measureForm(form);
-  const others = thingsOfType(things, 'form').filter(({ id }) => !below.has(id));
-  const [best] = others
+  const [best] = drawnForms(things)
+    .filter((other) => !below.has(other.id) && hasRoom(other))
     .flatMap((on) => {
       const ends = measureForm(on).axis;
       return axis.map((at) => ({ on, at, far: Math.min(...ends.map((end) => distance(end, at))) }));

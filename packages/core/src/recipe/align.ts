@@ -1,7 +1,7 @@
 import { fitSimilarity } from '../fit/similarity.ts';
 import { IDENTITY, compose, rotation, transformPoint, type Affine } from '../geometry/affine.ts';
 import { wrapAngle } from '../geometry/angle.ts';
-import type { Point } from '../geometry/point.ts';
+import { meanOf, type Point } from '../geometry/point.ts';
 
 /** Places of one trace by the names of its parts. */
 export type Places = ReadonlyMap<string, Point>;
@@ -18,12 +18,6 @@ export interface Laying {
 const TURNS_FROM = 3;
 const MOST_ROUNDS = 100;
 const SETTLED = 1e-10;
-
-/** The middle of some points, of which there is at least one. */
-const meanOf = (points: readonly Point[]): Point => ({
-  x: points.reduce((sum, { x }) => sum + x, 0) / points.length,
-  y: points.reduce((sum, { y }) => sum + y, 0) / points.length,
-});
 
 const radius = (places: readonly Point[]): number =>
   Math.sqrt(places.reduce((sum, { x, y }) => sum + x * x + y * y, 0) / places.length);

@@ -1,4 +1,4 @@
-import { compose, scaling, translation } from '../geometry/affine.ts';
+import { translation } from '../geometry/affine.ts';
 import type { Shape } from '../forms/shape.ts';
 import type { Estimate } from './estimate.ts';
 import type { Recipe, RecipePart } from './recipe.ts';
@@ -37,7 +37,7 @@ function part(
   return {
     name,
     shape,
-    transform: compose(translation(x, down - 0.5), scaling(1)),
+    transform: translation(x, down - 0.5),
     length: exact(length),
     width: width === null ? null : exact(width),
     tilt: tilt === null ? null : exact(tilt),

@@ -1,19 +1,4 @@
-const NUMBERS = [
-  'no',
-  'one',
-  'two',
-  'three',
-  'four',
-  'five',
-  'six',
-  'seven',
-  'eight',
-  'nine',
-  'ten',
-] as const;
-
-/** A whole number as one says it; digits beyond ten. */
-export const counted = (count: number): string => NUMBERS[count] ?? String(count);
+import { counted } from '../words/counted.ts';
 
 /** Shares as one says them; what stands before the name of a unit. */
 const SHARES: readonly (readonly [share: number, words: string])[] = [
@@ -77,5 +62,7 @@ export function inUnits(value: number, unit: string): string {
   );
   const whole = Math.floor(value) + (share === 1 ? 1 : 0);
   if (whole === 0) return `one ${unit}`;
-  return whole === 1 && words === '' ? `one ${unit}` : `${counted(whole)}${words} ${plural(unit)}`;
+  return whole === 1 && words === ''
+    ? `one ${unit}`
+    : `${whole > 10 ? String(whole) : counted(whole)}${words} ${plural(unit)}`;
 }

@@ -1,7 +1,10 @@
 import type { KindChange } from './between-kinds.ts';
 import type { EqualMeasures, Measure } from './equal-measures.ts';
 import type { Estimate } from './estimate.ts';
-import { counted, inUnits, shareWords } from './number-words.ts';
+import { capital } from '../words/capital.ts';
+import { counted } from '../words/counted.ts';
+import { listed } from '../words/listed.ts';
+import { inUnits, shareWords } from './number-words.ts';
 import type { Recipe, RecipePart } from './recipe.ts';
 
 const SIDES = /^(left|right) /;
@@ -10,7 +13,6 @@ const MOST_EQUAL = 4;
 /** A part that differs by less from trace to trace than this share is said to be so without more words. */
 const HARDLY = 0.04;
 
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const the = (name: string): string => `the ${name}`;
 
 /** How much more or less it may be; nothing where that is hardly anything, or where nobody knows. */
@@ -95,11 +97,6 @@ export function changeSentence({ part, what, from, to }: KindChange, kind: strin
   const more = to > from;
   const word = what === 'length' ? (more ? 'longer' : 'shorter') : more ? 'wider' : 'narrower';
   return `${name} is ${word} by ${shareWords(Math.abs(to / from - 1))}.`;
-}
-
-/** "a, b and c"; empty of none. */
-export function listed(names: readonly string[]): string {
-  return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
 }
 
 /** How many traces a recipe comes from. */

@@ -34,10 +34,15 @@ export interface Strip {
 
 /** Points along a closed outline at equal steps of about `step`; none for fewer than three points. */
 export function evenSteps(outline: readonly Point[], step: number): Point[] {
+  const length = outline.reduce((sum, p, i) => sum + distance(p, outline.at(i - 1) as Point), 0);
+  return evenPlaces(outline, Math.max(3, Math.round(length / step)));
+}
+
+/** So many points evenly along a closed outline, from its first; none for fewer than three points. */
+export function evenPlaces(outline: readonly Point[], count: number): Point[] {
   if (outline.length < 3) return [];
   const closed = [...outline, outline[0] as Point];
   const length = closed.slice(1).reduce((sum, p, i) => sum + distance(p, closed[i] as Point), 0);
-  const count = Math.max(3, Math.round(length / step));
   const made: Point[] = [];
   let [gone, i] = [0, 1];
   for (let k = 0; k < count; k += 1) {

@@ -1,4 +1,4 @@
-import { listed } from './listed.ts';
+import { listed } from '../words/listed.ts';
 import type { OrderOfWork } from './order-of-work.ts';
 
 const SHARES: readonly (readonly [number, string])[] = [

@@ -137,7 +137,7 @@ export class FormsHand implements Hand {
     else if (act?.kind === 'make' && made) {
       void keeper.commit({ add: [made] }).then(() => this.#choose(made.id));
     } else if (act && made) {
-      void keeper.commit(settingForms(forms)).finally(() => painter.lift(new Set()));
+      void keeper.commit(settingForms(this.#family, forms)).finally(() => painter.lift(new Set()));
     } else if (act) {
       const reach = GRIP[this.#pointer] / painter.view.scale;
       this.#choose(formAt(drawnForms(keeper.things), this.#at, reach)?.id ?? null);

@@ -55,17 +55,25 @@ export function useChosenRecipe(first: RecipeSource): ChosenRecipe {
   const [source, setSource] = useState(first);
   const [kind, setKind] = useState<string | null>(null);
   const { of } = source;
-  const { data, isFetching, isError, refetch } = useRecipeQuery(of ?? NONE, { skip: of === null });
+  // Of this source alone: while another is on its way the one before is not shown in its stead.
+  const {
+    currentData: data,
+    isFetching,
+    isError,
+    refetch,
+  } = useRecipeQuery(of ?? NONE, { skip: of === null });
   const [order] = useOrderRecipeMutation();
   const traced = of === null ? null : (data ?? null);
   const ofKind = traced?.kinds.find((one) => one.kind === kind)?.recipe;
   const recipe = of === null ? HEAD_FROM_FRONT : (ofKind ?? traced?.recipe ?? null);
   const move = (part: string, by: 1 | -1): void => {
-    const names = (traced?.recipe?.parts ?? []).map(({ name }) => name);
-    const at = names.indexOf(part);
-    const other = names[at + by];
-    if (!of || at < 0 || other === undefined) return;
-    [names[at], names[at + by]] = [other, part];
+    const namesOf = (one: Recipe | null): string[] => one?.parts.map(({ name }) => name) ?? [];
+    const [names, shown] = [namesOf(traced?.recipe ?? null), namesOf(recipe)];
+    // A kind may lack parts: it goes past the one that is seen beside it.
+    const other = shown[shown.indexOf(part) + by];
+    if (!of || other === undefined) return;
+    const [from, to] = [names.indexOf(part), names.indexOf(other)];
+    [names[from], names[to]] = [other, part];
     void order({ ...of, names });
   };
   return {

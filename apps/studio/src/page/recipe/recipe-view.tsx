@@ -2,12 +2,12 @@ import { StyleSheet, View } from 'react-native';
 import {
   betweenKinds,
   changeSentence,
-  listed,
   recipeSentences,
   stepSentence,
   tracesWords,
   type Recipe,
 } from '@deft/core/recipe';
+import { listed } from '@deft/core/words';
 import { Act } from '../../ui/acts';
 import { Choice, Option } from '../../ui/choice';
 import { Waiting } from '../../ui/screen';

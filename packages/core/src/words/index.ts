@@ -1,0 +1,3 @@
+export * from './capital.ts';
+export * from './counted.ts';
+export * from './listed.ts';
