@@ -52,7 +52,7 @@ const CORE_PARTS = {
 
 /** Features of the studio: none reaches into another, and what they share knows none of them. */
 const FEATURES = ['desk', 'references', 'boards', 'sessions', 'studies', 'recipes', 'settings'];
-const SHARED = ['page', 'data', 'ui', 'workers', 'papers', 'practice'];
+const SHARED = ['page', 'data', 'ui', 'workers', 'papers', 'practice', 'observing'];
 
 const anyOf = (names) => `(${names.join('|')})`;
 const without = (names, ...some) => names.filter((name) => !some.includes(name));

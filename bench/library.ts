@@ -270,11 +270,57 @@ async function listing(): Promise<void> {
       `${((performance.now() - began) / 1000).toFixed(1)} s`,
       'reported',
     );
+    await related(desk, set);
     await scrolling(desk);
   } finally {
     await desk.end();
     remove();
   }
+}
+
+/** Relations noticed in a large set, tried on as many of its pictures as are looked at; and its traces. */
+async function related(desk: Desk, set: string): Promise<void> {
+  const api = `${desk.address}/api`;
+  const { items } = (await (await fetch(`${api}/references?set=${set}&count=75`)).json()) as {
+    items: { id: string }[];
+  };
+  for (const [i, { id }] of items.entries()) {
+    const landmark = (name: string, x: number) => ({
+      kind: 'landmark',
+      id: idOf(randomBytes(16)),
+      name,
+      at: { x, y: 200 + (i % 7) },
+      hidden: false,
+    });
+    const rule = {
+      kind: 'rule',
+      id: idOf(randomBytes(16)),
+      rule: 'level',
+      on: ['left eye', 'right eye'],
+      text: '',
+    };
+    const put = [landmark('left eye', 100), landmark('right eye', 300), ...(i < 20 ? [rule] : [])];
+    await fetch(`${api}/references/${id}/marks`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ put, remove: [] }),
+    });
+  }
+  const asked = async (path: string): Promise<number> => {
+    const waits: number[] = [];
+    for (let i = 0; i < 30; i += 1) {
+      const began = performance.now();
+      const answer = await fetch(`${api}${path}`);
+      if (!answer.ok) throw new Error(await answer.text());
+      await answer.arrayBuffer();
+      waits.push(performance.now() - began);
+    }
+    return quantile(waits, 0.95);
+  };
+  const rules = await asked(`/references/${items[0]!.id}/rules`);
+  row(`relations in a set of ${LISTED} pictures, p95`, `${rules.toFixed(0)} ms`, 'under 300 ms', rules < 300);
+  const traces = await asked(`/sets/${set}/traces`);
+  row(`the traces of a set of ${LISTED}, p95`, `${traces.toFixed(0)} ms`, 'under 300 ms', traces < 300);
 }
 
 /** All the way down the wall: script work a frame, and what the browser holds at the end. */

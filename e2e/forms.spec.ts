@@ -78,6 +78,13 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
         await expect.poll(async () => (await forms()).map(({ shape }) => shape.kind)).toContain('ellipse');
         expect(await strokes()).toHaveLength(0);
         await expect(page.getByTestId('other-form')).toBeVisible();
+        // It is given its name where one draws.
+        const offered = page.getByRole('radiogroup', { name: 'Name of the part' }).getByRole('radio').nth(1);
+        const part = await offered.getAttribute('aria-label');
+        await offered.click();
+        await expect
+          .poll(async () => (await forms()).find(({ shape }) => shape.kind === 'ellipse')?.part)
+          .toBe(part);
         await look(page, 'form-made');
         await page.getByTestId('other-form').click();
         await expect

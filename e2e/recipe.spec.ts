@@ -91,13 +91,29 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
         await control(step, 'Done').click();
         await expect(step).toHaveCount(0);
 
+        // Drawn on a fresh page, a step's form brings the next step by itself.
+        await panel('Traces');
+        await page.getByTestId('trace-again').click();
+        await expect(page.getByText('Lay simple forms over the faded picture')).toBeVisible();
+        await panel('Recipe');
+        await page.getByTestId('recipe-steps').click();
+        await takeHand(page, 'Forms');
+        await control(page, 'ellipse').click();
+        await d.stroke(line(60, 30, 80, 60, 5), pointer);
+        await expect(step).toContainText('2 of 3: pelvis');
+        const fresh = (await study()).traces[2]!.page;
+        await expect
+          .poll(async () => (await lying(desk, fresh, 'form')).map(({ part }) => part))
+          .toEqual(['head']);
+        await control(step, '×: stop the steps').click();
+
         // What ships needs no trace; and all recipes stand on a screen of their own.
         await panel('Recipe');
         await control(page, 'Head from the front').click();
         await expect(page.getByTestId('recipe-from')).toContainText('Vitruvius');
         await look(page, 'recipe-head');
         await page.goto(`${desk.address}/recipes`);
-        await expect(page.getByTestId('recipe-from')).toContainText('two traces');
+        await expect(page.getByTestId('recipe-from')).toContainText('three traces');
         await expect(page.getByTestId('recipe-part').nth(1)).toContainText('pelvis');
         await expect(control(page, 'upright')).toBeVisible();
         await look(page, 'recipes');

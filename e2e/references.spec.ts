@@ -6,7 +6,7 @@ import type { Reference, ReferenceSet, Listed, ReferenceBrief } from '@deft/cont
 import { temporaryFolder } from '../apps/server/test/desk.ts';
 import { openDesk, type Desk } from './desk.ts';
 import { control, Fingers, type Pointer } from './hands.ts';
-import { benchAt, lying, openReference } from './trace.ts';
+import { benchAt, lying, onStage, openReference } from './trace.ts';
 
 let desk: Desk;
 let close: () => Promise<void>;
@@ -44,21 +44,6 @@ async function handOver(page: Page, how: 'drop' | 'paste', name: string, bytes: 
     },
     [how, name, bytes.toString('base64')] as const,
   );
-}
-
-/** Where a place of a picture lies on the screen: shares of its width and height. */
-async function onStage(
-  page: Page,
-  reference: { width: number; height: number },
-  x: number,
-  y: number,
-): Promise<{ x: number; y: number }> {
-  const box = (await page.getByTestId('stage').boundingBox())!;
-  const by = Math.min(box.width / reference.width, box.height / reference.height);
-  return {
-    x: box.x + (box.width - by * reference.width) / 2 + x * by * reference.width,
-    y: box.y + (box.height - by * reference.height) / 2 + y * by * reference.height,
-  };
 }
 
 const SIZES = [

@@ -51,6 +51,15 @@ export async function takeHand(page: Page, hand: string): Promise<void> {
   await control(page.getByRole('radiogroup', { name: 'Hands' }), hand, false).click();
 }
 
+/** Goes to another pass of the study that is open. */
+export async function toPass(page: Page, pass: string): Promise<void> {
+  const passes = page.getByTestId('passes');
+  const options = page.getByRole('radiogroup', { name: 'Passes' });
+  await passes.or(options).first().waitFor();
+  if (await passes.isVisible()) await passes.click();
+  await control(options, pass).click();
+}
+
 /** Asks the desk through the page's own browser, and answers what it answered. */
 export async function askDesk<T>(
   page: Page,
@@ -170,4 +179,19 @@ export function watch(page: Page, address: string): string[] {
       strange.push(`console: ${message.text()}`);
   });
   return strange;
+}
+
+/** Where a place of a picture lies on the screen: shares of its width and height. */
+export async function onStage(
+  page: Page,
+  reference: { width: number; height: number },
+  x: number,
+  y: number,
+): Promise<At> {
+  const box = (await page.getByTestId('stage').boundingBox())!;
+  const by = Math.min(box.width / reference.width, box.height / reference.height);
+  return {
+    x: box.x + (box.width - by * reference.width) / 2 + x * by * reference.width,
+    y: box.y + (box.height - by * reference.height) / 2 + y * by * reference.height,
+  };
 }

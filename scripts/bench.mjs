@@ -11,6 +11,7 @@ const PARTS = {
   fit: 'bench/fit.ts',
   forms: 'bench/forms.ts',
   recipe: 'bench/recipe.ts',
+  rules: 'bench/rules.ts',
   person: 'bench/person.ts',
   ink: 'bench/ink.ts',
   things: 'bench/things.ts',

@@ -20,6 +20,7 @@ import {
   referenceQuerySchema,
   revisionQuerySchema,
   type KeptPreparation,
+  type NoticedRule,
   type Reference,
   type ReferenceBrief,
   type Listed,
@@ -35,6 +36,7 @@ import {
   type NoticedOn,
   type Study,
   type StudyBrief,
+  type TraceOn,
 } from './resources.ts';
 import { answers } from './route.ts';
 import {
@@ -104,6 +106,8 @@ export const API = {
     putMark: answers<Reference>()('PUT', '/references/:id/marks/:mark', { body: markSchema }),
     removeMark: answers<Reference>()('DELETE', '/references/:id/marks/:mark'),
     changeMarks: answers<Reference>()('POST', '/references/:id/marks', { body: markChangeSchema }),
+    /** What was noticed of how its places lie to each other, on it or on others of its subject. */
+    rules: answers<NoticedRule[]>()('GET', '/references/:id/rules'),
     preparations: answers<KeptPreparation[]>()('GET', '/references/:id/preparations'),
     prepare: answers<Reference>()('POST', '/references/:id/preparations', { body: preparationSchema }),
     picture: answers<File>()('GET', '/references/:id/picture', { query: revisionQuerySchema }),
@@ -115,6 +119,8 @@ export const API = {
     list: answers<ReferenceSet[]>()('GET', '/sets'),
     make: answers<ReferenceSet>()('POST', '/sets', { body: newSetSchema }),
     change: answers<ReferenceSet>()('PATCH', '/sets/:id', { body: setPatchSchema }),
+    /** Its pictures in their order, each with its trace. */
+    traces: answers<TraceOn[]>()('GET', '/sets/:id/traces'),
     remove: answers<Done>()('DELETE', '/sets/:id'),
     restore: answers<ReferenceSet>()('POST', '/sets/:id/back'),
     addMembers: answers<ReferenceSet>()('POST', '/sets/:id/members', { body: manySchema }),
@@ -130,6 +136,10 @@ export const API = {
     change: answers<Board>()('PATCH', '/boards/:id', { body: boardPatchSchema }),
     remove: answers<Done>()('DELETE', '/boards/:id'),
     restore: answers<Board>()('POST', '/boards/:id/back'),
+    /** The traces over its pictures, a row for each. */
+    traces: answers<TraceOn[]>()('GET', '/boards/:id/traces'),
+    /** Keeps what was traced over its pictures as traces of theirs. */
+    keepTraces: answers<TraceOn[]>()('POST', '/boards/:id/traces'),
     png: answers<File>()('GET', '/boards/:id/board.png'),
     pdf: answers<File>()('GET', '/boards/:id/board.pdf'),
   },

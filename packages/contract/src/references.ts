@@ -3,12 +3,15 @@ import type { Point } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
 import {
   HEAVIEST,
+  isRule,
   MIDDLE,
   MOST_SOFT,
   MOST_STRAIGHTENING,
+  RULE_KINDS,
   TURNS,
   type Preparation,
   type ReferenceMark,
+  type RuleMark,
 } from '@deft/core/reference';
 import { SUBJECT_KEYS, type Front, type SubjectKey } from '@deft/core/subjects';
 import { id } from './operations.ts';
@@ -205,14 +208,44 @@ const MARKS = {
     on: Joi.string().trim().min(1).max(100).required(),
     share: Joi.number().greater(0).max(HEAVIEST).required(),
   },
+  rule: {
+    rule: Joi.valid(...RULE_KINDS).required(),
+    on: Joi.array().items(Joi.string().trim().min(1).max(100)).min(2).max(4).required(),
+    text: Joi.string().trim().allow('').max(1000).required(),
+  },
 };
 export const markSchema = Joi.object<ReferenceMark>().when('.kind', {
   switch: Object.entries(MARKS).map(([kind, fields]) => ({
     is: kind,
-    then: Joi.object({ kind: Joi.valid(kind).required(), id: id.required(), ...fields }),
+    then: Joi.object<ReferenceMark>({
+      kind: Joi.valid(kind).required(),
+      id: id.required(),
+      ...fields,
+    }).custom((mark: ReferenceMark, helpers) =>
+      mark.kind === 'rule' && !isRule(mark) ? helpers.error('any.invalid') : mark,
+    ),
   })),
   otherwise: Joi.forbidden(),
 });
+/** A rule in one of the pictures of its subject. */
+export interface RuleInPicture {
+  readonly reference: Id;
+  readonly title: string;
+  readonly holds: boolean;
+  /** Whether the landmarks there are placed surely enough to tell. */
+  readonly sure: boolean;
+}
+
+/** A relation that was noticed on a picture or on another one of its subject, and where it holds. */
+export interface NoticedRule {
+  readonly rule: RuleMark;
+  /** Where it was noticed. */
+  readonly reference: Id;
+  readonly title: string;
+  /** In every picture of the subject that has its landmarks, this one and its own among them. */
+  readonly pictures: readonly RuleInPicture[];
+}
+
 /** The most marks one reference may have. */
 export const MOST_MARKS = 500;
 

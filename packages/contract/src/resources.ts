@@ -11,6 +11,7 @@ import type { Id } from '@deft/core/page';
 import type { PictureMark } from '@deft/core/reference';
 import { GROUNDS, type Source } from '@deft/core/session';
 import type { LineFigures } from '@deft/core/strokes';
+import type { SubjectKey } from '@deft/core/subjects';
 import { affine, id } from './operations.ts';
 import type { DrawingBrief } from './pages.ts';
 import type { Reference, ReferenceBrief } from './references.ts';
@@ -118,6 +119,18 @@ export const studyPatchSchema = Joi.object<StudyPatch>({
   ticked: Joi.array().items(id).max(200).unique(),
   trace: id,
 }).min(1);
+
+/** As many pictures of a set are traced together, the first ones in its order. */
+export const MOST_TOGETHER = 200;
+
+/** A picture of several that are traced together, with its trace. */
+export interface TraceOn {
+  readonly reference: Id;
+  readonly title: string;
+  readonly subject: SubjectKey;
+  /** Null where it has not been traced. */
+  readonly traced: { readonly study: Id; readonly trace: Id; readonly page: Id } | null;
+}
 
 /** A trace marked as a kind of its subject. */
 export interface TracePatch {

@@ -25,6 +25,8 @@ export function boardsRouter(context: ServerContext, exports: Exports): Router {
     await store.changeBoard(id, { removed: false });
     return store.readBoard(id);
   });
+  onRoute(router, boards.traces, ({ params: { id } }) => store.listBoardTraces(id));
+  onRoute(router, boards.keepTraces, ({ params: { id } }) => store.keepBoardTraces(id));
   const kinds = [
     [boards.png, 'board.png', 'image/png', exportBoardPng],
     [boards.pdf, 'board.pdf', 'application/pdf', exportBoardPdf],

@@ -62,6 +62,7 @@ function readRoutes(router: Router, context: ServerContext): void {
     changed(id, { put: [], remove: [mark] }),
   );
   onRoute(router, references.changeMarks, ({ params: { id }, body }) => changed(id, body));
+  onRoute(router, references.rules, ({ params: { id } }) => store.listRules(id));
   onRoute(router, references.preparations, ({ params: { id } }) => store.listPreparations(id));
   onRoute(router, references.prepare, async ({ params: { id }, body }) => {
     await prepareReference(context, id, body);

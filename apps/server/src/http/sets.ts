@@ -19,6 +19,7 @@ export function setsRouter({ store, files }: Pick<ServerContext, 'store' | 'file
     await store.changeSet(id, body);
     return store.readSet(id);
   });
+  onRoute(router, sets.traces, ({ params: { id } }) => store.listSetTraces(id));
   onRoute(router, sets.remove, async ({ params: { id } }) => {
     await store.changeSet(id, { removed: true });
     return undefined;

@@ -106,7 +106,7 @@ export const referenceMarks = pgTable(
     index('reference_marks_reference').on(t.reference, t.createdAt),
     check(
       'reference_marks_kind',
-      sql`${t.kind} in ('trait', 'landmark', 'sight', 'detail', 'silhouette', 'load')`,
+      sql`${t.kind} in ('trait', 'landmark', 'sight', 'detail', 'silhouette', 'load', 'rule')`,
     ),
   ],
 );
@@ -289,6 +289,8 @@ export const traces = pgTable(
     openedAt: moment('opened_at').notNull().defaultNow(),
     /** What kind of its subject it shows, in the student's words. */
     kind: text('kind').notNull().default(''),
+    /** The board over which it was traced; null where it was traced over its picture alone. */
+    board: text('board').references((): AnyPgColumn => boards.id, { onDelete: 'set null' }),
   },
   (t) => [index('traces_study').on(t.study, t.createdAt)],
 );

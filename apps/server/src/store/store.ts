@@ -9,6 +9,7 @@ import type {
   StudyQuery,
 } from '@deft/contract';
 import { openDatabase, type Database, type OpenOptions } from './database.ts';
+import * as boardTraces from './board-traces.ts';
 import * as boards from './boards.ts';
 import * as guests from './guests.ts';
 import { keepReference } from './keep-reference.ts';
@@ -27,8 +28,10 @@ import * as removals from './removals.ts';
 import { listSessionIds, sessionBriefs } from './session-lists.ts';
 import * as sessions from './sessions.ts';
 import * as sets from './sets.ts';
+import * as rules from './rules.ts';
 import * as sisters from './sisters.ts';
 import * as studies from './studies.ts';
+import * as traceRows from './trace-rows.ts';
 import { listStudyIds, studyBriefs } from './study-lists.ts';
 
 /** Drops the database from a query's arguments. */
@@ -36,6 +39,7 @@ type Bound<F> = F extends (database: Database, ...rest: infer A) => infer R ? (.
 type BoundAll<T> = { [K in keyof T]: Bound<T[K]> };
 
 const QUERIES = {
+  ...boardTraces,
   ...boards,
   ...references,
   knownPreparation: preparations.knownPreparation,
@@ -47,6 +51,7 @@ const QUERIES = {
   keepReference,
   ...sets,
   ...studies,
+  listSetTraces: traceRows.listSetTraces,
   ...recipes,
   listSessionIds,
   listStudyIds,
@@ -55,6 +60,7 @@ const QUERIES = {
   ...purge,
   ...papers,
   ...reports,
+  ...rules,
   ...sisters,
   ...guests,
   readPage: pages.readPage,

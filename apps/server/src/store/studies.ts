@@ -179,8 +179,12 @@ export async function changeAttempt(database: Database, attempt: Id, patch: Atte
   if (changed.length === 0) throw new Gone('This drawing is not on the desk.');
 }
 
-/** A further trace of a study, on a fresh page. */
-export async function addTrace(database: Database, study: Id, made: { id: Id; page: Id }): Promise<Study> {
+/** A further trace of a study, on a fresh page. @param made.board over which it was traced */
+export async function addTrace(
+  database: Database,
+  study: Id,
+  made: { id: Id; page: Id; board?: Id },
+): Promise<Study> {
   const { reference } = await readStudy(database, study);
   await database.transaction(async (tx) => {
     await makePage(tx, made.page, {

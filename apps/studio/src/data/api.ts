@@ -18,6 +18,7 @@ const TAGS = [
   'StudiesOf',
   'Report',
   'Recipe',
+  'Rule',
   'Removed',
 ] as const;
 

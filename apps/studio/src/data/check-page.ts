@@ -1,8 +1,8 @@
 import type { CheckedPages, Departure, Finding, Mend } from '@deft/core/findings';
 import type { Affine } from '@deft/core/geometry';
 import { paperInk, withinRegion, type Id, type Placement, type Region, type Thing } from '@deft/core/page';
-import { seenLoads, seenSights } from '@deft/core/reference';
-import type { Reference } from '@deft/contract';
+import { ruleIn, seenLoads, seenSights } from '@deft/core/reference';
+import type { NoticedRule, Reference } from '@deft/contract';
 import type { CheckedDrawing } from '../workers/check.worker';
 import type { LiftedInk } from '../workers/lifted-lines';
 import { placedOf, previewOf } from './addresses';
@@ -36,7 +36,7 @@ const figureOf = (reference: Checkable) => ({
   height: reference.figureHeight ?? 0,
 });
 
-function checkedOf(reference: Checkable) {
+function checkedOf(reference: Checkable, rules: readonly NoticedRule[] = []) {
   const { id, subject, figureHeight, marks, original, preparation } = reference;
   const landmarks = knownLandmarks(reference);
   const truth = landmarks.length > 0 ? { landmarks } : null;
@@ -49,6 +49,10 @@ function checkedOf(reference: Checkable) {
     fronts: reference.truth?.fronts ?? [],
     sights: seenSights(marks, original, preparation),
     loads: seenLoads(marks, preparation),
+    rules: rules.map((noticed) => ({
+      rule: ruleIn(noticed, reference),
+      isOwn: noticed.reference === id,
+    })),
   };
 }
 
@@ -71,6 +75,7 @@ export function checkPage(
     laid = null,
     departures = [],
     placesOnly = false,
+    rules = [],
   }: {
     readonly region: Region;
     readonly trace?: Things | null;
@@ -80,12 +85,14 @@ export function checkPage(
     readonly laid?: Affine | null;
     readonly departures?: readonly Departure[];
     readonly placesOnly?: boolean;
+    /** What was noticed of how the places of its subject lie to each other. */
+    readonly rules?: readonly NoticedRule[];
   },
 ): Promise<CheckedDrawing> {
   return checkWorker().check({
     attempt: new Map(withinRegion(page, region)),
     trace: trace ? new Map(trace) : null,
-    reference: checkedOf(reference),
+    reference: checkedOf(reference, rules),
     seconds,
     lifted: paperInk(page).map(asLifted),
     picture: pictureSeen(reference),

@@ -1,5 +1,6 @@
-import { API, type MarkChange, type Reference } from '@deft/contract';
+import { API, type MarkChange, type NoticedRule, type Reference } from '@deft/contract';
 import type { Id } from '@deft/core/page';
+import type { ReferenceMark } from '@deft/core/reference';
 import { api, ask, listOf } from './api';
 import { referencesApi } from './references-api';
 import type { DeskDispatch, DeskGetState } from './store';
@@ -24,16 +25,40 @@ export async function takeOver({ dispatch, getState, queryFulfilled }: CachedCha
   if (before?.marked !== reference.marked) dispatch(api.util.invalidateTags([listOf('Reference')]));
 }
 
-/** Changes of what lies on a picture, for every feature; one mark at a time is in `references/api.ts`. */
+/** What lies on a picture, changed, and the relations that were noticed. */
 export const marksApi = api.injectEndpoints({
   endpoints: (build) => ({
+    rules: build.query<NoticedRule[], Id>({
+      query: (id) => ask(API.references.rules, { params: { id } }),
+      providesTags: [listOf('Rule'), listOf('Set'), listOf('Reference')],
+    }),
+    putMark: build.mutation<Reference, { reference: Id; mark: ReferenceMark }>({
+      query: ({ reference, mark }) =>
+        ask(API.references.putMark, { params: { id: reference, mark: mark.id }, body: mark }),
+      onQueryStarted: (_asked, cached) => takeOver(cached as unknown as CachedChange),
+      invalidatesTags: (_reference, _error, { reference }) => [
+        { type: 'StudiesOf', id: reference },
+        listOf('Rule'),
+      ],
+    }),
+    removeMark: build.mutation<Reference, { reference: Id; mark: Id }>({
+      query: ({ reference, mark }) => ask(API.references.removeMark, { params: { id: reference, mark } }),
+      onQueryStarted: (_asked, cached) => takeOver(cached as unknown as CachedChange),
+      invalidatesTags: (_reference, _error, { reference }) => [
+        { type: 'StudiesOf', id: reference },
+        listOf('Rule'),
+      ],
+    }),
     changeMarks: build.mutation<Reference, { reference: Id; change: MarkChange }>({
       query: ({ reference, change }) =>
         ask(API.references.changeMarks, { params: { id: reference }, body: change }),
       onQueryStarted: (_asked, cached) => takeOver(cached as unknown as CachedChange),
-      invalidatesTags: (_reference, _error, { reference }) => [{ type: 'StudiesOf', id: reference }],
+      invalidatesTags: (_reference, _error, { reference }) => [
+        { type: 'StudiesOf', id: reference },
+        listOf('Rule'),
+      ],
     }),
   }),
 });
 
-export const { useChangeMarksMutation } = marksApi;
+export const { useRulesQuery, useChangeMarksMutation, usePutMarkMutation, useRemoveMarkMutation } = marksApi;

@@ -12,7 +12,7 @@ import { Field } from '../ui/field';
 import { useSay } from '../ui/notes';
 import { Acts } from '../ui/panel';
 import { Text } from '../ui/text';
-import type { PartProps } from './reference-part';
+import type { PartProps } from '../observing/observing-part';
 import { VIEW_NAMES } from './words';
 
 /** Where a picture comes from, its tags and sets; everything can be put right. */

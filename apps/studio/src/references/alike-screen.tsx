@@ -77,7 +77,7 @@ function Group({ group }: { readonly group: readonly ReferenceBrief[] }) {
               label="Keep this one"
               spoken={`Keep ${one.title}, hide the others`}
               onPress={() => void keepOnly(one)}
-              style={{ alignItems: 'flex-start' }}
+              style={{ alignSelf: 'flex-start' }}
             />
           </View>
         ))}

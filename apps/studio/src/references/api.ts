@@ -3,7 +3,6 @@ import {
   type Health,
   type KeptPreparation,
   type Member,
-  type OfferedPage,
   type Reference,
   type ReferenceBrief,
   type ReferenceQuery,
@@ -11,9 +10,8 @@ import {
   type SetPatch,
 } from '@deft/contract';
 import type { Id } from '@deft/core/page';
-import type { Preparation, ReferenceMark } from '@deft/core/reference';
+import type { Preparation } from '@deft/core/reference';
 import { api, ask, listOf } from '../data/api';
-import { takeOver, type CachedChange } from '../data/marks-api';
 
 export const referencesOwnApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -31,17 +29,6 @@ export const referencesOwnApi = api.injectEndpoints({
         ...references.slice(0, 50).map((id) => ({ type: 'Reference' as const, id })),
         ...(hidden === undefined ? [] : [listOf('Set'), listOf('Alike')]),
       ],
-    }),
-    putMark: build.mutation<Reference, { reference: Id; mark: ReferenceMark }>({
-      query: ({ reference, mark }) =>
-        ask(API.references.putMark, { params: { id: reference, mark: mark.id }, body: mark }),
-      onQueryStarted: (_asked, cached) => takeOver(cached as unknown as CachedChange),
-      invalidatesTags: (_reference, _error, { reference }) => [{ type: 'StudiesOf', id: reference }],
-    }),
-    removeMark: build.mutation<Reference, { reference: Id; mark: Id }>({
-      query: ({ reference, mark }) => ask(API.references.removeMark, { params: { id: reference, mark } }),
-      onQueryStarted: (_asked, cached) => takeOver(cached as unknown as CachedChange),
-      invalidatesTags: (_reference, _error, { reference }) => [{ type: 'StudiesOf', id: reference }],
     }),
     preparations: build.query<KeptPreparation[], Id>({
       query: (id) => ask(API.references.preparations, { params: { id } }),
@@ -62,10 +49,6 @@ export const referencesOwnApi = api.injectEndpoints({
     keepAlike: build.mutation<void, Id[]>({
       query: (references) => ask(API.references.keepAlike, { body: { references } }),
       invalidatesTags: [listOf('Alike')],
-    }),
-    offered: build.query<OfferedPage, { q: string; page: number }>({
-      query: (query) => ask(API.service.search, { query }),
-      keepUnusedDataFor: 0,
     }),
     /** Titles of references whose original is gone. */
     lost: build.query<readonly string[], void>({
@@ -116,13 +99,10 @@ export const referencesOwnApi = api.injectEndpoints({
 export const {
   useLazyReferenceIdsQuery,
   useChangeReferencesMutation,
-  usePutMarkMutation,
-  useRemoveMarkMutation,
   usePreparationsQuery,
   usePrepareMutation,
   useAlikeQuery,
   useKeepAlikeMutation,
-  useOfferedQuery,
   useLostQuery,
   useMakeSetMutation,
   useChangeSetMutation,

@@ -5,7 +5,7 @@ import { LookChoice } from '../page/parts/look-choice';
 import type { Look } from '../page/second-look';
 import { Switch } from '../ui/switch';
 import { Text } from '../ui/text';
-import type { PartProps } from './reference-part';
+import type { PartProps } from '../observing/observing-part';
 
 interface LookProps extends PartProps {
   readonly look: Look;

@@ -117,7 +117,7 @@ export function ManyActs({ chosen, set, sets, hidden, onAll, onDone, onBoard }: 
                     key={s.id}
                     label={s.title}
                     onPress={() => void into(s)}
-                    style={{ alignItems: 'flex-start' }}
+                    style={{ alignSelf: 'flex-start' }}
                   />
                 ))
             : null}

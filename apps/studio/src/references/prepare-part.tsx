@@ -6,7 +6,7 @@ import { Text } from '../ui/text';
 import { DraftPicture } from './draft-picture';
 import { KeepActs, KeptEarlier, ShapeActs, ToneSliders } from './prepare-controls';
 import { PrepareOver } from './prepare-over';
-import type { PartLayout } from './reference-part';
+import type { PartLayout } from '../observing/observing-part';
 import { useKeepPreparation, usePreparing } from './use-preparing';
 
 interface PrepareProps {

@@ -5,7 +5,7 @@ import { marksApi } from '../data/marks-api';
 import { referencesApi } from '../data/references-api';
 import { seePeople, type PeopleSeen } from '../data/see-people';
 import { listeners, type DeskDispatch, type Listeners } from '../data/store';
-import { personMarks } from './person-marks';
+import { personMarks } from '../observing/person-marks';
 import {
   came,
   read,

@@ -1,8 +1,8 @@
 import type { Reference } from '@deft/contract';
 import { api } from '../data/api';
+import { marksApi } from '../data/marks-api';
 import { referencesApi } from '../data/references-api';
 import { makeStore } from '../data/store';
-import { referencesOwnApi } from './api';
 
 /** What the desk was asked, as "method path". */
 const asked: string[] = [];
@@ -73,7 +73,7 @@ const settled = (): Promise<void> => new Promise((done) => setTimeout(done, 20))
 
 test('a mark on one picture asks for nothing but to be kept', async () => {
   const store = await shown();
-  await store.dispatch(referencesOwnApi.endpoints.putMark.initiate({ reference: 'a', mark: MARK }));
+  await store.dispatch(marksApi.endpoints.putMark.initiate({ reference: 'a', mark: MARK }));
   await settled();
   expect(asked).toEqual(['PUT /api/references/a/marks/m']);
 });
@@ -82,7 +82,7 @@ test('where the list says whether a picture is marked, it is asked for again, th
   marked = false;
   const store = await shown();
   marked = true;
-  await store.dispatch(referencesOwnApi.endpoints.putMark.initiate({ reference: 'a', mark: MARK }));
+  await store.dispatch(marksApi.endpoints.putMark.initiate({ reference: 'a', mark: MARK }));
   await settled();
   expect(asked).toEqual(['PUT /api/references/a/marks/m', expect.stringMatching(/^GET .*references\?/)]);
 });

@@ -1,12 +1,11 @@
 import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { addressOf, API, MOST_TAKEN, type BroughtLine, type Offered } from '@deft/contract';
+import { MOST_TAKEN, type BroughtLine, type Offered } from '@deft/contract';
 import { api, listOf } from '../data/api';
-import { refusalIn, sentenceOf } from '../data/refusals';
+import { sentenceOf } from '../data/refusals';
+import { offeredPreview, takeOffered, useOfferedQuery } from '../data/service-api';
 import { useSetsQuery } from '../data/sets-api';
-import { useOfferedQuery } from './api';
-import { readJsonLines } from '../data/json-lines';
 import { setCollecting } from '../data/desk-slice';
 import { useDesk, useDeskDispatch } from '../data/store';
 import { Act, MainAct } from '../ui/acts';
@@ -27,8 +26,6 @@ const BUDGETS: readonly { readonly label: string; readonly minutes: number | nul
   { label: 'no limit', minutes: null },
 ];
 const REST_MS = 250;
-
-const previewAt = (key: string): string => addressOf(API.service.preview, { key });
 
 /** Pictures found by words in the picture service; several are taken at once, with author and licence. */
 export function ServiceScreen() {
@@ -70,13 +67,7 @@ export function ServiceScreen() {
       setTaking({ done, of: keys.length });
     };
     try {
-      const response = await fetch(addressOf(API.references.take, {}), {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify({ keys, set: into }),
-      });
-      if (!response.ok) throw await refusalIn(response);
-      await readJsonLines<BroughtLine>(response, hear);
+      await takeOffered(keys, into, hear);
       setChosen(new Map());
       say({
         text: [
@@ -121,7 +112,7 @@ export function ServiceScreen() {
         large ? (
           <Panel title={large.title} onClose={() => setLarge(null)}>
             <img
-              src={previewAt(large.key)}
+              src={offeredPreview(large.key)}
               alt={large.title}
               style={{ width: '100%', maxHeight: 460, objectFit: 'contain' }}
             />
@@ -232,7 +223,7 @@ function OfferedCard({
           }}
         >
           <img
-            src={previewAt(offered.key)}
+            src={offeredPreview(offered.key)}
             alt=""
             loading="lazy"
             style={{ width: '100%', height: '100%', objectFit: 'cover' }}

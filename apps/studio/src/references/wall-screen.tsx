@@ -102,7 +102,7 @@ export function WallScreen() {
       </View>
       {open === 'bring' ? null : <ReadingStrip />}
       {filtering ? <Filter query={query} inSet={set !== null} onChange={wall.change} /> : null}
-      <WallWays />
+      <WallWays set={set?.id ?? null} />
       {lost.length > 0 ? <Text testID="lost">{lostWords(lost)}</Text> : null}
       {!data ? <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} /> : null}
       {data && total === 0 ? (

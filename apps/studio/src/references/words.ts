@@ -1,4 +1,5 @@
 import type { ReferenceQuery, ViewKey } from '@deft/contract';
+import { comingWords } from '../observing/words';
 import type { ItemState } from './importing-slice';
 import type { ReadingState, ReadOutcome } from './reading-slice';
 
@@ -59,16 +60,6 @@ export const STATE_WORDS: Readonly<Record<ItemState, string>> = {
   refused: 'refused',
   stopped: 'stopped',
 };
-
-/** While what reads pictures comes over, the first time. */
-export const comingWords = (share: number): string =>
-  `Fetching what reads pictures: ${Math.round(100 * share)} %`;
-export const SEES_NOBODY =
-  'The desk sees nobody here that it can read. Set the landmarks in a quick run instead.';
-export const SEVERAL = 'There are several people. Touch the one you mean.';
-export const FROM_BEHIND =
-  'It could as well be seen the other way round: look whether left and right are the sitter’s.';
-export const NOT_FETCHED = 'This picture could not be read. It is as it was; try again in a moment.';
 
 const OUTCOME_WORDS: Readonly<Record<ReadOutcome, string>> = {
   found: 'a person in',

@@ -1,6 +1,7 @@
-import { formOutline, thingsOfType } from '@deft/core/page';
+import { drawnForms, formOutline, thingsOfType } from '@deft/core/page';
 import { isOpen } from '@deft/core/forms';
 import { stepSentence } from '@deft/core/recipe';
+import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useDesk } from '../data/store';
 import { OverPage } from '../page/parts/over-page';
@@ -11,16 +12,30 @@ import { Act } from '../ui/acts';
 import { Text } from '../ui/text';
 import { ON_PAGE } from '../ui/theme';
 import { usePalette } from '../ui/use-desk-theme';
-import { useStudy } from './study-context';
+import { useStudy, type Steps } from './study-context';
 
 /** A recipe's steps one by one, under the page: what is drawn now, and on to the next. */
 export function RecipeSteps() {
-  const palette = usePalette();
-  const { steps, setSteps } = useStudy();
-  const { leftHanded } = useDesk('leftHanded');
+  const { steps } = useStudy();
   if (!steps) return null;
-  const { recipe, at } = steps;
+  return <Step key={steps.at} {...steps} />;
+}
+
+/** One step: once its form is drawn, the next one comes by itself. */
+function Step({ recipe, at }: Steps) {
+  const palette = usePalette();
+  const { setSteps } = useStudy();
+  const { leftHanded } = useDesk('leftHanded');
+  const { things } = useShell();
   const part = recipe.parts[at];
+  // The map stays the same one while what it holds changes.
+  const count = drawnForms(things).filter((form) => form.part === part?.name).length;
+  const [before] = useState(count);
+  const isDrawn = count > before;
+  const next = recipe.parts[at + 1] ? at + 1 : null;
+  useEffect(() => {
+    if (isDrawn && next !== null) setSteps({ recipe, at: next });
+  }, [isDrawn, next, recipe, setSteps]);
   if (!part) return null;
   const last = at === recipe.parts.length - 1;
   const go = (to: number): void => setSteps({ recipe, at: to });

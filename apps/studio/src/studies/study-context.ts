@@ -10,6 +10,13 @@ export interface Steps {
   readonly at: number;
 }
 
+/** A set that is traced together: one part on all of its pictures, then the next. */
+export interface Together {
+  readonly set: Id;
+  /** The part that is traced now; empty for the first one. */
+  readonly step: string;
+}
+
 /** The study whose pass is on the screen. */
 export interface OpenedStudy {
   readonly study: Study;
@@ -37,6 +44,8 @@ export interface OpenedStudy {
   /** A recipe that is drawn step by step, and at which of its parts one is. */
   readonly steps: Steps | null;
   readonly setSteps: (steps: Steps | null) => void;
+  /** The set that it is traced together with, picture after picture; null where it is traced alone. */
+  readonly together: Together | null;
   /** Whether the attempt before lies faintly over the page. */
   readonly before: boolean;
   readonly setBefore: (before: boolean) => void;

@@ -12,12 +12,18 @@ import { usePalette } from '../ui/use-desk-theme';
 import { useStudyQuery } from './api';
 import { AboutStudy } from './about-study';
 import { STUDY_PASSES } from './passes';
-import { StudyContext, type OpenedStudy, type Steps } from './study-context';
+import { StudyContext, type OpenedStudy, type Steps, type Together } from './study-context';
 import { passOptions, StudyLine } from './study-line';
 import { useStudyFlow, type Asked } from './use-study-flow';
 
 /** One reference studied slowly: its passes, each on its own page. */
-export function StudyScreen({ id, asked }: { readonly id: Id; readonly asked: Asked }) {
+interface StudyScreenProps {
+  readonly id: Id;
+  readonly asked: Asked;
+  readonly together: Together | null;
+}
+
+export function StudyScreen({ id, asked, together }: StudyScreenProps) {
   const palette = usePalette();
   const { data: study, isError, error, refetch } = useStudyQuery(id);
   if (!study)
@@ -26,10 +32,10 @@ export function StudyScreen({ id, asked }: { readonly id: Id; readonly asked: As
         <Waiting failed={isError} said={sentenceOf(error)} retry={() => void refetch()} />
       </View>
     );
-  return <OpenStudy study={study} asked={asked} />;
+  return <OpenStudy key={study.id} study={study} asked={asked} together={together} />;
 }
 
-function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: Asked }) {
+function OpenStudy({ study, asked, together }: Omit<StudyScreenProps, 'id'> & { readonly study: Study }) {
   const palette = usePalette();
   const flow = useStudyFlow(study, asked);
   const { pass, attempt, go, beginAnew, showCopy, showAttempt } = flow;
@@ -48,7 +54,7 @@ function OpenStudy({ study, asked }: { readonly study: Study; readonly asked: As
   const trace = usePage(page === 'attempt' ? (flow.trace?.page ?? null) : null);
   const opened: OpenedStudy = {
     ...{ study, attempt, keeper, trace, beginAnew, showCopy, showAttempt },
-    ...{ recipeBeside, setRecipeBeside, steps, setSteps },
+    ...{ recipeBeside, setRecipeBeside, steps, setSteps, together },
     ...{ board, setBoard, before, setBefore, over, setOver },
     showTrace: flow.showTrace,
     traceAgain: flow.traceAgain,

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { momentWords } from '../data/date-words';
 import { DrawnPage } from '../page/parts/drawn-page';
@@ -116,7 +116,10 @@ function KindField({
 /** Another trace, faintly over the one that is open, where one wants it. */
 export function TraceOver() {
   const { study, over } = useStudy();
-  return <FaintPage of={study.traces.find(({ id }) => id === over) ?? null} testID="trace-over" />;
+  const trace = study.traces.find(({ id }) => id === over);
+  const along = study.reference.id;
+  const laid = useMemo(() => (trace ? { ...trace, along } : null), [trace, along]);
+  return <FaintPage of={laid} testID="trace-over" />;
 }
 
 const styles = StyleSheet.create({

@@ -1,8 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import { headlineOfAll, inWords, kindSentences } from '@deft/core/findings';
-import type { Attempt, Study } from '@deft/contract';
+import type { Attempt, NoticedRule, Study } from '@deft/contract';
 import { checkPage } from '../data/check-page';
 import type { PageKeeper } from '../data/page-keeper';
+import { useRulesQuery } from '../data/marks-api';
 import { useChangeReferenceMutation } from '../data/references-api';
 import type { CheckedDrawing } from '../workers/check.worker';
 import { useKeepReportMutation } from './api';
@@ -16,6 +17,7 @@ export interface ToCheck {
 }
 
 export type Answer = CheckedDrawing;
+const NONE: readonly NoticedRule[] = [];
 
 /**
  * Checks the attempt in a worker, again whenever its pages change, and keeps how far it is off.
@@ -31,9 +33,11 @@ export function useChecked(
   const underWay = useRef<Promise<unknown>>(Promise.resolve());
   const [changeReference] = useChangeReferenceMutation();
   const [keepReport] = useKeepReportMutation();
+  // A check does not wait for what cannot be read: then it tells of everything else.
+  const { currentData: rules = NONE, isLoading: rulesComing } = useRulesQuery(reference.id);
   const stand = `${keeper.replica.head}/${keeper.replica.pending.length}/${trace?.replica.head ?? 0}`;
   useEffect(() => {
-    if (!ready) return;
+    if (!ready || rulesComing) return;
     const { id, figureHeight } = reference;
     let gone = false;
     const begin = (): Promise<Answer> | null =>
@@ -46,6 +50,7 @@ export function useChecked(
             seconds: attempt.seconds,
             laid: attempt.laid,
             departures: attempt.departures,
+            rules,
           });
     const asked = underWay.current.then(begin, begin);
     underWay.current = asked;
@@ -79,6 +84,6 @@ export function useChecked(
     return () => {
       gone = true;
     };
-  }, [keeper, trace, reference, attempt, stand, ready, changeReference, keepReport]);
+  }, [keeper, trace, reference, attempt, stand, ready, rules, rulesComing, changeReference, keepReport]);
   return result;
 }

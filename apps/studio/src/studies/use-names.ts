@@ -3,8 +3,7 @@ import { drawnForms, thingsOfType, type Id } from '@deft/core/page';
 import { SUBJECTS } from '@deft/core/subjects';
 import type { Study } from '@deft/contract';
 import type { PageKeeper } from '../data/page-keeper';
-import { useDesk } from '../data/store';
-import { nextName } from './next-name';
+import { nextName } from '../page/next-name';
 
 type Things = PageKeeper['things'];
 
@@ -13,6 +12,7 @@ export function useNames({
   keeper,
   things,
   traceThings,
+  landmarks,
   wanted,
   subject,
   selected,
@@ -20,12 +20,13 @@ export function useNames({
   keeper: PageKeeper;
   things: Things;
   traceThings: Things;
+  /** Whether landmarks are placed; else forms. */
+  landmarks: boolean;
   /** The name that the next form is to have, until one has it; null for none in particular. */
   wanted: string | null;
   subject: Study['reference']['subject'];
   selected: Id | null;
 }) {
-  const landmarks = useDesk('formsTool').formsTool === 'landmark';
   const [choice, setChoice] = useState<{ name: string | null; among: string } | null>(null);
   const offered = useMemo(() => {
     const known = landmarks

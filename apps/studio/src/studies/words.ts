@@ -20,7 +20,7 @@ export const TRACES_NOTE =
 export const NOTHING_TO_CHECK =
   'There is nothing to check yet. Build the picture freehand first, then come back.';
 export const NO_TRAITS =
-  'Nothing yet. What defines a subject is written with its set, what is special here under Notice at the reference.';
+  'Nothing yet. What defines a subject is written with its set, what is special here under Notice in Observe.';
 export const FROM_YOUR_LINES =
   'Laid over from your lines. The rings are where the desk sees your landmarks: drag one that is off.';
 export const LOOKS_ALIKE = 'It fits about as well the other way round: look at left and right.';
@@ -49,7 +49,7 @@ export const RELATION_MARKS =
 export const VALUE_MARKS =
   'On the drawing: filled is your darkest place, empty your lightest; dashed is where they are in the picture. What is left unfilled is outlined.';
 export const NOTHING_NOTICED =
-  'Nothing has been noticed about this picture or its subject yet: write it down under Notice at the reference, or with the set.';
+  'Nothing has been noticed about this picture or its subject yet: write it down under Notice or Relations in Observe, or with the set.';
 export const NOTICED_BY_EYE = 'Look for yourself, and switch on what is in your drawing:';
 export const ON_PURPOSE = 'Changed on purpose';
 export const ON_PURPOSE_NOTE =
@@ -67,3 +67,6 @@ export const NOT_TAKEN_HOLD =
   'This part could not be taken hold of. The drawing is untouched: mend it under Refine, or try again.';
 /** Where a drawing that was laid by hand could not be kept so. */
 export const NOT_LAID = 'The desk does not answer, so your drawing lies as it did. Try again in a moment.';
+
+export const TOGETHER_NOTE =
+  'One part on every picture, then the next: so one sees what stays the same. Touch a trace to go to its picture.';

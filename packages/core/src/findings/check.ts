@@ -21,7 +21,7 @@ import type { Degree } from './sureness.ts';
 import { isJudged, toleranceOf } from './tolerance.ts';
 
 /** Raised with every change that can alter a report. */
-export const CHECK_VERSION = 8;
+export const CHECK_VERSION = 9;
 
 export interface CheckInput {
   /** Page millimetres. */

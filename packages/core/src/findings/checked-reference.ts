@@ -1,9 +1,9 @@
 import { invert, type Affine } from '../geometry/affine.ts';
 import { boxOf, longerSide } from '../geometry/box.ts';
 import type { PictureLine } from '../ink/skeleton.ts';
-import { drawnForms, thingsOfType } from '../page/contents.ts';
+import { drawnForms, thingsOfType, wholePicture } from '../page/contents.ts';
 import type { Id, Thing } from '../page/things.ts';
-import type { SightMark } from '../reference/mark.ts';
+import type { RuleMark, SightMark } from '../reference/mark.ts';
 import type { KnownLandmark } from '../reference/seen.ts';
 import type { Front } from '../subjects/body-parts.ts';
 import type { SubjectKey } from '../subjects/subject.ts';
@@ -32,6 +32,8 @@ export interface CheckedReference {
   readonly loads?: readonly Load[];
   /** What was measured by eye on it; absent where nothing was. */
   readonly sights?: readonly SightMark[];
+  /** What was noticed of how its places lie to each other, on it or on another; absent where nothing was. */
+  readonly rules?: readonly { readonly rule: RuleMark; readonly isOwn: boolean }[];
 }
 
 /** How surely a form's end is placed by its handle, millimetres: a prior until it is measured. */
@@ -58,7 +60,7 @@ export function itemsOn(things: Things): Item[] {
 
 /** Where a trace lays the reference: original-picture pixels to page millimetres; null where it does not. */
 export function placementOf(trace: Things, reference: Id): Affine | null {
-  return thingsOfType(trace, 'placement').find((p) => p.reference === reference)?.transform ?? null;
+  return wholePicture(trace, reference)?.transform ?? null;
 }
 
 /** What is known of a reference: its trace's forms and landmarks, and what a made picture knows of itself. */

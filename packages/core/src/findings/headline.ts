@@ -2,6 +2,7 @@ import { actionDeed } from './action-words.ts';
 import { overlapDeed, roundDeed, touchDeed, turnDeed } from './depth-words.ts';
 import type { CheckedPages } from './from-pages.ts';
 import { lineUpDeed } from './relation-words.ts';
+import { ruleDeed } from './rule-words.ts';
 import { headlineOf, thingToDo } from './sentences.ts';
 import { gapDeed, stretchDeed } from './shape-words.ts';
 import { planesDeed, valuesDeed } from './value-words.ts';
@@ -13,13 +14,13 @@ import { weightDeed } from './weight-words.ts';
  * clearly off of its other kinds, the largest forms first; null where nothing is.
  */
 export function deedOfAll(
-  { action, depth, relations, shape, weight, report }: Omit<CheckedPages, 'hand'>,
+  { action, depth, relations, rules, shape, weight, report }: Omit<CheckedPages, 'hand'>,
   values: ValueReport | null,
 ): string | null {
   const { findings, sides } = report;
   const clear = <T extends { readonly sure: string | null }>(list: readonly T[]): T | undefined =>
     list.find(({ sure }) => sure === 'clearly');
-  const [overlap, touch, round, turn, stretch, gap, lineUp] = [
+  const [overlap, touch, round, turn, stretch, gap, lineUp, rule] = [
     clear(depth?.overlaps ?? []),
     clear(depth?.touches ?? []),
     clear(depth?.rounds ?? []),
@@ -27,11 +28,13 @@ export function deedOfAll(
     clear(shape?.told?.stretches ?? []),
     clear(shape?.told?.gaps ?? []),
     clear(relations?.lineUps ?? []),
+    clear(rules),
   ];
   const deeds = [
     thingToDo(findings, sides),
     action?.sure === 'clearly' ? actionDeed(action) : null,
     weight?.shift.sure === 'clearly' ? weightDeed(weight, sides) : null,
+    rule ? ruleDeed(rule, sides) : null,
     overlap ? overlapDeed(overlap) : null,
     stretch ? stretchDeed(stretch) : null,
     gap ? gapDeed(gap) : null,

@@ -12,7 +12,7 @@ export {
   WHOLE_FIGURE,
   type Departure,
 } from './departure.ts';
-export { doubtAmong } from './doubt.ts';
+export { doubtAmong, NO_DOUBT } from './doubt.ts';
 export * from './from-pages.ts';
 export type { Finding, FindingKind, Mark } from './finding.ts';
 export { formItem, landmarkItem, moveItem, type Item } from './item.ts';
@@ -52,6 +52,8 @@ export * from './depth-words.ts';
 export type { MeasuredSight } from './noticed.ts';
 export * from './noticed-words.ts';
 export * from './relation-words.ts';
+export { heldIn, type RuleHeld, type ToldRule } from './rules.ts';
+export * from './rule-words.ts';
 export type { NamedLength, Proportion, RelationsReport } from './relations.ts';
 export type { Stretch } from './stretches.ts';
 export * from './variant-words.ts';

@@ -26,6 +26,7 @@ const checked = (more: object): CheckedPages =>
     relations: null,
     depth: null,
     shape: null,
+    rules: [],
     ...more,
   }) as unknown as CheckedPages;
 
@@ -56,6 +57,14 @@ const depth = { overlaps: [overlap], kept: 0, touches: [touch], rounds: [], turn
 const shapeWith = (stretches: readonly Stretch[], gaps: readonly GapOff[]) => ({
   shape: { told: { stretches, gaps } },
 });
+const rule = {
+  rule: { kind: 'rule', id: 'r', rule: 'level', on: ['crown', 'hat'], text: '' },
+  size: -4,
+  error: 0.5,
+  holds: 'no',
+  sure: 'clearly',
+  places: [],
+};
 const values = {
   off: { pair: ['dark', 'middle'], moved: { group: 'dark', way: 'light' }, sure: 'clearly' },
   holes: [],
@@ -86,6 +95,9 @@ test('on top stands what is off in place, else the first clear thing of the kind
   const unsure = shapeWith([{ ...stretch, sure: 'perhaps' }], [gap]);
   expect(headlineOfAll(checked({ relations, ...unsure }), values)).toBe('Leave the gap at its top open.');
   expect(headlineOfAll(checked({ relations }), values)).toMatch(/^Move the left ankle to the left/);
+  expect(headlineOfAll(checked({ relations, rules: [rule] }), values)).toMatch(
+    /^Lower the hat, until it is level/,
+  );
   expect(headlineOfAll(checked({}), values)).toBe('Darken the dark values.');
   expect(headlineOfAll(checked({}), null)).toBe('Nothing is off by more than is worth a word.');
 });
@@ -108,6 +120,7 @@ test('each kind names what is off in it, how surely, in the order of the kinds; 
     weight,
     relations,
     depth,
+    rules: [rule, { ...rule, sure: null }],
     ...shapeWith([stretch, { ...stretch, size: -3, sure: 'perhaps' }], [gap]),
   });
   const said = kindSentences(all, values);
@@ -121,6 +134,7 @@ test('each kind names what is off in it, how surely, in the order of the kinds; 
     'weight clearly',
     'weight perhaps',
     'values clearly',
+    'noticed clearly',
   ]);
   for (const { sentence } of said) expect(sentence).toMatch(/^[A-Z].{10,160}\.$/);
   const kept = inWords(report, 'Do this.', said);

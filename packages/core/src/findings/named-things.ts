@@ -18,6 +18,7 @@ import {
   triangleDeed,
   triangleSentence,
 } from './relation-words.ts';
+import { ruleDeed, ruleSentence } from './rule-words.ts';
 import { gapDeed, gapSentence, stretchDeed, stretchSentence } from './shape-words.ts';
 import type { Degree } from './sureness.ts';
 import { holesSentence, planesDeed, planesSentence, valuesDeed, valuesSentence } from './value-words.ts';
@@ -25,7 +26,16 @@ import type { ValueReport } from './values.ts';
 import { feetSentence, weightDeed, weightSentence } from './weight-words.ts';
 
 /** The kinds of things that a check names beside places, tilts and proportions. */
-export const NAMED_KINDS = ['movement', 'relations', 'depth', 'outline', 'gaps', 'weight', 'values'] as const;
+export const NAMED_KINDS = [
+  'movement',
+  'relations',
+  'depth',
+  'outline',
+  'gaps',
+  'weight',
+  'values',
+  'noticed',
+] as const;
 export type NamedKind = (typeof NAMED_KINDS)[number];
 
 /** Something that a kind names as off. */
@@ -96,6 +106,12 @@ const SAID: Readonly<Record<NamedKind, (checked: Checked, values: ValueReport | 
           { sentence: holesSentence(values), deed: null, sure: 'clearly' },
         ]
       : [],
+  noticed: ({ rules, report: { sides } }) =>
+    each(
+      rules.filter(({ sure }) => sure !== null),
+      (one) => ruleSentence(one, sides),
+      (one) => ruleDeed(one, sides),
+    ),
 };
 
 /**

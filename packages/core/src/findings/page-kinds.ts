@@ -12,6 +12,7 @@ import { movedPlaces, type Meant } from './meant.ts';
 import { measuredSights, type MeasuredSight } from './noticed.ts';
 import { relationsOf, type RelationsReport } from './relations.ts';
 import { carriedLines, shapeOf, type Outlines, type ShapeAnswer } from './shape.ts';
+import { toldRules, type ToldRule } from './rules.ts';
 import type { Stacked } from './stacked.ts';
 import { GESTURE_SECONDS, toleranceOf } from './tolerance.ts';
 import { weightOf, type WeightReport } from './weight.ts';
@@ -28,6 +29,8 @@ export interface WholeKinds {
   readonly depth: DepthReport | null;
   /** What was measured by eye on the picture, in the drawing. */
   readonly noticed: readonly MeasuredSight[];
+  /** What was noticed of how its places lie to each other; empty of a short gesture. */
+  readonly rules: readonly ToldRule[];
 }
 
 /**
@@ -57,7 +60,14 @@ interface Laid {
   readonly fronts: readonly Front[];
 }
 
-const NOTHING: WholeKinds = { weight: null, action: null, relations: null, depth: null, noticed: [] };
+const NOTHING: WholeKinds = {
+  weight: null,
+  action: null,
+  relations: null,
+  depth: null,
+  noticed: [],
+  rules: [],
+};
 
 /** What tells near from far in a drawing that is laid on its picture. */
 function depthIn(
@@ -116,6 +126,13 @@ export function wholeKinds(
     relations,
     depth: isGesture ? null : depthIn(on, laid, items, told, untold),
     noticed: measuredSights(on.reference.sights ?? [], laid, items, there),
+    rules: isGesture
+      ? []
+      : toldRules(on.reference.rules?.map(({ rule }) => rule) ?? [], laid, items, {
+          ...there,
+          told,
+          own: new Set(on.reference.rules?.flatMap(({ rule, isOwn }) => (isOwn ? [rule.id] : []))),
+        }),
   };
 }
 

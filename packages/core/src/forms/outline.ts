@@ -17,7 +17,12 @@ const turned = ({ x, y }: Point, radians: number): Point => ({
   y: x * Math.sin(radians) + y * Math.cos(radians),
 });
 
-const steps = (count: number): number[] => Array.from({ length: count + 1 }, (_, i) => i / count);
+/** What stands at each of some even steps from 0 to 1, both among them. */
+function steps<T>(count: number, at: (share: number) => T): T[] {
+  const all: T[] = [];
+  for (let i = 0; i <= count; i += 1) all.push(at(i / count));
+  return all;
+}
 
 /** Corners of a prism: those of its front face and, in the same order, of the one behind it. */
 export function prismFaces({ kind, corners }: ShapeOf<'box' | 'wedge'>): [Point[], Point[]] {
@@ -51,7 +56,7 @@ export function cylinderRound(
   count = FINE.round / 2,
 ): Point[] {
   const [at, across, along] = cylinderEnd(shape, end);
-  return steps(count).map((s) => {
+  return steps(count, (s) => {
     const t = from + s * (to - from);
     return {
       x: at.x + across.x * Math.cos(t) + along.x * Math.sin(t),
@@ -95,7 +100,7 @@ export function sidesOf(
   { side: count }: Fineness = FINE,
 ): [Point[], Point[]] {
   // A bean's sides close in its tips, where they turn fast.
-  const places = steps(count).map((s) => (shape.kind === 'bean' ? (1 - Math.cos(Math.PI * s)) / 2 : s));
+  const places = steps(count, (s) => (shape.kind === 'bean' ? (1 - Math.cos(Math.PI * s)) / 2 : s));
   const half = (t: number): number =>
     shape.kind === 'bean' ? beanHalf(shape.width, t) : limbHalf(shape.widths, t);
   const side = (way: 1 | -1): Point[] => places.map((t) => besideSpine(shape.spine, t, way * half(t)));
@@ -106,12 +111,10 @@ export function sidesOf(
 function cap(spine: Spine, t: 0 | 1, radius: number, count: number): Point[] {
   const [at, way] = [spineAt(spine, t), spineDirection(spine, t)];
   const out = t === 1 ? way : { x: -way.x, y: -way.y };
-  return steps(count)
-    .slice(1, -1)
-    .map((s) => {
-      const { x, y } = turned(out, -Math.PI / 2 + s * Math.PI);
-      return { x: at.x + x * radius, y: at.y + y * radius };
-    });
+  return steps(count, (s) => {
+    const { x, y } = turned(out, -Math.PI / 2 + s * Math.PI);
+    return { x: at.x + x * radius, y: at.y + y * radius };
+  }).slice(1, -1);
 }
 
 function limbOutline(shape: ShapeOf<'limb'>, fineness: Fineness): Point[] {
@@ -123,7 +126,7 @@ function limbOutline(shape: ShapeOf<'limb'>, fineness: Fineness): Point[] {
 
 function halfCircle([from, to]: ShapeOf<'half circle'>['ends'], round: number): Point[] {
   const at = middle(from, to);
-  return steps(round / 2).map((s) => {
+  return steps(round / 2, (s) => {
     const { x, y } = turned({ x: from.x - at.x, y: from.y - at.y }, s * Math.PI);
     return { x: at.x + x, y: at.y + y };
   });
@@ -131,7 +134,7 @@ function halfCircle([from, to]: ShapeOf<'half circle'>['ends'], round: number): 
 
 /** A line of a skeleton as a row of points. */
 const openLine = (points: ShapeOf<'line'>['points']): Point[] =>
-  points.length === 2 ? [...points] : steps(FINE.side).map((t) => spineAt(points, t));
+  points.length === 2 ? [...points] : steps(FINE.side, (t) => spineAt(points, t));
 
 /**
  * The outline of a shape about its own origin: corners in order, without the first repeated; rounds as
@@ -142,16 +145,12 @@ export function shapeOutline(shape: Shape, fineness: Fineness = FINE): Point[] {
   const { round } = fineness;
   switch (shape.kind) {
     case 'ellipse':
-      return steps(round)
-        .slice(0, -1)
-        .map((s) => ({
-          x: shape.rx * Math.cos(2 * Math.PI * s),
-          y: shape.ry * Math.sin(2 * Math.PI * s),
-        }));
+      return steps(round, (s) => ({
+        x: shape.rx * Math.cos(2 * Math.PI * s),
+        y: shape.ry * Math.sin(2 * Math.PI * s),
+      })).slice(0, -1);
     case 'circle':
-      return steps(round)
-        .slice(0, -1)
-        .map((s) => turned(shape.rim, 2 * Math.PI * s));
+      return steps(round, (s) => turned(shape.rim, 2 * Math.PI * s)).slice(0, -1);
     case 'half circle':
       return halfCircle(shape.ends, round);
     case 'bean': {

@@ -1,5 +1,16 @@
 import type { Box } from '../geometry/box.ts';
-import type { Form, MirrorAxis, Guide, Id, Page, Sheet, Thing, ThingOf, ThingType } from './things.ts';
+import type {
+  Form,
+  MirrorAxis,
+  Guide,
+  Id,
+  Page,
+  Placement,
+  Sheet,
+  Thing,
+  ThingOf,
+  ThingType,
+} from './things.ts';
 
 const byOrder = (a: { order: string; id: Id }, b: { order: string; id: Id }): number =>
   a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
@@ -16,6 +27,12 @@ export function pageOf(things: ReadonlyMap<Id, Thing>): Page | null {
   for (const thing of things.values()) if (thing.type === 'page') return thing;
   return null;
 }
+
+/** A reference where it lies whole on a page, as behind a trace; null where at most pieces of it do. */
+export const wholePicture = (things: ReadonlyMap<Id, Thing>, reference: Id): Placement | null =>
+  thingsOfType(things, 'placement').find(
+    (p) => p.reference === reference && p.of === undefined && !p.clip && !p.hidden,
+  ) ?? null;
 
 /** Whether a thing is a sheet of guides. */
 export const isGuides = (thing: Thing | undefined): boolean =>

@@ -26,3 +26,4 @@ export * from './svg.ts';
 export * from './thing-box.ts';
 export * from './thing-fields.ts';
 export * from './things.ts';
+export * from './traced-on-board.ts';

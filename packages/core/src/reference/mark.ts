@@ -69,8 +69,24 @@ export interface LoadMark {
   readonly share: number;
 }
 
+/** How places of a picture may lie to each other. */
+export const RULE_KINDS = ['level', 'plumb', 'above', 'equal', 'begins'] as const;
+export type RuleKind = (typeof RULE_KINDS)[number];
+
+/** A relation that was noticed, to be looked for in every picture and drawing of its subject. */
+export interface RuleMark {
+  readonly kind: 'rule';
+  readonly id: Id;
+  readonly rule: RuleKind;
+  /** Landmarks by their names, the sitter's left and right, in the order in which they were touched. */
+  readonly on: readonly string[];
+  /** The student's own words for it; empty where the desk's are used. */
+  readonly text: string;
+}
+
 export type SightMark = LengthSight | TiltSight;
 /** Whatever the student places on a reference. */
-export type ReferenceMark = TraitMark | LandmarkMark | SightMark | DetailMark | SilhouetteMark | LoadMark;
-export const MARK_KINDS = ['trait', 'landmark', 'sight', 'detail', 'silhouette', 'load'] as const;
+export type ReferenceMark =
+  TraitMark | LandmarkMark | SightMark | DetailMark | SilhouetteMark | LoadMark | RuleMark;
+export const MARK_KINDS = ['trait', 'landmark', 'sight', 'detail', 'silhouette', 'load', 'rule'] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];

@@ -1,7 +1,8 @@
 import { transformPoint } from '../geometry/affine.ts';
 import type { Point } from '../geometry/point.ts';
+import type { Id } from '../page/things.ts';
 import { otherSide } from '../subjects/subjects.ts';
-import type { LoadMark, ReferenceMark, SightMark } from './mark.ts';
+import type { LoadMark, ReferenceMark, RuleMark, SightMark } from './mark.ts';
 import { inFrame, preparedFrame, type Preparation, type Size } from './preparation.ts';
 
 /** A landmark as it is known, in whichever frame the holder says. */
@@ -97,3 +98,16 @@ export const seenLoads = (marks: readonly ReferenceMark[], { flip }: Pick<Prepar
   marks.flatMap((mark) =>
     mark.kind === 'load' ? [{ ...mark, on: flip ? otherSide(mark.on) : mark.on }] : [],
   );
+
+/** A rule as it holds on the picture on which it was noticed: turned over, left and right are swapped. */
+export const seenRule = (rule: RuleMark, { flip }: Pick<Preparation, 'flip'>): RuleMark =>
+  flip ? { ...rule, on: rule.on.map(otherSide) } : rule;
+
+/**
+ * A rule as it is meant in a picture: on the one where it was noticed by the very places that were touched,
+ * also where that is turned over; on others by the sitter's left and right.
+ */
+export const ruleIn = (
+  { rule, reference }: { readonly rule: RuleMark; readonly reference: Id },
+  { id, preparation }: { readonly id: Id; readonly preparation: Pick<Preparation, 'flip'> },
+): RuleMark => (reference === id ? seenRule(rule, preparation) : rule);

@@ -17,6 +17,7 @@ import { DrawHand, type DrawSetting } from './draw';
 import { FormsHand } from './forms';
 import { GuidesHand } from './guides';
 import { MoveHand } from './move';
+import { PictureHand } from './picture';
 import { WordsHand } from './words';
 
 let next = 0;
@@ -31,7 +32,7 @@ const setting = (more: Partial<DrawSetting> = {}): DrawSetting => ({
 });
 
 /** A page and a screen without a browser: two CSS pixels a millimetre, no margin. */
-function desk() {
+function desk(trace?: Parameters<typeof newPage>[2]) {
   const log = new PageLog();
   const scene = new Scene();
   const page = newId();
@@ -43,7 +44,7 @@ function desk() {
       log.insert({ id: newId(), page, device: page, n, seen: 0, at: 0, version: 2, kind: 'change', body }),
     );
   };
-  change({ add: newPage(page, newId) });
+  change({ add: newPage(page, newId, trace) });
   const live: number[] = [];
   const lifted: string[][] = [];
   const surface = {
@@ -470,4 +471,48 @@ describe('moving', () => {
     drag(...loop);
     expect(picks.now).toEqual(new Set([all('stroke')[0]!.id]));
   });
+});
+
+test('the faded picture is moved, scaled and turned by itself, though its sheet is locked; what is drawn stays', () => {
+  const picture = { id: newId(), revision: 0, width: 1480, height: 2100 };
+  const { surface, all, change } = desk({ ...picture, reference: picture.id });
+  const forms = sheetsOf(surface.keeper.things).find(({ kind }) => kind === 'forms')!.id;
+  change({
+    add: [
+      {
+        type: 'form',
+        id: newId(),
+        sheet: forms,
+        order: 'a0',
+        part: null,
+        transform: [1, 0, 0, 1, 50, 50],
+        shape: { kind: 'ellipse', rx: 10, ry: 5 },
+      },
+    ],
+  });
+  const before = all('form');
+  const hand = new PictureHand(surface);
+  const drag = (from: readonly [number, number], to: readonly [number, number]): void => {
+    hand.begin(at(...from));
+    hand.extend([at(...to)]);
+    hand.finish();
+  };
+  const lies = () => all('placement')[0]!.transform.map((n) => Math.round(n * 1000) / 1000);
+  drag([100, 100], [140, 80]);
+  expect(lies()).toEqual([0.1, 0, 0, 0.1, 0, 0]);
+  hand.take(picture);
+  drag([100, 100], [140, 80]);
+  expect(lies()).toEqual([0.1, 0, 0, 0.1, 20, -10]);
+  // Its lower right corner, half as far from the upper left one.
+  drag([2 * 168, 2 * 200], [20 * 2 + 148, -20 + 210]);
+  expect(lies()).toEqual([0.05, 0, 0, 0.05, 20, -10]);
+  // The knob above its middle, a quarter round.
+  const [x, y] = [20 + 37, -10 + 52.5];
+  drag([2 * x, 2 * -10 - 30], [2 * (x + 67.5), 2 * y]);
+  expect(lies().slice(0, 4)).toEqual([0, 0.05, -0.05, 0]);
+  expect(all('form')).toEqual(before);
+  hand.begin(at(100, 100));
+  hand.extend([at(200, 200)]);
+  hand.cancel();
+  expect(lies().slice(0, 4)).toEqual([0, 0.05, -0.05, 0]);
 });

@@ -1,12 +1,9 @@
 import {
-  about,
   bend,
   bendHandles,
   cornersOf,
   homography,
   isConvex,
-  rotation,
-  scaling,
   thinned,
   translation,
   type Affine,
@@ -21,8 +18,17 @@ import type { Obstacle } from '../place-on';
 import { pickAt, pickInLoop, roomOf } from '../selection';
 import { moving, picked, warping } from '../selection-acts';
 import { pointsOf } from '../stroke-points';
-import type { Hand, PointerKind, Sample } from '../pointer';
+import type { Hand, Sample } from '../pointer';
 import type { Surface } from '../surface';
+import {
+  cornerHandles,
+  GRIP,
+  paintHandle,
+  pulledBy,
+  roomHandles,
+  SHORTEST_DRAG,
+  type Handle,
+} from './room-handles';
 
 /**
  * How picked things are changed: as a whole, by the four corners of their room, or by a mesh of nine handles.
@@ -33,22 +39,14 @@ export type MoveWay = (typeof MOVE_WAYS)[number];
 export interface MoveEvents {
   readonly selected: (ids: ReadonlySet<Id>) => void;
   readonly refused?: (refusal: Obstacle) => void;
+  /** What else is taken along with what is picked: what was traced over a board's picture, with that. */
+  readonly along?: (ids: ReadonlySet<Id>) => ReadonlySet<Id>;
   /** A loop was drawn; page millimetres. Null once it no longer counts. */
   readonly looped?: (loop: readonly Point[] | null) => void;
 }
 
-/** How near a handle a contact takes it, and how far it must go to count as a drag, CSS pixels. */
-const GRIP: Readonly<Record<PointerKind, number>> = { touch: 20, pen: 11, mouse: 11 };
-const SHORTEST_DRAG = 4;
-const STALK = 30;
-const HANDLE = 6;
 /** Strokes above this number are shown as bare lines while they are bent. */
 const MANY = 40;
-
-interface Handle {
-  readonly key: string;
-  readonly at: Point;
-}
 
 type Act =
   | { readonly kind: 'loop'; readonly points: Point[] }
@@ -173,7 +171,8 @@ export class MoveHand implements Hand {
     this.surface.painter.lift(new Set());
   }
 
-  #choose(ids: ReadonlySet<Id>): void {
+  #choose(chosen: ReadonlySet<Id>): void {
+    const ids = this.events.along?.(chosen) ?? chosen;
     this.#ids = ids;
     this.events.selected(ids);
   }
@@ -205,17 +204,8 @@ export class MoveHand implements Hand {
     const room = this.#room();
     if (!room) return [];
     if (this.#way === 'bend') return bendHandles(room).map((at, i) => ({ key: String(i), at }));
-    const corners = cornersOf(room).map((at, i) => ({ key: String(i), at }));
-    if (this.#way === 'distort') return corners;
-    const middle = { x: (room.minX + room.maxX) / 2, y: (room.minY + room.maxY) / 2 };
-    const sides = [
-      { x: middle.x, y: room.minY },
-      { x: room.maxX, y: middle.y },
-      { x: middle.x, y: room.maxY },
-      { x: room.minX, y: middle.y },
-    ];
-    const turn = { x: middle.x, y: room.minY - STALK / this.surface.painter.view.scale };
-    return [...corners, ...sides.map((at, i) => ({ key: `side ${i}`, at })), { key: 'turn', at: turn }];
+    if (this.#way === 'distort') return cornerHandles(room);
+    return roomHandles(room, this.surface.painter.view.scale);
   }
 
   #dragged(act: Exclude<Act, { kind: 'loop' }>, to: Point): Preview | null {
@@ -295,42 +285,4 @@ export class MoveHand implements Hand {
       } else painter.paint(context, { ...thing, ...warpedBy(thing, preview.map) } as SheetThing);
     }
   }
-}
-
-/** What pulling a corner, a side or the turning handle of a room does to it. */
-function pulledBy(room: Box, key: string, from: Point, to: Point): Affine {
-  const middle = { x: (room.minX + room.maxX) / 2, y: (room.minY + room.maxY) / 2 };
-  if (key === 'turn') {
-    const angle = (p: Point): number => (Math.atan2(-(p.y - middle.y), p.x - middle.x) * 180) / Math.PI;
-    return about(middle, rotation(angle(to) - angle(from)));
-  }
-  const corners = cornersOf(room);
-  const side = key.startsWith('side ') ? Number(key.slice(5)) : null;
-  const share = (now: number, then: number, held: number): number => {
-    const by = then === held ? 1 : (now - held) / (then - held);
-    return Math.abs(by) < 0.02 ? 0.02 : by;
-  };
-  if (side === null) {
-    const held = corners[(Number(key) + 2) % 4] as Point;
-    const grip = corners[Number(key)] as Point;
-    const [dx, dy] = [grip.x - held.x, grip.y - held.y];
-    const by = ((to.x - from.x + dx) * dx + (to.y - from.y + dy) * dy) / (dx * dx + dy * dy || 1);
-    return about(held, scaling(Math.max(0.02, by)));
-  }
-  if (side % 2 === 0) {
-    const [grip, held] = side === 0 ? [room.minY, room.maxY] : [room.maxY, room.minY];
-    return about({ x: middle.x, y: held }, scaling(1, share(grip + to.y - from.y, grip, held)));
-  }
-  const [grip, held] = side === 1 ? [room.maxX, room.minX] : [room.minX, room.maxX];
-  return about({ x: held, y: middle.y }, scaling(share(grip + to.x - from.x, grip, held), 1));
-}
-
-function paintHandle(context: CanvasRenderingContext2D, at: Point, key: string, pixel: number): void {
-  context.beginPath();
-  if (key.startsWith('side')) context.rect(at.x - 4 * pixel, at.y - 4 * pixel, 8 * pixel, 8 * pixel);
-  else context.arc(at.x, at.y, (key === 'turn' ? 8 : HANDLE) * pixel, 0, 2 * Math.PI);
-  context.fillStyle = key === 'turn' ? deskColour.verdigris : deskColour.paper;
-  context.lineWidth = 2 * pixel;
-  context.fill();
-  context.stroke();
 }

@@ -38,6 +38,8 @@ export function FormGuesses() {
     void keeper.commit(making.change);
     setMade({ stroke, guesses: all, taken: guess, form: making.form });
     dispatch({ kind: 'drawn', strokes: [] });
+    // So that it can be given its name at once.
+    dispatch({ kind: 'select', id: making.form.id });
     return undefined;
   };
 

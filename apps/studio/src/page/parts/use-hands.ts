@@ -6,6 +6,7 @@ import { DRAW_FIELDS, DrawHand, drawSetting } from '../hands/draw';
 import { FormsHand } from '../hands/forms';
 import { GuidesHand } from '../hands/guides';
 import { MoveHand } from '../hands/move';
+import { PictureHand } from '../hands/picture';
 import { WordsHand } from '../hands/words';
 import type { Obstacle } from '../place-on';
 import type { Shell } from '../shell/shell-context';
@@ -13,7 +14,7 @@ import type { Shell } from '../shell/shell-context';
 /** Asks for words where they are to stand. @param say is told them; null leaves it */
 export type AskWords = (before: string, say: (text: string | null) => void) => void;
 
-type Handed = Pick<Shell, 'pass' | 'surface' | 'state' | 'dispatch'> & {
+type Handed = Pick<Shell, 'pass' | 'surface' | 'state' | 'dispatch' | 'reference'> & {
   /** The sheet to draw on. */
   readonly sheet: Id | null;
   readonly ask: AskWords;
@@ -21,12 +22,14 @@ type Handed = Pick<Shell, 'pass' | 'surface' | 'state' | 'dispatch'> & {
 
 /** Puts the chosen hand on the surface and keeps its settings. */
 export function useHands(options: Handed): void {
-  const { pass, surface, state, sheet } = options;
+  const { pass, surface, state, sheet, reference } = options;
   const { selected, picks, way, oneSheet, nextName } = state;
   const desk = useDesk(...DRAW_FIELDS, 'formsTool', 'guide', 'words');
   const { formsTool, guide, words } = desk;
   // A pass without a hand of ours has one of its own, or none.
-  const hand = pass.hands.includes(desk.hand) ? desk.hand : pass.hands[0];
+  const own = pass.hands.includes(desk.hand) ? desk.hand : pass.hands[0];
+  // The faded picture is moved by itself, until one is done with it.
+  const hand = state.upper === 'picture' ? 'Picture' : own;
   const latest = useLatest(options);
   const hands = useMemo(() => {
     if (!surface) return null;
@@ -38,9 +41,11 @@ export function useHands(options: Handed): void {
       Guides: new GuidesHand(surface, refused),
       Move: new MoveHand(surface, {
         selected: (ids) => send({ kind: 'pick', ids }),
+        along: (ids) => latest.current.pass.along?.(surface.keeper.things, ids) ?? ids,
         looped: (loop) => send({ kind: 'loop', loop }),
         refused,
       }),
+      Picture: new PictureHand(surface),
       Words: new WordsHand(surface, { ask: (before, say) => latest.current.ask(before, say), refused }),
     };
   }, [surface, latest]);
@@ -56,6 +61,11 @@ export function useHands(options: Handed): void {
     hands.Move.take(way, oneSheet ? sheet : null);
     hands.Words.take(words, desk.pens[desk.pen].colour, sheet);
   }, [hands, desk, formsTool, guide, words, way, oneSheet, nextName, sheet]);
+  useEffect(() => {
+    if (!hands || hand !== 'Picture') return undefined;
+    hands.Picture.take(reference);
+    return surface?.afterChange(() => hands.Picture.redraw());
+  }, [hands, hand, reference, surface]);
   useEffect(() => {
     if (!hands || hand !== 'Forms') return undefined;
     hands.Forms.select(selected);

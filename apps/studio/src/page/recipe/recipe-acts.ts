@@ -17,15 +17,18 @@ import { removingSheet } from '../sheet-acts';
 type Things = ReadonlyMap<Id, Thing>;
 
 const SHEET = 'Recipe';
+/** What it may be called beside a sheet of the student's own. */
+const SHEET_NAME = /^Recipe( \d+)?$/;
 const FAINT = 0.35;
 
 /** How much of the page a recipe is to fill. */
 export const SIZES = { 'the page': 0.9, 'two thirds': 2 / 3, 'a third': 1 / 3 } as const;
 export type RecipeSize = keyof typeof SIZES;
 
-/** The sheet that a recipe was laid on; null where none is. */
+/** The sheet that a recipe was laid on; unlocked, it is the student's own. Null where none is. */
 export const recipeSheet = (things: Things): Id | null =>
-  sheetsOf(things).find((sheet) => isGuides(sheet) && sheet.name === SHEET)?.id ?? null;
+  sheetsOf(things).find((sheet) => isGuides(sheet) && sheet.locked && SHEET_NAME.test(sheet.name))?.id ??
+  null;
 
 /** Takes a recipe off the page; nothing where none lies there. */
 export function takingRecipeOff(things: Things): Change {

@@ -31,8 +31,10 @@ export interface Pass {
   /** Where the reference may sit; empty where there is none. */
   readonly places: readonly PlaceName[];
   readonly firstPlace: (wide: boolean) => PlaceName | null;
-  /** What to do first: shown while the page is empty. */
+  /** What to do first: shown until it is begun. */
   readonly hint: string;
+  /** Whether what it is for is begun; by itself once anything is drawn. */
+  readonly isBegun?: (things: ReadonlyMap<Id, Thing>) => boolean;
   readonly panels: readonly PassPanel[];
   /** What lies in the tray before what the hand offers. */
   readonly Row?: ComponentType;
@@ -48,6 +50,8 @@ export interface Pass {
   readonly Over?: ComponentType;
   /** Only the page is on the screen, without tray, sheets and keys: what stands round it is another's. */
   readonly bare?: boolean;
+  /** What else is picked with what one picks. */
+  readonly along?: (things: ReadonlyMap<Id, Thing>, ids: ReadonlySet<Id>) => ReadonlySet<Id>;
   /** What its own keys do. @returns whether the key was one of them */
   readonly onKey?: (act: KeyAct, shell: Shell) => boolean;
 }

@@ -172,12 +172,14 @@ function OverallView({ surface }: { readonly surface: Surface }) {
 
 const DRAWN: ReadonlySet<string> = new Set(['form', 'landmark', 'stroke', 'note']);
 
-/** What to do first, while nothing is drawn. */
+/** What to do first, until it is begun. */
 function FirstHint() {
   const wide = useWide();
   const { keeper, things, state, pass } = useShell();
-  const drawn = [...things.values()].some(({ type }) => DRAWN.has(type));
-  if (!keeper.ready || drawn || pass.hint === '') return null;
+  const isBegun = pass.isBegun
+    ? pass.isBegun(things)
+    : [...things.values()].some(({ type }) => DRAWN.has(type));
+  if (!keeper.ready || isBegun || pass.hint === '') return null;
   return (
     <View style={[styles.hint, { right: state.place === 'Corner' ? (wide ? 230 : 150) : 12 }]}>
       <Text size={13} soft style={styles.centred}>

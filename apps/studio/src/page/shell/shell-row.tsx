@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import type { Sheet } from '@deft/core/page';
+import { placeWhole, wholePicture, type Sheet } from '@deft/core/page';
 import { Act } from '../../ui/acts';
 import { Slider } from '../../ui/slider';
 import { useWide } from '../../ui/use-desk-theme';
@@ -41,6 +41,8 @@ export function ShellRow({ asked, onSay }: ShellRowProps) {
       const picture = pictures.find(({ locked }) => locked) ?? pictures[0];
       return picture ? <OpacityRow sheet={picture} /> : <HandRow />;
     }
+    case 'picture':
+      return <PictureRow />;
     case 'line':
       return <LinePanel />;
     case 'forms':
@@ -52,15 +54,12 @@ export function ShellRow({ asked, onSay }: ShellRowProps) {
   }
 }
 
-/** The veil over the faded reference; shown only while its place is being set. */
+/** How strongly the faded reference shows, and the way to move it; only while its place is being set. */
 function OpacityRow({ sheet }: { readonly sheet: Sheet }) {
-  const { keeper, dispatch } = useShell();
+  const { keeper, things, reference, dispatch } = useShell();
   const [now, setNow] = useState(sheet.opacity);
   return (
     <View style={styles.opacity}>
-      <Text size={13} soft>
-        Faded reference
-      </Text>
       <Slider
         label="Opacity of the reference"
         value={now}
@@ -71,11 +70,52 @@ function OpacityRow({ sheet }: { readonly sheet: Sheet }) {
         onChange={setNow}
         onSettle={(opacity) => void keeper.commit({ set: [{ id: sheet.id, to: { opacity } }] })}
       />
+      {reference && wholePicture(things, reference.id) ? (
+        <Act
+          label="Move it"
+          spoken="Move it: the faded picture under the page"
+          testID="move-picture"
+          onPress={() => dispatch({ kind: 'upper', upper: 'picture' })}
+        />
+      ) : null}
       <Act label="Done" onPress={() => dispatch({ kind: 'upper', upper: null })} />
     </View>
   );
 }
 
+/** While the faded picture is moved: what to do, and the way back to how it lay at first. */
+function PictureRow() {
+  const { keeper, things, reference, surface, dispatch } = useShell();
+  const placement = reference && wholePicture(things, reference.id);
+  const paper = surface?.painter.paper;
+  return (
+    <View style={styles.opacity}>
+      <Text size={13} soft style={styles.said}>
+        Drag the picture, or a corner; the knob turns it. What is drawn stays where it is.
+      </Text>
+      {placement && paper ? (
+        <Act
+          label="As it lay"
+          onPress={() =>
+            void keeper.commit({
+              set: [{ id: placement.id, to: { transform: placeWhole(reference, paper) } }],
+            })
+          }
+        />
+      ) : null}
+      <Act label="Done" testID="picture-done" onPress={() => dispatch({ kind: 'upper', upper: null })} />
+    </View>
+  );
+}
+
 const styles = StyleSheet.create({
-  opacity: { flexDirection: 'row', alignItems: 'center', minHeight: 62, paddingHorizontal: 10, flex: 1 },
+  opacity: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 8,
+    minHeight: 62,
+    paddingHorizontal: 10,
+    flex: 1,
+  },
+  said: { flex: 1 },
 });

@@ -31,6 +31,16 @@ test('a hand that is taken up ends a second look and clears the tray', () => {
   expect(looking.handTaken).toBe(false);
 });
 
+test('a form that a stroke was made is selected until the next stroke', () => {
+  const made = play([
+    { kind: 'drawn', strokes: ['a'] },
+    { kind: 'drawn', strokes: [] },
+    { kind: 'select', id: 'form' },
+  ]);
+  expect(made.selected).toBe('form');
+  expect(play([{ kind: 'drawn', strokes: ['b'] }], made).selected).toBeNull();
+});
+
 test('opacity shows only while the place behind is being set', () => {
   expect(play([{ kind: 'place', place: 'Corner' }])).toMatchObject({ place: 'Corner', upper: null });
   expect(play([{ kind: 'place', place: 'Behind' }])).toMatchObject({ place: 'Behind', upper: 'place' });

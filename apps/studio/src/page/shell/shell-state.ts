@@ -7,7 +7,7 @@ import type { Obstacle } from '../place-on';
 import { NO_LOOK, type Look } from '../second-look';
 
 /** What stands in the tray's upper row in place of what the hand offers. */
-export type Upper = 'sheets' | 'place' | 'line' | 'forms' | 'numbers';
+export type Upper = 'sheets' | 'place' | 'picture' | 'line' | 'forms' | 'numbers';
 /** What the next contact does instead of the hand: picks a colour, or cuts a piece out of the reference. */
 export type Taking = 'colour' | 'piece';
 
@@ -120,7 +120,12 @@ export function shellReducer(state: ShellState, act: ShellAct): ShellState {
     case 'one sheet':
       return { ...state, oneSheet: act.one };
     case 'drawn':
-      return { ...state, lastStrokes: act.strokes };
+      // A form that was made of the stroke before is done with.
+      return {
+        ...state,
+        lastStrokes: act.strokes,
+        selected: act.strokes.length > 0 ? null : state.selected,
+      };
     case 'take':
       return {
         ...state,

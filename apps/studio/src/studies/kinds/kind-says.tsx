@@ -55,7 +55,7 @@ export function KindSays(props: KindSaysProps) {
     case 'values':
       return values && <ValuesKind values={values} nearest={nearest} />;
     case 'noticed':
-      return <NoticedKind study={study} sights={result.noticed} />;
+      return <NoticedKind {...{ study, result, places }} {...which} />;
     case 'line':
       return hand.line && <LineKind attempt={attempt} line={hand.line} />;
     case 'order':

@@ -6,6 +6,7 @@ import type { Kind } from './kind';
 import { MarkedLines } from './marked-lines';
 import { PlumbLines } from './plumb-lines';
 import { RelationMarks } from './relation-marks';
+import { RuleMarks } from './rule-marks';
 import { GapMarks, OutlineMarks } from './shape-marks';
 import { ValueMarks } from './value-marks';
 
@@ -18,7 +19,7 @@ export interface ChosenPlace {
 /** What a kind shows over the drawing, in the pins' stead. */
 export function shownOver(
   kind: Kind,
-  { hand, weight, action, shape, relations, depth, values }: Answer,
+  { hand, weight, action, shape, relations, depth, values, rules, height }: Answer,
   place: LaidPlace,
   which: ChosenPlace,
 ) {
@@ -26,8 +27,16 @@ export function shownOver(
   switch (kind) {
     case 'off':
     case 'order':
-    case 'noticed':
       return null;
+    case 'noticed':
+      return (
+        <RuleMarks
+          rules={rules.filter(({ sure }) => sure !== null)}
+          figureHeight={height}
+          place={place}
+          {...which}
+        />
+      );
     case 'movement':
       return action && <ActionLines action={action} unit={unit} />;
     case 'relations':

@@ -1,48 +1,65 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
-import { useDesk } from '../../data/store';
-import { PictureMarks } from '../../page/parts/picture-marks';
+import { ObservingLayout } from '../../observing/observing-layout';
+import type { OnStage } from '../../observing/observing-part';
+import { OBSERVED, OBSERVED_NAMES } from '../../observing/parts';
+import { PictureStage } from '../../observing/picture-stage';
 import { LookChoice } from '../../page/parts/look-choice';
-import { SeenReference } from '../../page/parts/second-look';
-import { Stage } from '../../page/parts/stage';
+import { PictureMarks } from '../../page/parts/picture-marks';
 import { NO_LOOK, type Look } from '../../page/second-look';
+import { Choice, Option } from '../../ui/choice';
 import { Switch } from '../../ui/switch';
-import { usePalette, useWide } from '../../ui/use-desk-theme';
 import { Way } from '../../ui/way';
 import { Text } from '../../ui/text';
 import { useStudy } from '../study-context';
 import { Traits } from '../traits-panel';
 import { PASS_NOTES } from '../words';
 
-/** Looking before drawing: the picture seen afresh, what defines its subject, what was noticed about it. */
+const PARTS = ['Look', ...OBSERVED_NAMES] as const;
+type PartName = (typeof PARTS)[number];
+
+/**
+ * Looking before drawing: the picture seen afresh, what defines its subject, and whatever one notices,
+ * places, measures and attaches, as on the reference's own screen.
+ */
 export function Observe() {
-  const palette = usePalette();
-  const wide = useWide();
   const router = useRouter();
-  const { leftHanded } = useDesk('leftHanded');
   const { study, attempt } = useStudy();
   const { id, reference } = study;
+  const [part, setPart] = useState<PartName>('Look');
   const [look, setLook] = useState<Look>(NO_LOOK);
   const [mirrored, setMirrored] = useState(false);
+  const [onStage, setStage] = useState<OnStage>({});
+  const choose = (to: PartName): void => {
+    setStage({});
+    if (to !== 'Look') setLook(NO_LOOK);
+    setPart(to);
+  };
+  const Observed = part === 'Look' ? null : OBSERVED[part];
   return (
-    <View style={[styles.fill, { flexDirection: wide ? (leftHanded ? 'row-reverse' : 'row') : 'column' }]}>
-      <View style={[styles.fill, wide && styles.roomy]}>
-        <Stage
-          width={reference.width}
-          height={reference.height}
-          hand={null}
-          mirrored={mirrored}
-          picture={<SeenReference reference={reference} look={look} mirrored={mirrored} />}
+    <ObservingLayout
+      stage={
+        <PictureStage
+          {...{ reference, look, mirrored, onStage }}
           over={(pixel) =>
             attempt && look.name === null ? (
               <PictureMarks marks={attempt.marks} pixel={pixel} mirrored={mirrored} />
             ) : null
           }
         />
-      </View>
-      <View style={[wide ? styles.beside : styles.under, { borderColor: palette.rule }]}>
-        <ScrollView contentContainerStyle={styles.contents}>
+      }
+      chooser={
+        <Choice label="How to observe it" inOneRow style={{ marginBottom: 0 }}>
+          {PARTS.map((name) => (
+            <Option key={name} small label={name} on={part === name} onPress={() => choose(name)} />
+          ))}
+        </Choice>
+      }
+    >
+      {Observed ? (
+        <Observed reference={reference} onStage={setStage} />
+      ) : (
+        <>
           <Text size={13} soft>
             {PASS_NOTES.observe}
           </Text>
@@ -55,19 +72,11 @@ export function Observe() {
             onPress={() => router.push({ pathname: '/studies/bring', params: { study: id } })}
           />
           <Way
-            label="Notice, measure, place landmarks"
+            label="Prepare the picture"
             onPress={() => router.push({ pathname: '/references/[id]', params: { id: reference.id } })}
           />
-        </ScrollView>
-      </View>
-    </View>
+        </>
+      )}
+    </ObservingLayout>
   );
 }
-
-const styles = StyleSheet.create({
-  fill: { flex: 1 },
-  roomy: { padding: 20 },
-  beside: { width: 400, borderLeftWidth: 1 },
-  under: { height: '42%', borderTopWidth: 1 },
-  contents: { padding: 14, gap: 8 },
-});

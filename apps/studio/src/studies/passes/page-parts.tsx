@@ -13,14 +13,17 @@ import { BoardPicture } from '../../ui/board-picture';
 import { AboutStudy } from '../about-study';
 import { BoardsPanel } from '../boards-panel';
 import { CopyNote } from '../copy-note';
+import { DetailsBehind } from '../details-behind';
 import { DrawingBefore, InMind } from '../in-mind';
 import { MeantPanel } from '../meant';
 import { useStudy } from '../study-context';
 import { RecipePanel } from '../recipe-panel';
 import { RecipeSteps, StepOver } from '../recipe-steps';
+import { TogetherStrip } from '../together-strip';
 import { TraceOver } from '../traces-panel';
 import { TraitsPanel } from '../traits-panel';
 import { useNames } from '../use-names';
+import { useTogether } from '../use-together';
 import { ON_PURPOSE } from '../words';
 
 /** What the passes of a study that lie on a page have in common. */
@@ -30,19 +33,24 @@ function Names() {
   const { hand, formsTool } = useDesk('hand', 'formsTool');
   const { keeper, things, state, dispatch } = useShell();
   const { study, trace, steps } = useStudy();
+  const together = useTogether();
+  const selected = state.selected ? things.get(state.selected) : undefined;
+  // A stroke that was just made a form is given its name where one draws.
+  const isMade = hand === 'Draw' && selected?.type === 'form';
   const traceThings = useThings(trace, ['form', 'landmark']);
   const names = useNames({
     keeper,
     things,
     traceThings,
-    wanted: steps?.recipe.parts[steps.at]?.name ?? null,
+    landmarks: hand === 'Forms' && formsTool === 'landmark',
+    wanted: steps?.recipe.parts[steps.at]?.name ?? together?.step ?? null,
     subject: study.reference.subject,
-    selected: hand === 'Forms' ? state.selected : null,
+    selected: hand === 'Forms' || isMade ? state.selected : null,
   });
   // Before the screen shows the next name, so that the very next touch already has it.
   useLayoutEffect(() => dispatch({ kind: 'next name', name: names.forNew }), [dispatch, names.forNew]);
   // A step names its form by itself.
-  if (hand !== 'Forms' || (steps && formsTool !== 'landmark')) return null;
+  if (!isMade && (hand !== 'Forms' || ((steps ?? together) && formsTool !== 'landmark'))) return null;
   return (
     <NameChips
       label={names.label}
@@ -54,10 +62,11 @@ function Names() {
   );
 }
 
-/** Over a page that is traced: another trace, and the step of a recipe. */
+/** Over a page that is traced: attached details, another trace, and the step of a recipe. */
 export function OverTrace() {
   return (
     <>
+      <DetailsBehind />
       <TraceOver />
       <StepOver />
     </>
@@ -74,10 +83,11 @@ export function OverBuild() {
   );
 }
 
-/** Under a page that is traced: a recipe's steps, and names. */
+/** Under a page that is traced: the set it is traced with, a recipe's steps, and names. */
 export function UnderTrace() {
   return (
     <>
+      <TogetherStrip />
       <RecipeSteps />
       <Names />
     </>

@@ -1,3 +1,4 @@
+import { sheetsOf } from '@deft/core/page';
 import { RefineOver } from '../../page/parts/refine-over';
 import type { Pass } from '../../page/shell/pass';
 import { PASS_NOTES } from '../words';
@@ -9,5 +10,7 @@ export const refine: Pass = {
   name: 'Refine',
   firstHand: () => 'Draw',
   hint: PASS_NOTES.refine,
+  // A clean line has a sheet of its own, over the one that the construction lies on.
+  isBegun: (things) => sheetsOf(things).filter(({ kind }) => kind === 'ink').length > 1,
   Row: RefineOver,
 };

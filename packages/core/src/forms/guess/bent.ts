@@ -93,14 +93,10 @@ export function bent(loop: readonly Point[], size: number): Candidate[] {
   const few = loop.filter((_, i) => i % 2 === 0);
   const found = (make: (n: readonly number[]) => Shape, begin: readonly number[]): Candidate => {
     const first = apart(loop, roughOutline(make(begin)));
-    const numbers =
-      first > TOO_FAR * size ? begin : settle(few, begin, (n) => roughOutline(make(n), ROUGHER), size);
-    const shape = make(numbers);
-    return {
-      shape,
-      transform: IDENTITY,
-      off: isSound(shape) ? apart(loop, roughOutline(shape)) : Infinity,
-    };
+    if (first > TOO_FAR * size) return { shape: make(begin), transform: IDENTITY, off: first };
+    const shape = make(settle(few, begin, (n) => roughOutline(make(n), ROUGHER), size));
+    const off = isSound(shape) ? apart(loop, roughOutline(shape)) : Infinity;
+    return { shape, transform: IDENTITY, off };
   };
   const long = along(loop, false);
   const length = long.to - long.from;

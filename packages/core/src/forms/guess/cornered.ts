@@ -1,8 +1,9 @@
 import { IDENTITY } from '../../geometry/affine.ts';
 import { add, lengthOf, middle, scale, subtract, type Point } from '../../geometry/point.ts';
+import { shapeOutline } from '../outline.ts';
 import type { Shape } from '../shape.ts';
 import { polygonsAround } from './corners.ts';
-import { apart, roughOutline } from './nearness.ts';
+import { apart, offBy, roughOutline } from './nearness.ts';
 import { sharpness, turns } from './sharpness.ts';
 import type { Candidate } from './rounds.ts';
 
@@ -10,12 +11,13 @@ type Four = [Point, Point, Point, Point];
 
 /** The one of some polygons' readings as a shape that lies nearest a loop. */
 function nearest(loop: readonly Point[], shapes: readonly Shape[]): Candidate[] {
-  const all = shapes.map((shape) => ({
-    shape,
-    transform: IDENTITY,
-    off: apart(loop, roughOutline(shape)),
-  }));
-  return all.sort((a, b) => a.off - b.off).slice(0, 1);
+  // One way round is enough to choose by.
+  const [best] = shapes
+    .map((shape) => ({ shape, off: shapes.length > 1 ? offBy(loop, shapeOutline(shape)) : 0 }))
+    .sort((a, b) => a.off - b.off);
+  if (!best) return [];
+  const { shape } = best;
+  return [{ shape, transform: IDENTITY, off: apart(loop, roughOutline(shape)) }];
 }
 
 /**

@@ -1,6 +1,7 @@
 import { compose, IDENTITY, rotation, translation, type Affine } from '../../geometry/affine.ts';
 import { momentEllipse, polygonMoments } from '../../geometry/moments.ts';
 import type { Point } from '../../geometry/point.ts';
+import { shapeOutline, type Fineness } from '../outline.ts';
 import type { Shape } from '../shape.ts';
 import { apart, roughOutline } from './nearness.ts';
 import { settle } from './settle.ts';
@@ -38,6 +39,9 @@ export function rounds(loop: readonly Point[]): Candidate[] {
   });
 }
 
+/** Corners of a half circle's outline that are enough to settle it: always as many. */
+const ARC: Fineness = { round: 48, cap: 6, side: 12 };
+
 /** The half circle nearest a loop: begun with the two that have its moments. */
 export function halfCircle(loop: readonly Point[], size: number): Candidate {
   const { centre, major, tilt } = momentEllipse(polygonMoments(loop));
@@ -69,9 +73,7 @@ export function halfCircle(loop: readonly Point[], size: number): Candidate {
   })) as [{ numbers: number[]; off: number }, { numbers: number[]; off: number }];
   const begin = first.off <= second.off ? first : second;
   // Far from one it is none, and need not be settled.
-  const numbers =
-    begin.off > 0.08 * size
-      ? begin.numbers
-      : settle(loop, begin.numbers, (all) => roughOutline(made(all)), size);
-  return { shape: made(numbers), transform: IDENTITY, off: apart(loop, roughOutline(made(numbers))) };
+  if (begin.off > 0.08 * size) return { shape: made(begin.numbers), transform: IDENTITY, off: begin.off };
+  const shape = made(settle(loop, begin.numbers, (all) => shapeOutline(made(all), ARC), size));
+  return { shape, transform: IDENTITY, off: apart(loop, roughOutline(shape)) };
 }

@@ -4,7 +4,7 @@ import type { Point } from '@deft/core/geometry';
 import type { CropBox, DetailMark } from '@deft/core/reference';
 import { smallOf } from '../data/addresses';
 import { useReferenceQuery, useReferencesQuery } from '../data/references-api';
-import { usePutMarkMutation, useRemoveMarkMutation } from './api';
+import { usePutMarkMutation, useRemoveMarkMutation } from '../data/marks-api';
 import { newId } from '../data/new-id';
 import { Act } from '../ui/acts';
 import { Field } from '../ui/field';
@@ -13,7 +13,8 @@ import { PreviewCard } from '../ui/preview';
 import { useLatest } from '../ui/use-latest';
 import { Text } from '../ui/text';
 import { frameOf } from './frame';
-import type { PartProps } from './reference-part';
+import type { PartProps } from './observing-part';
+import { OfferedDetails } from './offered-details';
 
 const boxOf = (a: Point, b: Point): CropBox => ({
   x: Math.min(a.x, b.x),
@@ -30,6 +31,7 @@ export function DetailPart({ reference, onStage }: PartProps) {
   const [ready, setReady] = useState(false);
   const [q, setQ] = useState('');
   const { data } = useReferencesQuery({ q, from: 0, count: 24 }, { skip: !ready });
+  const library = data?.items.filter(({ id }) => id !== reference.id) ?? [];
   const details = reference.marks.filter((m): m is DetailMark => m.kind === 'detail');
   const { kept } = frameOf(reference);
   const ended = useLatest((way: readonly Point[]) => {
@@ -76,14 +78,25 @@ export function DetailPart({ reference, onStage }: PartProps) {
           <Text kind="strong" live>
             Which picture belongs to this region?
           </Text>
-          <Field label="Search" value={q} onChangeText={setQ} maxLength={200} />
-          <ScrollView horizontal contentContainerStyle={{ gap: 8 }}>
-            {data?.items
-              .filter(({ id }) => id !== reference.id)
-              .map((item) => (
+          <Field
+            label="Search your library and the picture service"
+            value={q}
+            onChangeText={setQ}
+            maxLength={200}
+            testID="detail-search"
+          />
+          {library.length > 0 ? (
+            <ScrollView horizontal contentContainerStyle={{ gap: 8 }}>
+              {library.map((item) => (
                 <PreviewCard key={item.id} reference={item} width={84} onPress={() => attach(item.id)} />
               ))}
-          </ScrollView>
+            </ScrollView>
+          ) : data ? (
+            <Text size={13} soft>
+              Nothing in your library fits.
+            </Text>
+          ) : null}
+          <OfferedDetails q={q} onTaken={attach} />
           <Act
             small
             label="Leave it"

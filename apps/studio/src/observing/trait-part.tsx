@@ -1,7 +1,7 @@
 import { useLayoutEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { Id } from '@deft/core/page';
-import { usePutMarkMutation, useRemoveMarkMutation } from './api';
+import { usePutMarkMutation, useRemoveMarkMutation } from '../data/marks-api';
 import { newId } from '../data/new-id';
 import { Act } from '../ui/acts';
 import { Field } from '../ui/field';
@@ -9,7 +9,7 @@ import { useSay } from '../ui/notes';
 import { useLatest } from '../ui/use-latest';
 import { Text } from '../ui/text';
 import { frameOf } from './frame';
-import type { PartProps } from './reference-part';
+import type { PartProps } from './observing-part';
 
 /** What the student noticed, in words, each tied to a spot when wanted. */
 export function TraitPart({ reference, onStage }: PartProps) {

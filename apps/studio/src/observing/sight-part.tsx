@@ -4,7 +4,7 @@ import type { Point } from '@deft/core/geometry';
 import type { Id } from '@deft/core/page';
 import { sightOf, type SightMark } from '@deft/core/reference';
 import { useChangeReferenceMutation } from '../data/references-api';
-import { usePutMarkMutation, useRemoveMarkMutation } from './api';
+import { usePutMarkMutation, useRemoveMarkMutation } from '../data/marks-api';
 import { newId } from '../data/new-id';
 import { Act } from '../ui/acts';
 import { Field } from '../ui/field';
@@ -13,7 +13,7 @@ import { useLatest } from '../ui/use-latest';
 import { Text } from '../ui/text';
 import { frameOf } from './frame';
 import type { Shown } from './marks-over';
-import type { PartProps } from './reference-part';
+import type { PartProps } from './observing-part';
 
 type Step = 'unit' | 'span' | 'tilt' | 'height' | null;
 
@@ -199,7 +199,7 @@ function Sight({ sight, nth, open, measured, onOpen, onGuess, onMeasure, onRemov
         label={`${nth}. ${tilt ? 'Tilt' : 'Length'}${sight.guess === null ? '' : `, by eye ${words(sight.guess)}`}`}
         pressed={open}
         onPress={onOpen}
-        style={{ alignItems: 'flex-start' }}
+        style={{ alignSelf: 'flex-start' }}
       />
       {open ? (
         <View style={{ gap: 4 }}>
@@ -243,7 +243,7 @@ function Sight({ sight, nth, open, measured, onOpen, onGuess, onMeasure, onRemov
           ) : (
             <Act label="Show the number" onPress={onMeasure} style={{ alignSelf: 'flex-start' }} />
           )}
-          <Act small label="Remove" onPress={onRemove} style={{ alignItems: 'flex-start' }} />
+          <Act small label="Remove" onPress={onRemove} style={{ alignSelf: 'flex-start' }} />
         </View>
       ) : null}
     </View>

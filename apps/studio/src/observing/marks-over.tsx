@@ -12,6 +12,8 @@ export interface Shown {
   readonly landmarks?: boolean;
   /** The landmark that is asked for or held, larger than the others. */
   readonly landmark?: string | null;
+  /** Landmarks that are named where they lie, larger than the others. */
+  readonly named?: readonly string[];
   readonly traits?: boolean;
   readonly trait?: Id | null;
   readonly sight?: Id | null;
@@ -39,6 +41,7 @@ export function MarksOver({ reference, pixel, mirrored, shown }: MarksOverProps)
   const { toPrepared } = preparedFrame(reference.original, reference.preparation);
   const seen = (p: Point): Point => transformPoint(toPrepared, p);
   const { marks } = reference;
+  const isNamed = (name: string): boolean => shown.landmark === name || shown.named?.includes(name) === true;
   const label = (at: Point, text: string, colour: string) => (
     <HaloLabel {...{ at, text, colour, pixel, mirrored }} />
   );
@@ -95,8 +98,8 @@ export function MarksOver({ reference, pixel, mirrored, shown }: MarksOverProps)
               {found ? (
                 <circle cx={at.x} cy={at.y} r={2 * spread} fill={palette.bluePencil} fillOpacity={0.16} />
               ) : null}
-              {dot(at, palette.bluePencil, shown.landmark === name ? 8 : 5, hidden || found)}
-              {shown.landmark === name ? label(at, name, palette.bluePencil) : null}
+              {dot(at, palette.bluePencil, isNamed(name) ? 8 : 5, hidden || found)}
+              {isNamed(name) ? label(at, name, palette.bluePencil) : null}
             </g>
           ))
         : null}

@@ -1,9 +1,8 @@
 import fc from 'fast-check';
 import { UNTOUCHED, preparedFrame, type Preparation } from '@deft/core/reference';
-import { referenceQuerySchema, type Reference } from '@deft/contract';
+import type { Reference } from '@deft/contract';
 import { knownLandmarks } from '../data/known-landmarks';
 import { frameOf } from './frame';
-import { countOf, FILTERS, STATE_WORDS, VIEW_NAMES } from './words';
 
 const ORIGINAL = { width: 400, height: 300 };
 const prepared: fc.Arbitrary<Preparation> = fc
@@ -65,19 +64,4 @@ test('a student’s own landmark stands before the one that a made picture knows
     ['crown', 10],
     ['chin', 3],
   ]);
-});
-
-test('every sieve of the wall is a query that the desk takes', () => {
-  for (const { on } of FILTERS) expect(referenceQuerySchema.validate(on).error).toBeUndefined();
-  expect(new Set(FILTERS.map(({ label }) => label)).size).toBe(FILTERS.length);
-  expect(Object.values(VIEW_NAMES).every((name) => FILTERS.some(({ label }) => label === name))).toBe(true);
-});
-
-test('words for numbers and states', () => {
-  expect([countOf(1, 'picture'), countOf(0, 'picture'), countOf(2, 'study', 'studies')]).toEqual([
-    '1 picture',
-    '0 pictures',
-    '2 studies',
-  ]);
-  expect(new Set(Object.values(STATE_WORDS)).size).toBe(6);
 });

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import type { Point } from '@deft/core/geometry';
 import { otherSide, SUBJECTS, SUBJECT_KEYS } from '@deft/core/subjects';
 import { useChangeReferenceMutation } from '../data/references-api';
-import { usePutMarkMutation, useRemoveMarkMutation } from './api';
+import { usePutMarkMutation, useRemoveMarkMutation } from '../data/marks-api';
 import { knownLandmarks } from '../data/known-landmarks';
 import { newId } from '../data/new-id';
 import { Act } from '../ui/acts';
@@ -16,7 +16,7 @@ import { Text } from '../ui/text';
 import { frameOf } from './frame';
 import { FoundPart, useFinding } from './found-part';
 import { foundMarks } from './person-marks';
-import type { PartProps } from './reference-part';
+import type { PartProps } from './observing-part';
 
 /** How near a landmark a contact must begin to take hold of it, as a share of the picture's longer side. */
 const GRIP = 0.022;

@@ -1,0 +1,2 @@
+ALTER TABLE "reference_marks" DROP CONSTRAINT "reference_marks_kind";--> statement-breakpoint
+ALTER TABLE "reference_marks" ADD CONSTRAINT "reference_marks_kind" CHECK ("reference_marks"."kind" in ('trait', 'landmark', 'sight', 'detail', 'silhouette', 'load', 'rule'));

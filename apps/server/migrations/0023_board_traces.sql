@@ -1,0 +1,2 @@
+ALTER TABLE "traces" ADD COLUMN "board" text;--> statement-breakpoint
+ALTER TABLE "traces" ADD CONSTRAINT "traces_board_boards_id_fk" FOREIGN KEY ("board") REFERENCES "public"."boards"("id") ON DELETE set null ON UPDATE no action;
