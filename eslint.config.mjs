@@ -24,7 +24,8 @@ const CORE_PARTS = {
   ink: ['geometry'],
   fit: ['geometry', 'random'],
   forms: ['geometry'],
-  page: ['forms', 'geometry'],
+  guides: ['geometry'],
+  page: ['forms', 'geometry', 'guides'],
   reference: ['geometry', 'page', 'subjects'],
   person: ['geometry', 'reference'],
   recipe: ['fit', 'forms', 'geometry', 'page', 'subjects', 'words'],
@@ -48,10 +49,20 @@ const CORE_PARTS = {
     'tone',
     'words',
   ],
+  alone: ['findings', 'forms', 'geometry', 'page', 'recipe', 'shape', 'words'],
 };
 
 /** Features of the studio: none reaches into another, and what they share knows none of them. */
-const FEATURES = ['desk', 'references', 'boards', 'sessions', 'studies', 'recipes', 'settings'];
+const FEATURES = [
+  'desk',
+  'references',
+  'boards',
+  'drawings',
+  'sessions',
+  'studies',
+  'recipes',
+  'settings',
+];
 const SHARED = ['page', 'data', 'ui', 'workers', 'papers', 'practice', 'observing'];
 
 const anyOf = (names) => `(${names.join('|')})`;

@@ -147,9 +147,11 @@ for (const { name, viewport, hasTouch } of SIZES)
           await page.getByRole('button', { name: /^Looks/ }).click();
           await control(page, 'About this study').click();
         } else await page.getByTestId('about-study').click();
-        await expect(page.getByTestId('attempt')).toHaveCount(2);
-        await look(page, 'about-study');
         await page.getByTestId('name').fill('The waving arm');
+        await look(page, 'about-study');
+        await control(page.getByRole('dialog'), 'Close').click();
+        await page.getByTestId('attempts').click();
+        await expect(page.getByTestId('attempt')).toHaveCount(2);
         await control(page, 'Remove attempt 1').click();
         await expect(page.getByTestId('attempt')).toHaveCount(1);
         await control(page.getByRole('alert'), 'Undo').click();

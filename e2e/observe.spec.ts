@@ -138,11 +138,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
       page,
     }) => {
       const strange = watch(page, desk.address);
-      const { reference, study } = await beginAttempt(
-        page,
-        desk,
-        name === 'phone' ? 'Porter sweeping' : 'Woman waiting',
-      );
+      // Not one that the phone has turned over.
+      const { reference, study } = await beginAttempt(page, desk, 'Porter sweeping');
       const on = ['left knee', 'right knee'] as const;
       const id = idOf(randomBytes(16));
       const mark = { kind: 'rule', id, rule: 'level', on, text: '' };

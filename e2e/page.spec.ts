@@ -86,7 +86,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES) {
 
         // Symmetry about an axis that is placed first.
         await takeHand(page, 'Guides');
-        await control(page, 'axis').click();
+        await control(page, 'more guides').click();
+        await control(page, 'symmetry axis').click();
         await d.stroke(line(74, 60, 74, 190), pointer);
         await control(page, 'symmetry').click();
         await takeHand(page, 'Draw');

@@ -1,5 +1,6 @@
 import type { Answer, Id } from '@deft/core/page';
 import type { LineFigures } from '@deft/core/strokes';
+import { attachSchema, drawingPatchSchema, drawingsQuerySchema, type Drawing } from './drawings.ts';
 import { boardPatchSchema, newBoardSchema, type Board } from './boards.ts';
 import { batchSchema } from './operations.ts';
 import { drawingSchema, pageExportSchema, readOnSchema } from './pages.ts';
@@ -196,6 +197,18 @@ export const API = {
     changeAttempt: answers<Done>()('PATCH', '/studies/attempts/:attempt', { body: attemptPatchSchema }),
     /** The drawing as a small picture, as lists show it. */
     drawing: answers<File>()('GET', '/studies/attempts/:attempt/drawing', { query: drawingSchema }),
+  },
+  /** Pages that are drawn on without a reference. */
+  drawings: {
+    /** The newest first. */
+    list: answers<Listed<Drawing>>()('GET', '/drawings', { query: drawingsQuerySchema }),
+    make: answers<Drawing>()('POST', '/drawings'),
+    read: answers<Drawing>()('GET', '/drawings/:id'),
+    change: answers<Drawing>()('PATCH', '/drawings/:id', { body: drawingPatchSchema }),
+    /** Makes it an attempt of a picture's study, which is begun where there is none. */
+    attach: answers<Study>()('POST', '/drawings/:id/reference', { body: attachSchema }),
+    /** Makes an attempt that was attached a page without a reference again. */
+    detach: answers<Drawing>()('DELETE', '/drawings/:id/reference'),
   },
   recipes: {
     read: answers<TracedRecipe>()('GET', '/recipes', { query: recipeOfSchema }),

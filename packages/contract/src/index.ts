@@ -1,5 +1,6 @@
 export * from './api.ts';
 export * from './boards.ts';
+export * from './drawings.ts';
 export * from './operations.ts';
 export * from './pages.ts';
 export * from './papers.ts';

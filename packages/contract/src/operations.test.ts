@@ -84,6 +84,31 @@ test.each(FORM_KINDS)(
   },
 );
 
+const guideOf = (more: object) => ({ type: 'guide', id: id(4), sheet: id(5), ...more });
+const place = { at: { x: 1, y: 2 } };
+
+test.each([
+  ['a guide across the page', { kind: 'level', at: 3 }],
+  [
+    'a division that hangs on a form',
+    { kind: 'divided', count: 4, through: [place, { ...place, on: id(6), place: 'north' }] },
+  ],
+])('%s fits', (_, guide) => {
+  expect(says([operation({ add: [guideOf(guide)] })])).toBe('fits');
+});
+
+test.each([
+  ['a level without its height', { kind: 'level' }],
+  ['a level that is laid by places', { kind: 'level', at: 3, through: [place] }],
+  ['an axis without its places', { kind: 'axis' }],
+  ['an axis right across', { kind: 'axis', at: 3, through: [place, place] }],
+  ['a place of nothing', { kind: 'axis', through: [place, { ...place, place: 'north' }] }],
+  ['a division into one', { kind: 'divided', count: 1, through: [place, place] }],
+  ['a line that is turned too far', { kind: 'centre', turn: 1.5, through: [place, place, place] }],
+])('%s does not fit', (_, guide) => {
+  expect(says([operation({ add: [guideOf(guide)] })])).not.toBe('fits');
+});
+
 test.each([
   ['nothing to do', {}],
   ['a thing of no known type', { add: [{ ...stroke, type: 'spell' }] }],

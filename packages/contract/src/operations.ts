@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import {
+  ACROSS_KINDS,
   GUIDE_KINDS,
   LANDMARK_STATES,
   MOST_POINTS,
@@ -11,6 +12,7 @@ import {
   type Patch,
   type ThingType,
 } from '@deft/core/page';
+import { ANCHORED_KINDS, COUNTS } from '@deft/core/guides';
 import { length, outline, point, shape } from './shapes.ts';
 
 /** Most operations in one batch, and most things in one operation. */
@@ -40,6 +42,12 @@ const mesh = Joi.object({
 }).custom((value: { columns: number; rows: number; points: unknown[] }, helpers) =>
   value.points.length === (value.columns + 1) * (value.rows + 1) ? value : helpers.error('any.invalid'),
 );
+
+/** The places that a guide is laid by. */
+const through = Joi.array()
+  .items(Joi.object({ at: point.required(), on: id, place: Joi.string().max(20) }).with('place', 'on'))
+  .min(1)
+  .max(Math.max(...Object.values(ANCHORED_KINDS).map(([, most]) => most)));
 
 const says = Joi.alternatives(
   Joi.object({
@@ -95,7 +103,15 @@ const FIELDS: Readonly<Record<ThingType, readonly [Joi.SchemaMap, Joi.SchemaMap]
       covers: Joi.boolean(),
     },
   ],
-  guide: [{ sheet: id, kind: Joi.valid(...GUIDE_KINDS), at: length }, {}],
+  guide: [
+    { sheet: id, kind: Joi.valid(...GUIDE_KINDS) },
+    {
+      at: length,
+      through,
+      count: Joi.number().integer().min(COUNTS.least).max(COUNTS.most),
+      turn: Joi.number().min(-1).max(1),
+    },
+  ],
   axis: [{ sheet: id, from: point, to: point }, {}],
   note: [{ sheet: id, order, transform: affine, colour, says }, {}],
   landmark: [
@@ -115,18 +131,28 @@ const FIELDS: Readonly<Record<ThingType, readonly [Joi.SchemaMap, Joi.SchemaMap]
   version: [{ name, at: Joi.number().integer().min(0) }, {}],
 };
 
+/** What a new thing must say beyond its fields: a guide lies across the page, or is laid by its places. */
+const whole: Partial<Record<ThingType, (schema: Joi.ObjectSchema) => Joi.ObjectSchema>> = {
+  guide: (schema) =>
+    schema.when('.kind', {
+      is: Joi.valid(...ACROSS_KINDS),
+      then: Joi.object({ at: length.required(), through: Joi.forbidden() }),
+      otherwise: Joi.object({ through: through.required(), at: Joi.forbidden() }),
+    }),
+};
+
 const thing = Joi.object().when('.type', {
-  switch: Object.entries(FIELDS).map(([type, [fields, more]]) => ({
-    is: type,
-    then: Joi.object({
+  switch: Object.entries(FIELDS).map(([type, [fields, more]]) => {
+    const schema = Joi.object({
       type: Joi.valid(type).required(),
       id: id.required(),
       ...Object.fromEntries(
         Object.entries(fields).map(([key, rule]) => [key, (rule as Joi.Schema).required()]),
       ),
       ...more,
-    }),
-  })),
+    });
+    return { is: type, then: whole[type as ThingType]?.(schema) ?? schema };
+  }),
   otherwise: Joi.forbidden(),
 });
 

@@ -12,6 +12,7 @@ import type { Lan } from '../door/lan.ts';
 import { oneAddress } from './address.ts';
 import { onRoute } from './answer.ts';
 import { boardsRouter } from './boards.ts';
+import { drawingsRouter } from './drawings.ts';
 import { doorRouter } from './door.ts';
 import { answerErrors, notFound } from './errors.ts';
 import { Exports } from './exports.ts';
@@ -68,6 +69,7 @@ function apiRouter({ context, lost = [], door }: AppOptions): Router {
   router.use(referencesRouter(context));
   router.use(setsRouter(context));
   router.use(boardsRouter(context, exports));
+  router.use(drawingsRouter(context));
   router.use(servicesRouter(context));
   router.use(sessionsRouter(context, exports));
   router.use(plansRouter(context));

@@ -123,13 +123,15 @@ export async function listRemovals(database: Database): Promise<Removal[]> {
   const isHeld = or(
     sql`${own.session} in (select ${sessions.id} from ${sessions} where ${sessions.removal} is null)`,
     sql`${own.study} in (select ${studies.id} from ${studies} where ${studies.removal} is null)`,
+    // A page without a reference belongs to nothing.
+    isNull(own.reference),
   );
   const rows = await database
     .select({
       id: removals.id,
       kind: removals.kind,
       of: sql<Id | null>`coalesce(${sessions.id}, ${studies.id}, ${own.id})`,
-      title: sql<string>`coalesce(nullif(${sessions.title}, ''), ${sets.title}, nullif(${studies.title}, ''), ${ofStudy.title}, ${ofAttempt.title}, '')`,
+      title: sql<string>`coalesce(nullif(${sessions.title}, ''), ${sets.title}, nullif(${studies.title}, ''), ${ofStudy.title}, ${ofAttempt.title}, nullif(${own.title}, ''), '')`,
       createdAt: sql`coalesce(${sessions.createdAt}, ${studies.createdAt}, ${own.createdAt})`.mapWith(
         sessions.createdAt,
       ),

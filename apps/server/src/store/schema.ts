@@ -305,9 +305,11 @@ export const attempts = pgTable(
       .references(() => pages.id),
     /** The part of the page that it is; null for the whole page. */
     region: jsonb('region').$type<readonly Point[]>(),
-    reference: text('reference')
-      .notNull()
-      .references(() => references.id),
+    /** What it is drawn from; null for one that is drawn without a reference. */
+    reference: text('reference').references(() => references.id),
+    /** A name of its own, and what is drawn, where it is drawn without a reference. */
+    title: text('title').notNull().default(''),
+    subject: text('subject').notNull().default('figure'),
     revision: integer('revision').notNull().default(0),
     study: text('study').references(() => studies.id, { onDelete: 'set null' }),
     /** Of a pose, the session that it is drawn in. */
@@ -344,11 +346,19 @@ export const attempts = pgTable(
     index('attempts_in_sessions')
       .on(t.reference, t.session)
       .where(sql`${t.session} is not null and ${t.removal} is null`),
+    index('attempts_free')
+      .on(t.createdAt)
+      .where(sql`${t.reference} is null`),
     index('attempts_removal')
       .on(t.removal)
       .where(sql`${t.removal} is not null`),
     check('attempts_way', sql`${t.way} in ('on screen', 'on a grid', 'on paper', 'freehand')`),
     check('attempts_source', sql`${t.source} in ('sight', 'memory', 'knowledge')`),
+    // What belongs to a study or a session is drawn from its picture.
+    check(
+      'attempts_free_alone',
+      sql`${t.reference} is not null or (${t.study} is null and ${t.session} is null)`,
+    ),
   ],
 );
 

@@ -222,7 +222,8 @@ export async function changePicture(
       .innerJoin(attempts, eq(attempts.id, poses.attempt))
       .where(and(eq(poses.id, id), eq(poses.session, session)));
     const to = row && (made ? await placeFor(tx, row.attempt, made) : row.pose.other);
-    if (!to) throw new Gone('This pose is not in the session.');
+    // A pose always has a picture.
+    if (!to || row.attempt.reference === null) throw new Gone('This pose is not in the session.');
     const { flipped, marks, ...place } = to;
     const { reference, revision, page, region } = row.attempt;
     const { flipped: wasFlipped, marks: hadMarks } = row.pose;

@@ -11,6 +11,7 @@ import type {
 import { openDatabase, type Database, type OpenOptions } from './database.ts';
 import * as boardTraces from './board-traces.ts';
 import * as boards from './boards.ts';
+import * as drawings from './drawings.ts';
 import * as guests from './guests.ts';
 import { keepReference } from './keep-reference.ts';
 import * as likenesses from './likenesses.ts';
@@ -41,6 +42,7 @@ type BoundAll<T> = { [K in keyof T]: Bound<T[K]> };
 const QUERIES = {
   ...boardTraces,
   ...boards,
+  ...drawings,
   ...references,
   knownPreparation: preparations.knownPreparation,
   keepPreparation: preparations.keepPreparation,

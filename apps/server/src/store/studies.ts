@@ -20,10 +20,11 @@ import { readPaper } from './papers.ts';
 import { attempts, pages, poses, setMembers, sets, studies, traces } from './schema.ts';
 
 const shown = (
-  { createdAt, way, source, ...row }: typeof attempts.$inferSelect,
-  marks: Attempt['marks'],
+  { createdAt, way, source, title: _title, subject: _subject, ...row }: typeof attempts.$inferSelect,
+  { reference, marks }: Pick<Attempt, 'reference' | 'marks'>,
 ): Attempt => ({
   ...row,
+  reference,
   way: way as Way,
   source: source as Source,
   createdAt: createdAt.getTime(),
@@ -89,7 +90,12 @@ export async function readStudy(database: Database, id: Id): Promise<Study> {
       createdAt: t.createdAt.getTime(),
       kind: t.kind,
     })),
-    attempts: attemptRows.map((row) => shown(row, marks.get(row.copyOf ?? row.id) ?? [])),
+    attempts: attemptRows.map((attempt) =>
+      shown(attempt, {
+        reference: row.reference,
+        marks: marks.get(attempt.copyOf ?? attempt.id) ?? [],
+      }),
+    ),
   };
 }
 
@@ -248,7 +254,7 @@ async function copyAttempt(
 }
 
 /** It was worked on just now. */
-const touchStudy = (tx: Pick<Database, 'update'>, study: Id) =>
+export const touchStudy = (tx: Pick<Database, 'update'>, study: Id) =>
   tx
     .update(studies)
     .set({ updatedAt: sql`now()` })

@@ -10,6 +10,7 @@ const TAGS = [
   'Set',
   'Alike',
   'Board',
+  'Drawing',
   'Session',
   'Plan',
   'Paper',

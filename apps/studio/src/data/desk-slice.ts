@@ -13,7 +13,11 @@ export type PlaceName = (typeof PLACES)[number];
 export type FormsTool = FormKind | 'landmark';
 /** How many kinds of form lie in the tray. */
 const FORMS_AT_HAND = 4;
-export type GuidesTool = GuideKind | 'axis';
+/** How many kinds of guide lie in the tray. */
+const GUIDES_AT_HAND = 4;
+export type GuidesTool = GuideKind | 'symmetry';
+/** Guides that have so many parts or steps. */
+export type CountedGuide = 'divided' | 'stepped';
 export type WordsTool = 'text' | 'arrow' | 'count';
 export type RubBy = 'stroke' | 'area';
 
@@ -62,6 +66,12 @@ export interface DeskState {
   /** The kinds that were used last, as they lie in the tray. */
   readonly formsAtHand: readonly FormKind[];
   readonly guide: GuidesTool;
+  /** The kinds of guide that were used last, as they lie in the tray. */
+  readonly guidesAtHand: readonly GuidesTool[];
+  /** Parts and steps of the next one. */
+  readonly guideCounts: Readonly<Record<CountedGuide, number>>;
+  /** What is laid is drawn to the places and lines that lie there. */
+  readonly snapping: boolean;
   readonly words: WordsTool;
   readonly night: boolean | null;
   readonly leftHanded: boolean;
@@ -98,6 +108,9 @@ const initialState: DeskState = {
   formsTool: 'ellipse',
   formsAtHand: ['ellipse', 'trapezoid', 'limb', 'line'],
   guide: 'ground',
+  guidesAtHand: ['ground', 'level', 'plumb', 'centre'],
+  guideCounts: { divided: 2, stepped: 3 },
+  snapping: true,
   words: 'text',
   night: null,
   leftHanded: false,
@@ -115,6 +128,10 @@ const initialState: DeskState = {
     last: null,
   },
 };
+
+/** What lies at hand stays where it lies; what is new takes the first place. */
+const broughtToHand = <T>(atHand: readonly T[], taken: T, most: number): readonly T[] =>
+  atHand.includes(taken) ? atHand : [taken, ...atHand].slice(0, most);
 
 export const deskSlice = createSlice({
   name: 'desk',
@@ -139,13 +156,19 @@ export const deskSlice = createSlice({
     takeForm: (state, { payload }: PayloadAction<FormsTool>) => ({
       ...state,
       formsTool: payload,
-      // What lies at hand stays where it lies; what is new takes the first place.
       formsAtHand:
-        payload === 'landmark' || state.formsAtHand.includes(payload)
-          ? state.formsAtHand
-          : [payload, ...state.formsAtHand].slice(0, FORMS_AT_HAND),
+        payload === 'landmark' ? state.formsAtHand : broughtToHand(state.formsAtHand, payload, FORMS_AT_HAND),
     }),
-    takeGuide: (state, { payload }: PayloadAction<GuidesTool>) => ({ ...state, guide: payload }),
+    takeGuide: (state, { payload }: PayloadAction<GuidesTool>) => ({
+      ...state,
+      guide: payload,
+      guidesAtHand: broughtToHand(state.guidesAtHand, payload, GUIDES_AT_HAND),
+    }),
+    setGuideCount: (
+      state,
+      { payload: { kind, count } }: PayloadAction<{ kind: CountedGuide; count: number }>,
+    ) => ({ ...state, guideCounts: { ...state.guideCounts, [kind]: count } }),
+    setSnapping: (state, { payload }: PayloadAction<boolean>) => ({ ...state, snapping: payload }),
     takeWords: (state, { payload }: PayloadAction<WordsTool>) => ({ ...state, words: payload }),
     setNight: (state, { payload }: PayloadAction<boolean>) => ({ ...state, night: payload }),
     setLeftHanded: (state, { payload }: PayloadAction<boolean>) => ({ ...state, leftHanded: payload }),
@@ -172,6 +195,8 @@ export const {
   setSymmetry,
   takeForm,
   takeGuide,
+  setGuideCount,
+  setSnapping,
   takeWords,
   setNight,
   setLeftHanded,

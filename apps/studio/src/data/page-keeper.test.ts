@@ -89,6 +89,25 @@ describe('a page kept in the browser', () => {
     again.close();
   });
 
+  test('a guide that hangs on what is removed stays where it lay, and one undo brings both back', async () => {
+    const keeper = new PageKeeper(PAGE, await newJournal(), new Desk().send);
+    await keeper.open();
+    const [crown, axis] = ['c'.repeat(32), 'd'.repeat(32)];
+    const own = { sheet: sheet(1).id };
+    const lying = { type: 'landmark', id: crown, ...own, name: 'crown', state: 'set', spread: 1 } as const;
+    const through = [{ at: { x: 0, y: 0 }, on: crown, place: 'at' }, { at: { x: 9, y: 9 } }];
+    await keeper.commit({ add: [sheet(1), { ...lying, at: { x: 30, y: 40 } }] });
+    await keeper.commit({ add: [{ type: 'guide', id: axis, ...own, kind: 'axis', through }] });
+    await keeper.commit({ remove: [crown] });
+    expect(keeper.things.get(axis)).toMatchObject({
+      through: [{ at: { x: 30, y: 40 } }, { at: { x: 9, y: 9 } }],
+    });
+    await keeper.undo();
+    expect(keeper.things.get(crown)).toBeDefined();
+    expect(keeper.things.get(axis)).toMatchObject({ through });
+    keeper.close();
+  });
+
   test('a lost answer stores nothing twice', async () => {
     const desk = new Desk();
     const keeper = new PageKeeper(PAGE, await newJournal(), desk.send);

@@ -1,5 +1,6 @@
 import {
   Replica,
+  settledGuides,
   type Answer,
   type Change,
   type Id,
@@ -158,10 +159,14 @@ export class PageKeeper {
   /**
    * Carries out a gesture: journaled, then shown, then sent. What goes on from how things stand is given as a
    * function of them: it is asked once all gestures before it are shown, however fast they follow each other.
+   * Guides that hang on what goes stay where they are.
    * @returns what was carried out; null where the function found nothing to do
    */
   commit(change: Change | ((things: ReadonlyMap<Id, Thing>) => Change | null)): Promise<Change | null> {
-    return this.#write(() => (typeof change === 'function' ? change(this.things) : change));
+    return this.#write(() => {
+      const asked = typeof change === 'function' ? change(this.things) : change;
+      return asked && settledGuides(this.things, asked);
+    });
   }
 
   /** From now on only what comes is undone: what is there belongs to a drawing that is closed. */

@@ -3,7 +3,7 @@ import type { Id } from '@deft/core/page';
 import { api, ask, listOf } from './api';
 
 /** What goes or comes back with sessions, studies and drawings: all that lists or counts them. */
-const COUNTED = ['Session', 'Study', 'StudiesOf', 'Reference', 'Report', 'Set'] as const;
+const COUNTED = ['Session', 'Study', 'StudiesOf', 'Drawing', 'Reference', 'Report', 'Set'] as const;
 
 /** What was removed, and removing. */
 export const removedApi = api.injectEndpoints({
@@ -20,6 +20,7 @@ export const removedApi = api.injectEndpoints({
         listOf('Removed'),
         listOf('Session'),
         listOf('Study'),
+        listOf('Drawing'),
         listOf('Reference'),
         listOf('Report'),
         ...(kind === 'attempt' ? (['Session', 'Study'] as const) : []),

@@ -11,6 +11,7 @@ import { MainAct } from '../ui/acts';
 import { Empty, Screen, Waiting } from '../ui/screen';
 import { useWide } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
+import { BlankPage } from './blank-page';
 import { GoOnWith } from './go-on-with';
 import { LastSessions } from './last-sessions';
 import { WarmUp } from './warm-up';
@@ -60,6 +61,7 @@ export function DeskScreen() {
         </View>
         <View style={[styles.column, wide && styles.second]}>
           {studies ? <GoOnWith studies={studies} onAbout={about} /> : null}
+          <BlankPage />
           {wide ? null : last}
         </View>
       </View>

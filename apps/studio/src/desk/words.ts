@@ -12,3 +12,5 @@ export const beginWith = (set: string, seconds: number): string =>
   seconds <= 60 * WARM_UP ? `Warm up with ${set}` : `Draw from ${set}`;
 /** A plan by its name, and what the set's note says. */
 export const planOf = ({ title }: Plan, note: string): string => `${title}. ${note}`.trim();
+export const ABOUT_BLANK =
+  'From imagination or a recipe. A picture found later can be attached; then it is checked like any attempt.';

@@ -1,7 +1,7 @@
 import { cornersOf, rotation, translation, compose } from '@deft/core/geometry';
-import { measureForm, type Form } from '@deft/core/page';
+import { handlesOf, measureForm, type Form } from '@deft/core/page';
 import { FORM_KINDS, shapeOutline, type FormKind } from '@deft/core/forms';
-import { formAt, formFromPath, handlesOf, pullHandle } from './form-handles';
+import { formAt, formFromPath, pullHandle } from './form-handles';
 import { Palm } from './palm';
 import { fitView, mirrorView, toPage, toScreen, UPRIGHT, zoomView } from './view';
 

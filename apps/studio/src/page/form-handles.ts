@@ -1,4 +1,4 @@
-import { isOpen, pulled, shapeFromPath, shapeHandles, type FormKind, type Shape } from '@deft/core/forms';
+import { isOpen, pulled, shapeFromPath, type FormKind, type Shape } from '@deft/core/forms';
 import {
   compose,
   distance,
@@ -13,26 +13,6 @@ import {
   type Point,
 } from '@deft/core/geometry';
 import { formOutline, measureForm, type Form } from '@deft/core/page';
-
-export interface Handle {
-  readonly key: string;
-  /** Page millimetres. */
-  readonly at: Point;
-}
-
-/** Where a form can be taken hold of: an ellipse by the ends of its axes, an outline only as a whole. */
-export function handlesOf({ shape, transform }: Form): Handle[] {
-  const own =
-    shape.kind === 'ellipse'
-      ? [
-          { key: 'east', at: { x: shape.rx, y: 0 } },
-          { key: 'south', at: { x: 0, y: shape.ry } },
-          { key: 'west', at: { x: -shape.rx, y: 0 } },
-          { key: 'north', at: { x: 0, y: -shape.ry } },
-        ]
-      : shapeHandles(shape);
-  return own.map(({ key, at }) => ({ key, at: transformPoint(transform, at) }));
-}
 
 const SMALLEST_RADIUS = 0.5;
 /** A form flattened so far is held no more by what it is made of. */

@@ -107,7 +107,12 @@ export function PracticeScreen(props: PracticeScreenProps) {
           />
         </View>
         <View style={styles.acts}>
-          {kind === 'study' ? <Way label="Recipes" onPress={() => router.push('/recipes')} /> : null}
+          {kind === 'study' ? (
+            <>
+              <Way label="Recipes" onPress={() => router.push('/recipes')} />
+              <Way label="Pages" spoken="Pages without a picture" onPress={() => router.push('/drawings')} />
+            </>
+          ) : null}
           <Way label="Removed" onPress={() => router.push('/removed')} />
         </View>
       </View>

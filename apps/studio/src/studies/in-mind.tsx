@@ -11,27 +11,29 @@ import { useStudy } from './study-context';
 /** What one means to watch in this attempt, and whether the drawing before lies faintly under it. */
 export function InMind() {
   const palette = usePalette();
-  const { attempt, before, setBefore } = useStudy();
+  const { attempt, over, setOver } = useStudy();
   const [aside, setAside] = useState<Id | null>(null);
   if (!attempt?.inMind || aside === attempt.id) return null;
+  const { attempt: before } = attempt.inMind;
+  const on = over === before;
   return (
     <View style={[styles.strip, { backgroundColor: palette.paper, borderColor: palette.rule }]}>
       <View style={styles.said}>
         <Text style={styles.words} testID="in-mind">
           {attempt.inMind.sentence}
         </Text>
-        <Switch label="the drawing before" on={before} onPress={() => setBefore(!before)} />
+        <Switch label="the drawing before" on={on} onPress={() => setOver(on ? null : before)} />
       </View>
       <Act small label="×" spoken="×: put this aside" onPress={() => setAside(attempt.id)} />
     </View>
   );
 }
 
-/** The drawing before, faintly over the page, where one wants it. */
+/** An earlier drawing, faintly over the page, where one wants it. */
 export function DrawingBefore() {
-  const { study, attempt, before } = useStudy();
-  const earlier = study.attempts.find(({ id }) => id === attempt?.inMind?.attempt) ?? null;
-  return <FaintPage of={before ? earlier : null} testID="drawing-before" />;
+  const { study, attempt, over } = useStudy();
+  const earlier = study.attempts.find(({ id }) => id === over && id !== attempt?.id) ?? null;
+  return <FaintPage of={earlier} testID="drawing-before" />;
 }
 
 const styles = StyleSheet.create({

@@ -26,9 +26,9 @@ export interface OpenedStudy {
   readonly keeper: PageKeeper | null;
   /** The trace's page while one builds: its names are taken over. */
   readonly trace: PageKeeper | null;
-  /** Another trace that lies faintly over the one that is open. */
+  /** Another trace or attempt that lies faintly over the one that is open. */
   readonly over: Id | null;
-  readonly setOver: (trace: Id | null) => void;
+  readonly setOver: (other: Id | null) => void;
   /** Opens another trace of the study. */
   readonly showTrace: (trace: Id) => void;
   /** Marks a trace as a kind of its subject. */
@@ -46,9 +46,6 @@ export interface OpenedStudy {
   readonly setSteps: (steps: Steps | null) => void;
   /** The set that it is traced together with, picture after picture; null where it is traced alone. */
   readonly together: Together | null;
-  /** Whether the attempt before lies faintly over the page. */
-  readonly before: boolean;
-  readonly setBefore: (before: boolean) => void;
   /** Goes on drawing the attempt that is shown. */
   readonly goOnDrawing: () => void;
   /** Shows another attempt; null for the last there is. */

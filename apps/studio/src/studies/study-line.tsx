@@ -24,13 +24,24 @@ interface StudyLineProps {
   readonly onPass: (to: Pass) => void;
   /** Opens what there is to say about the study. */
   readonly onAbout: () => void;
+  /** Opens its attempts in a row. */
+  readonly onAttempts: () => void;
 }
 
 /** The slim line of a study: its passes, whether it is saved, its attempts, and what comes next. */
-export function StudyLine({ study, flow, keeper, passesOpen, onPasses, onPass, onAbout }: StudyLineProps) {
+export function StudyLine({
+  study,
+  flow,
+  keeper,
+  passesOpen,
+  onPasses,
+  onPass,
+  onAbout,
+  onAttempts,
+}: StudyLineProps) {
   const wide = useWide();
   const router = useRouter();
-  const { pass, nth, attempt, showNext, beginAnew } = flow;
+  const { pass, nth, attempt, beginAnew } = flow;
   const { page, next } = STUDY_PASSES[pass];
   const count = study.attempts.length;
   const name = passName(pass);
@@ -84,8 +95,9 @@ export function StudyLine({ study, flow, keeper, passesOpen, onPasses, onPass, o
             <Act
               small
               label={`${nth} of ${count}`}
-              spoken={`${nth} of ${count}, show the next attempt`}
-              onPress={showNext}
+              spoken={`${nth} of ${count}, all attempts in a row`}
+              testID="attempts"
+              onPress={onAttempts}
             />
           ) : null}
           {pass === 'build' && wide ? (

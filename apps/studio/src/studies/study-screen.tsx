@@ -11,6 +11,7 @@ import { Waiting } from '../ui/screen';
 import { usePalette } from '../ui/use-desk-theme';
 import { useStudyQuery } from './api';
 import { AboutStudy } from './about-study';
+import { AttemptsPanel } from './attempts-panel';
 import { STUDY_PASSES } from './passes';
 import { StudyContext, type OpenedStudy, type Steps, type Together } from './study-context';
 import { passOptions, StudyLine } from './study-line';
@@ -41,10 +42,9 @@ function OpenStudy({ study, asked, together }: Omit<StudyScreenProps, 'id'> & { 
   const { pass, attempt, go, beginAnew, showCopy, showAttempt } = flow;
   const { page, shell, Screen } = STUDY_PASSES[pass];
   const [passesOpen, setPassesOpen] = useState(false);
-  const [aboutOpen, setAboutOpen] = useState(false);
+  const [leaf, setLeaf] = useState<'about' | 'attempts' | null>(null);
   const [pageOnly, setPageOnly] = useState(false);
   const [board, setBoard] = useState<Board | null>(null);
-  const [before, setBefore] = useState(false);
   const [over, setOver] = useState<Id | null>(null);
   const [recipeBeside, setRecipeBeside] = useState<Recipe | null>(null);
   const [steps, setSteps] = useState<Steps | null>(null);
@@ -55,7 +55,7 @@ function OpenStudy({ study, asked, together }: Omit<StudyScreenProps, 'id'> & { 
   const opened: OpenedStudy = {
     ...{ study, attempt, keeper, trace, beginAnew, showCopy, showAttempt },
     ...{ recipeBeside, setRecipeBeside, steps, setSteps, together },
-    ...{ board, setBoard, before, setBefore, over, setOver },
+    ...{ board, setBoard, over, setOver },
     showTrace: flow.showTrace,
     traceAgain: flow.traceAgain,
     markTrace: flow.markTrace,
@@ -72,7 +72,8 @@ function OpenStudy({ study, asked, together }: Omit<StudyScreenProps, 'id'> & { 
       keeper={keeper}
       passesOpen={passesOpen}
       onPasses={() => setPassesOpen(!passesOpen)}
-      onAbout={() => setAboutOpen(true)}
+      onAbout={() => setLeaf('about')}
+      onAttempts={() => setLeaf('attempts')}
       onPass={choose}
     />
   );
@@ -106,7 +107,8 @@ function OpenStudy({ study, asked, together }: Omit<StudyScreenProps, 'id'> & { 
             </View>
           </>
         )}
-        {aboutOpen ? <AboutStudy onClose={() => setAboutOpen(false)} /> : null}
+        {leaf === 'about' ? <AboutStudy onClose={() => setLeaf(null)} /> : null}
+        {leaf === 'attempts' ? <AttemptsPanel onClose={() => setLeaf(null)} /> : null}
         {passesOpen ? (
           <View style={styles.passes}>
             <ChoiceMenu

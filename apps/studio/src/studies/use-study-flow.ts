@@ -23,7 +23,6 @@ export interface StudyFlow {
   readonly attempt: Attempt | null;
   /** Which attempt it is, from 1. */
   readonly nth: number;
-  readonly showNext: () => void;
   /** Shows another attempt; null for the last there is, or a new one where there is none. */
   readonly showAttempt: (attempt: Id | null) => void;
   readonly beginAnew: (inMind: InMind | null) => void;
@@ -97,7 +96,6 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
     markTrace: (trace, kind) => void changeTrace({ id: study.id, trace, kind }),
     attempt,
     nth,
-    showNext: () => setAttempt(study.attempts[nth % study.attempts.length]?.id ?? null),
     showAttempt: (to) => {
       setAttempt(to);
       if (to !== null) return;

@@ -70,3 +70,7 @@ export const NOT_LAID = 'The desk does not answer, so your drawing lies as it di
 
 export const TOGETHER_NOTE =
   'One part on every picture, then the next: so one sees what stays the same. Touch a trace to go to its picture.';
+
+export const ATTEMPTS_NOTE =
+  'Every drawing of this picture, oldest first. Where two in a row were checked, it says what got better.';
+export const NO_CHANGE_TOLD = 'What changed cannot be told: too little of one of them could be laid.';

@@ -26,6 +26,8 @@ export function Panel({ title, onClose, onBack, children }: PropsWithChildren<Pa
     const listen = (event: KeyboardEvent): void => {
       if (event.key !== 'Escape') return;
       event.stopPropagation();
+      // A field keeps what was typed when it is left.
+      (document.activeElement as HTMLElement | null)?.blur();
       close.current();
     };
     element?.addEventListener('keydown', listen);

@@ -24,8 +24,8 @@ test('what is right now, what is less off and what stayed are told together', ()
   ).toBe(
     'Against your first: the head is right now; the left arm is less off, 10° after 22°; the left leg is as it was.',
   );
-  expect(changeBetween(told([head, leg]), told([]))).toBe(
-    'Against your first: the head and the left leg are right now.',
+  expect(changeBetween(told([head, leg]), told([]), 'attempt 2')).toBe(
+    'Against attempt 2: the head and the left leg are right now.',
   );
 });
 

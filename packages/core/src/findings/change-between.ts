@@ -34,9 +34,10 @@ function missChange(first: Told, second: Told): string {
 /**
  * What a second drawing of a picture makes of what was clearly off in the first, as one sentence: what is
  * right now, what is less off, what stayed; where nothing was off, how near both are on the whole.
+ * @param against what the first is called
  * @returns null where one of them cannot be told
  */
-export function changeBetween(first: Told, second: Told): string | null {
+export function changeBetween(first: Told, second: Told, against = 'your first'): string | null {
   if (!first.averageMiss || !second.averageMiss) return null;
   const what = first.findings.map((finding) => ({
     name: `the ${nameOf(finding)}`,
@@ -57,5 +58,5 @@ export function changeBetween(first: Told, second: Told): string | null {
     ...less,
     ...together(named('as it was'), 'as it was'),
   ];
-  return `Against your first: ${parts.length > 0 ? parts.join('; ') : missChange(first, second)}.`;
+  return `Against ${against}: ${parts.length > 0 ? parts.join('; ') : missChange(first, second)}.`;
 }

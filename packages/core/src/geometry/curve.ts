@@ -4,30 +4,30 @@ import type { Point } from './point.ts';
 const BETWEEN = 12;
 
 /**
- * A smooth line through some points: a uniform Catmull-Rom spline (1974), its ends without bend.
- * @returns the points themselves where there are fewer than two
+ * A place on a smooth line through some points: a uniform Catmull-Rom spline (1974), its ends without bend.
+ * @param points at least one
+ * @param t from 0 at the first point to `points.length - 1` at the last; it passes each at its own number
  */
+export function curveAt(points: readonly Point[], t: number): Point {
+  const i = Math.min(Math.max(Math.floor(t), 0), Math.max(points.length - 2, 0));
+  const u = t - i;
+  const [p, q, r, s] = [-1, 0, 1, 2].map((k) => points[Math.min(Math.max(i + k, 0), points.length - 1)]) as [
+    Point,
+    Point,
+    Point,
+    Point,
+  ];
+  const [a, b, c, d] = [
+    -0.5 * u ** 3 + u * u - 0.5 * u,
+    1.5 * u ** 3 - 2.5 * u * u + 1,
+    -1.5 * u ** 3 + 2 * u * u + 0.5 * u,
+    0.5 * u ** 3 - 0.5 * u * u,
+  ];
+  return { x: a * p.x + b * q.x + c * r.x + d * s.x, y: a * p.y + b * q.y + c * r.y + d * s.y };
+}
+
+/** The smooth line of `curveAt` as a polyline; the points themselves where there are fewer than two. */
 export function curveThrough(points: readonly Point[]): Point[] {
   if (points.length < 2) return [...points];
-  const out: Point[] = [];
-  for (let i = 0; i + 1 < points.length; i += 1) {
-    const [p, q, r, s] = [
-      points[i - 1] ?? points[i],
-      points[i],
-      points[i + 1],
-      points[i + 2] ?? points[i + 1],
-    ] as [Point, Point, Point, Point];
-    for (let k = 0; k < BETWEEN; k += 1) {
-      const t = k / BETWEEN;
-      const [a, b, c, d] = [
-        -0.5 * t ** 3 + t * t - 0.5 * t,
-        1.5 * t ** 3 - 2.5 * t * t + 1,
-        -1.5 * t ** 3 + 2 * t * t + 0.5 * t,
-        0.5 * t ** 3 - 0.5 * t * t,
-      ];
-      out.push({ x: a * p.x + b * q.x + c * r.x + d * s.x, y: a * p.y + b * q.y + c * r.y + d * s.y });
-    }
-  }
-  out.push(points.at(-1) as Point);
-  return out;
+  return Array.from({ length: (points.length - 1) * BETWEEN + 1 }, (_, k) => curveAt(points, k / BETWEEN));
 }

@@ -1,16 +1,5 @@
 import type { Box } from '../geometry/box.ts';
-import type {
-  Form,
-  MirrorAxis,
-  Guide,
-  Id,
-  Page,
-  Placement,
-  Sheet,
-  Thing,
-  ThingOf,
-  ThingType,
-} from './things.ts';
+import type { Form, MirrorAxis, Id, Page, Placement, Sheet, Thing, ThingOf, ThingType } from './things.ts';
 
 const byOrder = (a: { order: string; id: Id }, b: { order: string; id: Id }): number =>
   a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
@@ -61,29 +50,6 @@ export const pageBox = ({
   maxX: x + width,
   maxY: y + height,
 });
-
-/** Where a guide runs over a page: x and y of one end, then of the other, millimetres. */
-export function guideLine(
-  guide: Pick<Guide, 'kind' | 'at'>,
-  paper: Pick<Page, 'x' | 'y' | 'width' | 'height'>,
-): [number, number, number, number] {
-  const { minX, minY, maxX, maxY } = pageBox(paper);
-  return guide.kind === 'plumb' ? [guide.at, minY, guide.at, maxY] : [minX, guide.at, maxX, guide.at];
-}
-
-/**
- * Where an axis runs over a page, as x and y of both ends, millimetres: on through its two points, to beyond
- * the edges. Where the two are one it is that point.
- */
-export function axisLine(
-  { from, to }: Pick<MirrorAxis, 'from' | 'to'>,
-  paper: Pick<Page, 'width' | 'height'>,
-): [number, number, number, number] {
-  const length = Math.hypot(to.x - from.x, to.y - from.y) || 1;
-  const reach = 2 * (paper.width + paper.height + Math.abs(from.x) + Math.abs(from.y));
-  const [dx, dy] = [((to.x - from.x) / length) * reach, ((to.y - from.y) / length) * reach];
-  return [from.x - dx, from.y - dy, from.x + dx, from.y + dy];
-}
 
 /**
  * The lines between the cells of a page, as x and y of both ends, millimetres: upright ones first; none for

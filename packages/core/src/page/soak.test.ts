@@ -54,6 +54,6 @@ test.each(Array.from({ length: 20 }, (_, seed) => seed))(
     const meant = reducePage(stored.map(({ operation }) => operation));
     for (const { replica } of devices) expect(sorted(replica.log.things)).toEqual(sorted(meant));
     expect(stored).toHaveLength(STEPS + 1);
-    expect(pageSvg(meant).length).toBeGreaterThan(1000);
+    expect(pageSvg(meant, { guides: true }).length).toBeGreaterThan(1000);
   },
 );

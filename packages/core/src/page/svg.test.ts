@@ -116,7 +116,7 @@ test('structure lines and the picture go out only when asked for', () => {
     guides: true,
     picture: () => ({ href: 'data:image/png;base64,AAAA', width: 800, height: 1000 }),
   });
-  expect(full).toContain('<line x1="0" y1="190" x2="148" y2="190"');
+  expect(full).toContain('<path d="M0 190L148 190"');
   expect(full).toMatch(/<image href="data:image[^>]*matrix\(0\.185 0 0 0\.185 0 12\.5\)/);
 });
 
@@ -190,7 +190,9 @@ describe('paint features', () => {
     expect(pageSvg(map)).toContain('viewBox="-20 -10 168 210"');
     expect(pageSvg(map)).toMatch(/<tspan[^>]*>a &#60; b<\/tspan><tspan[^>]*>&#38; c</);
     expect(pageSvg(map)).not.toContain('<line');
-    expect(pageSvg(map, { guides: true }).match(/<line/g)).toHaveLength(1 + 3);
+    expect(pageSvg(map)).not.toContain('stroke-dasharray');
+    expect(pageSvg(map, { guides: true }).match(/<line/g)).toHaveLength(3);
+    expect(pageSvg(map, { guides: true }).match(/stroke-dasharray/g)).toHaveLength(1);
   });
 
   test('a piece is clipped, a bent one laid in triangles', () => {

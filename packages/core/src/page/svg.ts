@@ -1,16 +1,30 @@
 import { isOpen } from '../forms/shape.ts';
 import { boxOf, overlaps } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
-import { axisLine, cellLines, guideLine, isGuides, pageBox, pageOf, sheetsOf } from './contents.ts';
+import { cellLines, isGuides, pageBox, pageOf, sheetsOf } from './contents.ts';
 import { BLUE_PENCIL, COVERED, HIDDEN_LINE } from './colours.ts';
 import { formInnerLines, formOutline } from './form-geometry.ts';
+import { GUIDE_PIXEL, guideLook, guideStrokes } from './guide-look.ts';
+import { guideReader, type GuideReader } from './guide-reader.ts';
 import { patchwork, pieceOutline } from './mesh.ts';
 import { LINE_HEIGHT, NOTE_FONT, noteLines, noteLineWidth } from './note-geometry.ts';
 import { bySheet } from './paint-order.ts';
 import { withinRegion, type Region } from './region.ts';
 import { outlinePath, strokeLayers } from './stroke-outline.ts';
 import { thingBox } from './thing-box.ts';
-import type { Form, Id, Landmark, Note, Placement, Sheet, SheetThing, Stroke, Thing } from './things.ts';
+import type {
+  Form,
+  Guide,
+  Id,
+  Landmark,
+  MirrorAxis,
+  Note,
+  Placement,
+  Sheet,
+  SheetThing,
+  Stroke,
+  Thing,
+} from './things.ts';
 
 export interface SvgOptions {
   /**
@@ -57,8 +71,27 @@ function formSvg(form: Form): string {
   return `${behind}${path([around, ...seen.map(line)].join(''))}`;
 }
 
-function lineSvg([x1, y1, x2, y2]: readonly number[], width: number, dash = ''): string {
-  return `<line x1="${num(x1 as number)}" y1="${num(y1 as number)}" x2="${num(x2 as number)}" y2="${num(y2 as number)}" stroke="${BLUE_PENCIL}" stroke-width="${width}"${dash && ` stroke-dasharray="${dash}"`}/>`;
+function lineSvg([x1, y1, x2, y2]: readonly number[], width: number): string {
+  return `<line x1="${num(x1 as number)}" y1="${num(y1 as number)}" x2="${num(x2 as number)}" y2="${num(y2 as number)}" stroke="${BLUE_PENCIL}" stroke-width="${width}"/>`;
+}
+
+/** Width of a guide's line, millimetres. */
+const GUIDE_WIDTH = 0.35;
+
+function guideSvg(guide: Guide | MirrorAxis, reader: GuideReader): string {
+  const look = guideLook(guide);
+  const { lines, ticks, dots, radius } = guideStrokes(reader.drawn(guide), look, GUIDE_PIXEL);
+  const pencil = `fill="none" stroke="${BLUE_PENCIL}" stroke-width="${GUIDE_WIDTH}"`;
+  const dash = look.dash.map((length) => num(length * GUIDE_PIXEL)).join(' ');
+  const drawn =
+    lines.length > 0
+      ? `<path d="${lines.map(line).join('')}" ${pencil}${dash && ` stroke-dasharray="${dash}"`}/>`
+      : '';
+  const across = ticks.length > 0 ? `<path d="${ticks.map(line).join('')}" ${pencil}/>` : '';
+  const round = dots.map(
+    ({ x, y }) => `<circle cx="${num(x)}" cy="${num(y)}" r="${num(radius)}" fill="${BLUE_PENCIL}"/>`,
+  );
+  return [drawn, across, ...round].join('');
 }
 
 function landmarkSvg(landmark: Landmark): string {
@@ -174,6 +207,7 @@ export function pageSvg(page: ReadonlyMap<Id, Thing>, options: SvgOptions = {}):
   const paper = pageOf(things);
   if (!paper) throw new RangeError('This page has no paper yet.');
   const contents = bySheet(things);
+  const guides = guideReader(page);
   const { minX, minY, maxX, maxY } = (region && boxOf(region)) ?? pageBox(paper);
   const [width, height] = [num(maxX - minX), num(maxY - minY)];
   const room = `x="${num(minX)}" y="${num(minY)}" width="${width}" height="${height}"`;
@@ -190,11 +224,8 @@ export function pageSvg(page: ReadonlyMap<Id, Thing>, options: SvgOptions = {}):
       case 'note':
         return noteSvg(thing);
       case 'guide':
-        return options.guides
-          ? lineSvg(guideLine(thing, paper), 0.35, thing.kind === 'ground' ? '' : '4 2.5')
-          : '';
       case 'axis':
-        return options.guides ? lineSvg(axisLine(thing, paper), 0.35, '6 2 1 2') : '';
+        return options.guides ? guideSvg(thing, guides) : '';
       case 'landmark':
         return options.guides ? landmarkSvg(thing) : '';
     }

@@ -17,7 +17,9 @@ import {
 /** Whether a value may stand in a field. */
 type Check = (value: unknown) => boolean;
 
-type Checks<T> = { readonly [Field in keyof Omit<T, 'id' | 'type'>]-?: Check };
+/** The fields of all that a type stands for. */
+type FieldsOf<T> = T extends Thing ? Exclude<keyof T, 'id' | 'type'> : never;
+type Checks<T> = { readonly [Field in FieldsOf<T>]: Check };
 
 const text: Check = (value) => typeof value === 'string';
 const truth: Check = (value) => typeof value === 'boolean';
@@ -44,6 +46,11 @@ const point: Check = (value) => has(value, { x: number, y: number } satisfies Re
 const affine = listOf(number, 6, 6);
 const outline = listOf(point, 3);
 const joint: Check = (value) => has(value, { on: text, at: point });
+const anchor: Check = (value) => {
+  if (!has(value, { at: point })) return false;
+  const { on = '', place = '' } = value as { on?: unknown; place?: unknown };
+  return text(on) && text(place);
+};
 const cells: Check = (value) => has(value, { columns: whole, rows: whole });
 const mesh: Check = (value) => {
   if (!has(value, { columns: whole, rows: whole, points: listOf(point, 4) })) return false;
@@ -115,7 +122,14 @@ export const THING_FIELDS: { readonly [T in ThingType]: Checks<ThingOf<T>> } = {
     joint: orNull(joint),
     covers: truth,
   },
-  guide: { sheet: text, kind: oneOf(GUIDE_KINDS), at: number },
+  guide: {
+    sheet: text,
+    kind: oneOf(GUIDE_KINDS),
+    at: number,
+    through: listOf(anchor, 1),
+    count: whole,
+    turn: number,
+  },
   axis: { sheet: text, from: point, to: point },
   note: { sheet: text, order: text, transform: affine, colour: text, says },
   landmark: { sheet: text, name: orNull(text), state: oneOf(LANDMARK_STATES), at: point, spread: number },

@@ -1,6 +1,7 @@
 import type { Shape } from '../forms/shape.ts';
 import type { Affine } from '../geometry/affine.ts';
 import type { Point } from '../geometry/point.ts';
+import { ANCHORED_KINDS, type AnchoredKind } from '../guides/kinds.ts';
 
 /** 128 random bits as 32 lower-case hexadecimal digits. */
 export type Id = string;
@@ -94,17 +95,47 @@ export interface Joint {
   readonly at: Point;
 }
 
-export const GUIDE_KINDS = ['ground', 'level', 'plumb'] as const;
+export const ACROSS_KINDS = ['ground', 'level', 'plumb'] as const;
+export type AcrossKind = (typeof ACROSS_KINDS)[number];
+export const GUIDE_KINDS = [...ACROSS_KINDS, ...(Object.keys(ANCHORED_KINDS) as AnchoredKind[])] as const;
 export type GuideKind = (typeof GUIDE_KINDS)[number];
 
 /** A construction line right across the page: `at` is y for ground and level, x for plumb, millimetres. */
-export interface Guide {
+export interface AcrossGuide {
   readonly type: 'guide';
   readonly id: Id;
   readonly sheet: Id;
-  readonly kind: GuideKind;
+  readonly kind: AcrossKind;
   readonly at: number;
 }
+
+/** A place that a guide is laid by. */
+export interface Anchor {
+  /** Where it lies, or lay when it was last set: counts where it hangs on nothing, or on what is gone. */
+  readonly at: Point;
+  /** What it hangs on: a form, a landmark, an axis or another guide. */
+  readonly on?: Id;
+  /** Which place of that (see places.ts). */
+  readonly place?: string;
+}
+
+/** A construction that is laid by places, each its own or one of something that it goes along with. */
+export interface AnchoredGuide {
+  readonly type: 'guide';
+  readonly id: Id;
+  readonly sheet: Id;
+  readonly kind: AnchoredKind;
+  readonly through: readonly Anchor[];
+  /** Parts that a line is divided into, or steps that a distance is taken off. */
+  readonly count?: number;
+  /** How far a centre line is turned, -1 to 1. */
+  readonly turn?: number;
+}
+
+export type Guide = AcrossGuide | AnchoredGuide;
+
+/** Whether a guide is laid by places, not right across the page. */
+export const isAnchored = (guide: Guide): guide is AnchoredGuide => guide.kind in ANCHORED_KINDS;
 
 /** The line that symmetry is drawn about; a page has one at the most. */
 export interface MirrorAxis {

@@ -1,4 +1,5 @@
 import { FORM_KINDS, type FormKind } from '../forms/index.ts';
+import { ANCHORED_KINDS, type AnchoredKind } from '../guides/index.ts';
 import { compose, rotation, scaling, translation } from '../geometry/affine.ts';
 import {
   movedBy,
@@ -6,6 +7,7 @@ import {
   sheetsOf,
   encodeStroke,
   warpedBy,
+  type Anchor,
   type Change,
   type Id,
   type Replica,
@@ -86,6 +88,7 @@ export function soakStep(random: Random, replica: Replica, newId: () => Id): Cha
         },
       ],
     };
+  if (what < 0.42) return { add: [soakGuide(random, lying, sheet, newId())] };
   if (what < 0.44)
     return {
       add: [
@@ -126,6 +129,21 @@ export function soakStep(random: Random, replica: Replica, newId: () => Id): Cha
   }
   if (what < 0.66 && lying.length > 0) return { remove: some().map(({ id }) => id) };
   return { add: [soakStroke(random, sheet, order, newId())] };
+}
+
+/** A guide of any kind, by places of its own and such as hang on whatever lies there, itself among it. */
+function soakGuide(random: Random, lying: readonly SheetThing[], sheet: Id, id: Id): Thing {
+  const one = <T>(all: readonly T[]): T => all[Math.floor(random() * all.length)] as T;
+  const kind = one(Object.keys(ANCHORED_KINDS) as AnchoredKind[]);
+  const [least, most] = ANCHORED_KINDS[kind];
+  const through = Array.from({ length: least + Math.floor(random() * (most - least + 1)) }, (): Anchor => {
+    const at = { x: 8 + random() * 130, y: 8 + random() * 190 };
+    if (random() < 0.5 || lying.length === 0) return { at };
+    const place = one(['centre', 'north', 'end 0', 'mark 0', 'mark 3', 'from', 'at', 'gone']);
+    return { at, on: random() < 0.1 ? id : one(lying).id, place };
+  });
+  const count = 2 + Math.floor(random() * 6);
+  return { type: 'guide', id, sheet, kind, through, count, turn: 2 * random() - 1 };
 }
 
 function soakStroke(random: Random, sheet: Id, order: string, id: Id): Thing {

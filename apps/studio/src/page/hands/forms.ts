@@ -1,8 +1,11 @@
 import { directionOf, distance, type Point } from '@deft/core/geometry';
 import {
+  anchorAt,
   carried,
   drawnForms,
   familyOf,
+  guideTargets,
+  handlesOf,
   jointAt,
   measureForm,
   reshaped,
@@ -11,18 +14,21 @@ import {
   tipOf,
   tipPulled,
   turned,
+  type Anchor,
   type Form,
+  type GuideTargets,
   type Landmark,
   type Thing,
 } from '@deft/core/page';
 import type { FormsTool } from '../../data/desk-slice';
 import { newId } from '../../data/new-id';
 import { deskColour } from '../desk-colour';
-import { formAt, formFromPath, handlesOf, pullHandle } from '../form-handles';
+import { formAt, formFromPath, pullHandle } from '../form-handles';
 import { orderOnTop, sheetFor, whyNot, type Obstacle } from '../place-on';
 import type { Hand, PointerKind, Sample } from '../pointer';
 import { spreadOf } from '../spread';
 import type { Surface } from '../surface';
+import { drawAim, SNAP_REACH } from './aim';
 
 export interface FormsEvents {
   readonly selected: (id: string | null) => void;
@@ -55,6 +61,10 @@ export class FormsHand implements Hand {
   #at: Point = { x: 0, y: 0 };
   #pointer: PointerKind = 'touch';
   #moved = false;
+  #snapping = true;
+  #targets: GuideTargets | null = null;
+  /** Where the last place was drawn to; null where it was not. */
+  #aim: Anchor | null = null;
   /** What moves with the form that is taken hold of. */
   #family: ReadonlyMap<string, Thing> = new Map();
 
@@ -63,10 +73,11 @@ export class FormsHand implements Hand {
     private readonly events: FormsEvents,
   ) {}
 
-  /** @param name for what is made next; null for none */
-  take(tool: FormsTool, name: string | null): void {
+  /** @param name for what is made next; null for none @param snapping places are drawn to guides */
+  take(tool: FormsTool, name: string | null, snapping = true): void {
     this.#tool = tool;
     this.#name = name;
+    this.#snapping = snapping;
   }
 
   select(id: string | null): void {
@@ -96,6 +107,11 @@ export class FormsHand implements Hand {
     }
     const selected = this.#selectedForm();
     this.#family = selected ? familyOf(keeper.things, selected) : new Map();
+    // What goes along with it draws it nowhere.
+    const along = painter.scene.guidesOn(new Set(this.#family.keys())).map(({ id }) => id);
+    this.#targets = this.#snapping
+      ? guideTargets(keeper.things, painter.guides, { forms: false, without: new Set(along) })
+      : null;
     const joint = selected && jointAt(this.#family, selected);
     const handle = selected && handlesOf(selected).find((h) => distance(h.at, at) < grip);
     // Where a form hangs on another, its tip turns and lengthens it, and its middle turns it.
@@ -107,8 +123,11 @@ export class FormsHand implements Hand {
       this.#act = joint
         ? { kind: 'turn', form: selected, from: at, joint }
         : { kind: 'carry', form: selected, from: at };
-    else this.#act = { kind: 'make', from: at, path: [at] };
-    return undefined;
+    else {
+      const from = this.#drawnTo(at);
+      this.#act = { kind: 'make', from, path: [from] };
+    }
+    return this.#show();
   }
 
   extend(samples: readonly Sample[]): void {
@@ -117,7 +136,7 @@ export class FormsHand implements Hand {
     const at = this.surface.toPage(last);
     const start = this.#act.kind === 'landmark' ? this.#at : this.#act.from;
     this.#moved ||= distance(at, start) > SHORTEST_DRAG / this.surface.painter.view.scale;
-    this.#at = at;
+    this.#at = this.#act.kind === 'landmark' ? at : this.#toGuide(this.#act, at);
     if (this.#act.kind === 'make')
       this.#act.path.push(...samples.map((sample) => this.surface.toPage(sample)));
     this.#preview = this.#moved ? this.#made() : [];
@@ -129,6 +148,7 @@ export class FormsHand implements Hand {
   finish(): void {
     const act = this.#act;
     this.#act = null;
+    this.#aim = null;
     const forms = this.#preview;
     const [made] = forms;
     this.#preview = [];
@@ -147,9 +167,28 @@ export class FormsHand implements Hand {
 
   cancel(): void {
     this.#act = null;
+    this.#aim = null;
     this.#preview = [];
     this.surface.painter.lift(new Set());
     this.#show();
+  }
+
+  /** A place drawn to the guide that lies near it. */
+  #drawnTo(p: Point): Point {
+    const reach = SNAP_REACH[this.#pointer] / this.surface.painter.view.scale;
+    const anchor = this.#targets ? anchorAt(this.#targets, p, reach) : null;
+    this.#aim = anchor && anchor.at !== p ? anchor : null;
+    return anchor?.at ?? p;
+  }
+
+  /** Where a contact leads to: of a form that is carried, its middle is drawn to what lies near. */
+  #toGuide(act: Exclude<Act, { kind: 'landmark' }>, p: Point): Point {
+    if (act.kind === 'turn') return p;
+    if (act.kind !== 'carry') return this.#drawnTo(p);
+    const { centre } = measureForm(act.form);
+    const off = { x: centre.x - act.from.x, y: centre.y - act.from.y };
+    const there = this.#drawnTo({ x: p.x + off.x, y: p.y + off.y });
+    return { x: there.x - off.x, y: there.y - off.y };
   }
 
   #choose(id: string | null): void {
@@ -168,7 +207,7 @@ export class FormsHand implements Hand {
     const { keeper, painter } = this.surface;
     if (act?.kind === 'make' && this.#tool !== 'landmark') {
       const sheet = sheetFor(keeper.things, ['forms']);
-      const made = sheet ? formFromPath(this.#tool, act.path) : null;
+      const made = sheet ? formFromPath(this.#tool, [...act.path, this.#at]) : null;
       if (!sheet || !made) return [];
       const form: Form = {
         type: 'form',
@@ -224,10 +263,13 @@ export class FormsHand implements Hand {
     const form = this.#preview[0] ?? this.#selectedForm();
     const joint = form && jointAt(this.surface.keeper.things, form);
     const landmark = this.#act?.kind === 'landmark' ? this.#at : null;
+    const aim = this.#aim;
     painter.setOverlay((context, pixel) => {
       if (landmark) drawCross(context, landmark, pixel);
+      if (aim) drawAim(context, aim, pixel);
       if (!form) return;
       for (const moved of this.#preview) painter.paint(context, moved);
+      painter.paintFollowing(context, this.#preview);
       drawHandles(context, form, pixel);
       if (joint) drawJoint(context, joint, tipOf(form, joint), pixel);
     });

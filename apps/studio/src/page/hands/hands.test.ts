@@ -1,5 +1,7 @@
 import {
   decodeStroke,
+  guideReader,
+  isAnchored,
   newPage,
   PageLog,
   sheetsOf,
@@ -10,12 +12,13 @@ import {
 } from '@deft/core/page';
 import type { Obstacle } from '../place-on';
 import type { Sample } from '../pointer';
-import { deskSlice } from '../../data/desk-slice';
+import { translation } from '@deft/core/geometry';
+import { deskSlice, type GuidesTool } from '../../data/desk-slice';
 import { Scene } from '../scene';
 import type { Surface } from '../surface';
 import { DrawHand, type DrawSetting } from './draw';
 import { FormsHand } from './forms';
-import { GuidesHand } from './guides';
+import { GuidesHand, type GuidesSetting } from './guides';
 import { MoveHand } from './move';
 import { PictureHand } from './picture';
 import { WordsHand } from './words';
@@ -29,6 +32,12 @@ const setting = (more: Partial<DrawSetting> = {}): DrawSetting => ({
   symmetry: false,
   sheet: null,
   ...more,
+});
+
+const laying = (tool: GuidesTool): GuidesSetting => ({
+  tool,
+  snapping: true,
+  counts: { divided: 2, stepped: 3 },
 });
 
 /** A page and a screen without a browser: two CSS pixels a millimetre, no margin. */
@@ -66,6 +75,10 @@ function desk(trace?: Parameters<typeof newPage>[2]) {
       lift: (ids: ReadonlySet<string>) => lifted.push([...ids]),
       setOverlay: () => undefined,
       paint: () => undefined,
+      paintFollowing: () => undefined,
+      get guides() {
+        return guideReader(log.things);
+      },
       moveTo: () => undefined,
       settle: () => undefined,
     },
@@ -228,9 +241,9 @@ describe('forms and landmarks', () => {
 describe('guides', () => {
   test('there is one ground line; levels and plumbs are as many as wanted; pulled off the page they go', () => {
     const { surface, all } = desk();
-    const hand = new GuidesHand(surface);
+    const hand = new GuidesHand(surface, { selected: () => undefined });
     const lay = (kind: 'ground' | 'level' | 'plumb', x: number, y: number, to?: [number, number]): void => {
-      hand.take(kind);
+      hand.take(laying(kind));
       hand.begin(at(x, y));
       if (to) hand.extend([at(...to)]);
       hand.finish();
@@ -242,7 +255,7 @@ describe('guides', () => {
     lay('level', 10, 200);
     expect(
       all('guide')
-        .map(({ kind, at: where }) => [kind, where])
+        .map((guide) => [guide.kind, 'at' in guide ? guide.at : null])
         .sort(),
     ).toEqual([
       ['ground', 180],
@@ -254,8 +267,91 @@ describe('guides', () => {
     expect(
       all('guide')
         .filter((g) => g.kind === 'level')
-        .map((g) => g.at),
+        .map((g) => ('at' in g ? g.at : null)),
     ).toEqual([100]);
+  });
+
+  /** A page with a round of 20 mm about 60, 60, and a hand that lays guides on it. */
+  function guided() {
+    const made = desk();
+    const sheet = sheetsOf(made.surface.keeper.things).find(({ kind }) => kind === 'forms')!.id;
+    const round = newId();
+    const shape = { kind: 'ellipse', rx: 20, ry: 30 } as const;
+    const transform = translation(60, 60);
+    made.change({ add: [{ type: 'form', id: round, sheet, order: 'a0', part: null, shape, transform }] });
+    let selected: string | null = null;
+    const hand = new GuidesHand(made.surface, { selected: (id) => (selected = id) });
+    const drag = async (tool: GuidesTool, ...way: [number, number][]): Promise<void> => {
+      hand.take(laying(tool));
+      hand.begin(at(2 * way[0]![0], 2 * way[0]![1]));
+      for (const [x, y] of way.slice(1)) hand.extend([at(2 * x, 2 * y)]);
+      hand.finish();
+      await Promise.resolve();
+      hand.select(selected);
+    };
+    const guide = () => made.all('guide').filter(isAnchored).at(-1)!;
+    const drawn = () => guideReader(made.surface.keeper.things).drawn(guide());
+    return { ...made, hand, drag, guide, drawn, round, selectedIs: () => selected };
+  }
+
+  test('a centre line curves to where one pulled, and goes along with its form', async () => {
+    const { drag, guide, drawn, change, round } = guided();
+    await drag('centre', [60, 60], [70, 62]);
+    expect(guide().turn).toBeCloseTo(0.5, 9);
+    expect(drawn().lines[0]!.at(0.5)).toEqual({ x: 70, y: 60 });
+    change({ set: [{ id: round, to: { transform: translation(100, 90) } }] });
+    expect(drawn().lines[0]!.at(0.5).x).toBeCloseTo(110, 9);
+    // Pulled further than the form is wide it lies on its edge.
+    await drag('centre', [110, 90], [140, 92]);
+    expect(guide().turn).toBe(1);
+  });
+
+  test('a division is drawn to the form’s ends within reach, and lets go beyond it', async () => {
+    const { drag, guide } = guided();
+    await drag('divided', [62, 32], [61, 87]);
+    expect(guide().through.map(({ place }) => place)).toEqual(['north', 'south']);
+    expect(guide().count).toBe(2);
+    await drag('divided', [70, 100], [71, 160]);
+    expect(guide().through).toEqual([{ at: { x: 70, y: 100 } }, { at: { x: 71, y: 160 } }]);
+  });
+
+  test('a distance is taken first and then laid elsewhere; a curve gets one more place with each touch', async () => {
+    const { drag, guide, drawn, all } = guided();
+    await drag('carried', [100, 20], [100, 50]);
+    expect(all('guide')).toEqual([]);
+    await drag('carried', [20, 150], [40, 150]);
+    expect(drawn().marks.at(-1)!.at).toEqual({ x: 50, y: 150 });
+    await drag('through', [100, 100]);
+    await drag('through', [110, 120]);
+    await drag('through', [100, 140]);
+    expect(guide().through.map(({ at: where }) => where.y)).toEqual([100, 120, 140]);
+  });
+
+  test('what is taken up is pulled by its places; a touch beside all of it puts it down', async () => {
+    const { drag, guide, selectedIs } = guided();
+    await drag('arc', [20, 100], [40, 80], [60, 100]);
+    expect(guide().through).toHaveLength(3);
+    await drag('arc', [60, 100], [80, 110]);
+    expect(guide().through.at(-1)!.at).toEqual({ x: 80, y: 110 });
+    expect(selectedIs()).toBe(guide().id);
+    await drag('arc', [130, 190]);
+    expect(selectedIs()).toBeNull();
+  });
+
+  test('an envelope is what was drawn round, by few corners', async () => {
+    const { drag, guide } = guided();
+    const corners: [number, number][] = [
+      [20, 120],
+      [70, 115],
+      [80, 180],
+      [25, 185],
+    ];
+    const way = corners.flatMap(([x, y], i): [number, number][] => {
+      const [u, v] = corners[(i + 1) % 4]!;
+      return Array.from({ length: 10 }, (_, k) => [x + ((u - x) * k) / 10, y + ((v - y) * k) / 10]);
+    });
+    await drag('envelope', ...way);
+    expect(guide().through).toHaveLength(4);
   });
 });
 
@@ -278,8 +374,8 @@ describe('rubbing by area, symmetry, shade', () => {
 
   test('with symmetry on, a stroke and its twin are one gesture; the twin lies on the other side of the axis', () => {
     const { surface, all } = desk();
-    const guides = new GuidesHand(surface);
-    guides.take('axis');
+    const guides = new GuidesHand(surface, { selected: () => undefined });
+    guides.take(laying('symmetry'));
     guides.begin(at(100, 20));
     guides.extend([at(100, 300)]);
     guides.finish();

@@ -11,7 +11,7 @@ import {
   type Point,
   type Quad,
 } from '@deft/core/geometry';
-import { warpedBy, type Id, type SheetThing } from '@deft/core/page';
+import { movedBy, warpedBy, type Id, type SheetThing } from '@deft/core/page';
 import { polyline } from '../paint/ink';
 import { deskColour } from '../desk-colour';
 import type { Obstacle } from '../place-on';
@@ -273,6 +273,10 @@ export class MoveHand implements Hand {
       context.transform(...preview.by);
       for (const thing of things) painter.paint(context, thing);
       context.restore();
+      painter.paintFollowing(
+        context,
+        things.map((thing) => ({ ...thing, ...movedBy(thing, preview.by) }) as SheetThing),
+      );
       return;
     }
     let strokes = 0;

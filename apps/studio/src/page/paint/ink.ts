@@ -1,13 +1,13 @@
 import { isOpen } from '@deft/core/forms';
 import type { Point } from '@deft/core/geometry';
 import {
-  axisLine,
   BLUE_PENCIL,
   COVERED,
   formInnerLines,
   formOutline,
   HIDDEN_LINE,
-  guideLine,
+  guideLook,
+  guideStrokes,
   HALO,
   LINE_HEIGHT,
   NOTE_FONT,
@@ -19,6 +19,7 @@ import {
   traceOutline,
   type Form,
   type Guide,
+  type GuideReader,
   type Landmark,
   type MirrorAxis,
   type Note,
@@ -38,6 +39,8 @@ export interface PaintRoom {
   /** Millimetres to a CSS pixel: construction lines keep their width on the screen. */
   readonly pixel: number;
   readonly picture: (placement: Placement) => Picture | null;
+  /** Says where guides lie. */
+  readonly guides: GuideReader;
   /** Sheets are painted over each other: what a form covers of its own cannot be taken away alone. */
   readonly flat?: boolean;
 }
@@ -58,7 +61,6 @@ function inked(stroke: Stroke): { path: Path2D; alpha: number }[] {
 
 /** Widths of construction lines, CSS pixels. */
 const FORM_LINE = 1.8;
-const GUIDE_LINE = 1.2;
 
 /** A rubber's stroke takes away what is on the canvas, so each sheet must have its own. */
 export function paintStroke(context: Context, stroke: Stroke): void {
@@ -96,6 +98,13 @@ export function polyline(points: readonly Point[], closed = false): Path2D {
   return path;
 }
 
+/** Several lines as one path. */
+function pathOf(lines: readonly (readonly Point[])[]): Path2D {
+  const path = new Path2D();
+  for (const line of lines) path.addPath(polyline(line));
+  return path;
+}
+
 const segment = ([x1, y1, x2, y2]: readonly [number, number, number, number]): Path2D =>
   polyline([
     { x: x1, y: y1 },
@@ -127,24 +136,30 @@ export function paintForm(context: Context, form: Form, { paper, pixel, flat }: 
   construction(context, paper, path, FORM_LINE * pixel);
 }
 
-export function paintGuide(context: Context, guide: Guide, { paper, pixel }: PaintRoom): void {
-  const ground = guide.kind === 'ground';
+export function paintGuide(
+  context: Context,
+  guide: Guide | MirrorAxis,
+  { paper, pixel, guides }: PaintRoom,
+): void {
+  const look = guideLook(guide);
+  const { lines, ticks, dots, radius } = guideStrokes(guides.drawn(guide), look, pixel);
+  const width = look.width * pixel;
+  const drawn = pathOf(lines);
   construction(
     context,
     paper,
-    segment(guideLine(guide, paper)),
-    (ground ? 1.6 : GUIDE_LINE) * pixel,
-    ground ? [] : [7 * pixel, 5 * pixel],
+    drawn,
+    width,
+    look.dash.map((length) => length * pixel),
   );
+  if (ticks.length > 0) construction(context, paper, pathOf(ticks), width);
+  context.fillStyle = BLUE_PENCIL;
+  for (const { x, y } of dots) {
+    context.beginPath();
+    context.arc(x, y, radius, 0, 2 * Math.PI);
+    context.fill();
+  }
 }
-
-export const paintAxis = (context: Context, axis: MirrorAxis, { paper, pixel }: PaintRoom): void =>
-  construction(context, paper, segment(axisLine(axis, paper)), GUIDE_LINE * pixel, [
-    12 * pixel,
-    4 * pixel,
-    2 * pixel,
-    4 * pixel,
-  ]);
 
 export function paintLandmark(context: Context, landmark: Landmark, { paper, pixel }: PaintRoom): void {
   if (landmark.state !== 'set') return;
@@ -220,9 +235,8 @@ export function paintThing(context: Context, thing: SheetThing, room: PaintRoom)
     case 'note':
       return paintNote(context, thing);
     case 'guide':
-      return paintGuide(context, thing, room);
     case 'axis':
-      return paintAxis(context, thing, room);
+      return paintGuide(context, thing, room);
     case 'landmark':
       return paintLandmark(context, thing, room);
     case 'placement': {

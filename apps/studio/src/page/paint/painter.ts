@@ -1,8 +1,10 @@
 import { unionOf, type Box, type Point } from '@deft/core/geometry';
 import {
+  guideReader,
   pageBox,
   pageOf,
   sheetsOf,
+  type GuideReader,
   type Id,
   type Page,
   type Placement,
@@ -38,6 +40,8 @@ export class Painter {
   #focus: Box | null = null;
   #things: ReadonlyMap<Id, Thing> = new Map();
   #page: Page | null = null;
+  /** Says where guides lie, as the page stands; null until somebody asks. */
+  #guides: GuideReader | null = null;
   /** What is moved just now, and so is not painted on its sheet. */
   #lifted: ReadonlySet<Id> = new Set();
   #pictureShown = true;
@@ -83,6 +87,12 @@ export class Painter {
 
   get paper(): Page | null {
     return this.#page;
+  }
+
+  /** Says where the guides of the page lie, as it stands. */
+  get guides(): GuideReader {
+    this.#guides ??= guideReader(this.#things);
+    return this.#guides;
   }
 
   /** Everything drawn is seen through a filter: a second look. Empty for none. */
@@ -160,6 +170,7 @@ export class Painter {
   update(things: ReadonlyMap<Id, Thing>, changed: ReadonlySet<Id>): void {
     const before = this.#page;
     this.#things = things;
+    this.#guides = null;
     this.#page = pageOf(things);
     const only = changed.size === 1 ? [...changed][0] : undefined;
     const fresh = only !== undefined && !this.scene.boxOf(only) ? things.get(only) : undefined;
@@ -178,8 +189,12 @@ export class Painter {
     }
   }
 
-  /** Takes things off their sheets while they are moved, or puts them back. */
-  lift(ids: ReadonlySet<Id>): void {
+  /**
+   * Takes things off their sheets while they are moved, with the guides that hang on them; or puts them back.
+   */
+  lift(moved: ReadonlySet<Id>): void {
+    const guides = moved.size > 0 ? this.scene.guidesOn(moved) : [];
+    const ids = guides.length === 0 ? moved : new Set([...moved, ...guides.map(({ id }) => id)]);
     const rooms = new Map<Id, Box>();
     for (const id of new Set([...ids, ...this.#lifted])) {
       const thing = this.#things.get(id);
@@ -212,6 +227,15 @@ export class Painter {
   paint(context: CanvasRenderingContext2D, thing: SheetThing): void {
     const room = this.#paintRoom();
     if (room) paintThing(context, thing, room);
+  }
+
+  /** Paints the guides that hang on some things, as if those lay where they are given here. */
+  paintFollowing(context: CanvasRenderingContext2D, moved: readonly SheetThing[]): void {
+    const followers = this.scene.guidesOn(new Set(moved.map(({ id }) => id)));
+    const room = followers.length > 0 ? this.#paintRoom() : null;
+    if (!room) return;
+    const guides = guideReader(this.#things, new Map(moved.map((thing) => [thing.id, thing])));
+    for (const guide of followers) paintThing(context, guide, { ...room, guides });
   }
 
   /** Paints what is visible into a context that is set to page millimetres already. */
@@ -321,8 +345,12 @@ export class Painter {
 
   #paintRoom(): PaintRoom | null {
     const paper = this.#page;
-    return (
-      paper && { paper, pixel: 1 / this.#view.scale, picture: (placement) => this.#pictures.get(placement) }
-    );
+    if (!paper) return null;
+    return {
+      paper,
+      pixel: 1 / this.#view.scale,
+      picture: (placement) => this.#pictures.get(placement),
+      guides: this.guides,
+    };
   }
 }

@@ -7,7 +7,6 @@ import {
   takePen,
   takeWords,
   type FormsTool,
-  type GuidesTool,
   type WordsTool,
 } from '../../data/desk-slice';
 import { useDesk, useDeskDispatch } from '../../data/store';
@@ -16,29 +15,20 @@ import { Text } from '../../ui/text';
 import { removable, remove, straightening } from '../shell/shell-acts';
 import { useShell } from '../shell/shell-context';
 import { FORM_WORDS } from '../form-words';
+import { GUIDE_WORDS } from '../guide-words';
+import type { Offer } from './fan';
 import { CoverAct, FormGuesses, JointAct, ReverseAct } from './form-acts';
-import type { Shape } from './icons';
+import { GuideCount, SnapAct } from './guide-acts';
+import { GUIDE_SHAPES } from './icons';
 import { MoveActs } from './move-acts';
 import { SampleStroke } from './sample-stroke';
 import { TrayAct } from './tray-act';
-
-interface Offer<T extends string> {
-  readonly value: T;
-  readonly label: string;
-  readonly shape: Shape;
-}
 
 export const PEN_OFFERS: readonly Offer<PenKind>[] = [
   { value: 'pencil', label: 'pencil', shape: 'pencil' },
   { value: 'pen', label: 'pen', shape: 'pen' },
   { value: 'shade', label: 'shade', shape: 'shade' },
   { value: 'rubber', label: 'rubber', shape: 'rubber' },
-];
-const GUIDES: readonly Offer<GuidesTool>[] = [
-  { value: 'ground', label: 'ground line', shape: 'ground' },
-  { value: 'level', label: 'level', shape: 'level' },
-  { value: 'plumb', label: 'plumb', shape: 'plumb' },
-  { value: 'axis', label: 'axis', shape: 'axis' },
 ];
 const WORDS: readonly Offer<WordsTool>[] = [
   { value: 'text', label: 'text', shape: 'text' },
@@ -133,6 +123,7 @@ function FormsRow() {
       <JointAct />
       <CoverAct />
       <ReverseAct />
+      <SnapAct />
       {ids ? <TrayAct label="remove" shape="remove" onPress={() => remove(shell, ids)} /> : null}
     </>
   );
@@ -140,10 +131,34 @@ function FormsRow() {
 
 function GuidesRow() {
   const send = useDeskDispatch();
-  const { guide } = useDesk('guide');
+  const { guide, guidesAtHand } = useDesk('guide', 'guidesAtHand');
+  const shell = useShell();
+  const ids = removable(shell, 'Guides');
+  const offers = guidesAtHand.map((value) => ({
+    value,
+    label: GUIDE_WORDS[value],
+    shape: GUIDE_SHAPES[value],
+  }));
   return (
     <>
-      <Offers offers={GUIDES} value={guide} onTake={(value) => send(takeGuide(value))} />
+      <GuideCount />
+      {ids ? <TrayAct label="remove" shape="remove" onPress={() => remove(shell, ids)} /> : null}
+      <Offers
+        offers={offers}
+        value={guide}
+        onTake={(value) => {
+          send(takeGuide(value));
+          // What was laid before is done with: the next one may begin where it lies.
+          shell.dispatch({ kind: 'select', id: null });
+        }}
+      />
+      <TrayAct
+        label="more guides"
+        shape="more"
+        testID="more-guides"
+        onPress={() => shell.dispatch({ kind: 'upper', upper: 'guides' })}
+      />
+      <SnapAct />
       <SymmetryAct />
     </>
   );

@@ -1,5 +1,5 @@
 import Svg, { Circle, Line, Path } from 'react-native-svg';
-import type { HandName, PlaceName } from '../../data/desk-slice';
+import type { GuidesTool, HandName, PlaceName } from '../../data/desk-slice';
 import { usePalette } from '../../ui/use-desk-theme';
 import { FORM_DRAWINGS } from './form-drawings';
 
@@ -44,9 +44,44 @@ const SHAPES = {
   plumb: (c: string) => (
     <Line x1={13} y1={1} x2={13} y2={19} stroke={c} strokeWidth={1.8} strokeDasharray="4 3" />
   ),
-  axis: (c: string) => (
-    <Path d="M18 1L8 19" stroke={c} strokeWidth={1.8} strokeDasharray="6 2 1 2" fill="none" />
+  symmetryAxis: (c: string) => (
+    <Path d="M13 1V19" stroke={c} strokeWidth={1.8} strokeDasharray="6 2 1 2" fill="none" />
   ),
+  axis: (c: string) => <Path d="M20 1L6 19" {...line(c)} strokeDasharray="4 3" />,
+  centreLine: (c: string) => (
+    <>
+      <Path
+        d="M13 2C8 2 5 6 5 10C5 14 8 18 13 18C18 18 21 14 21 10C21 6 18 2 13 2"
+        {...line(c)}
+        strokeOpacity={0.5}
+      />
+      <Path d="M13 2C18 6 18 14 13 18" {...line(c)} strokeDasharray="3 2.4" />
+    </>
+  ),
+  divided: (c: string) => <Path d="M3 10H23M3 6V14M13 6V14M23 6V14" {...line(c)} />,
+  stepped: (c: string) => <Path d="M2 13H24M2 9V17M8 9V17M2 6C4 3 6 3 8 6M14 11V15M20 11V15" {...line(c)} />,
+  carried: (c: string) => (
+    <Path d="M3 3V12M1 3H5M1 12H5M9 8H17M14 5L17 8L14 11M22 7V16M20 7H24M20 16H24" {...line(c)} />
+  ),
+  arc: (c: string) => <Path d="M3 16C4 2 22 2 23 16" {...line(c)} />,
+  envelope: (c: string) => <Path d="M13 2L22 11L18 18H6L3 9Z" {...line(c)} strokeDasharray="4 2" />,
+  through: (c: string) => (
+    <>
+      <Path d="M3 15C9 3 16 18 23 5" {...line(c)} strokeDasharray="2 3" />
+      <Circle cx={3.5} cy={14.5} r={2} fill={c} />
+      <Circle cx={13} cy={10.5} r={2} fill={c} />
+      <Circle cx={22.5} cy={5.5} r={2} fill={c} />
+    </>
+  ),
+  snap: (c: string) => (
+    <>
+      <Path d="M2 15H24" {...line(c)} />
+      <Path d="M13 2V9M10 6.5L13 9.5L16 6.5" {...line(c)} />
+      <Circle cx={13} cy={15} r={3} {...line(c)} />
+    </>
+  ),
+  fewer: (c: string) => <Path d="M7 10H19" {...line(c)} />,
+  further: (c: string) => <Path d="M7 10H19M13 4V16" {...line(c)} />,
   symmetry: (c: string) => (
     <Path d="M13 1V19M10 4C3 7 3 13 10 16M16 4C23 7 23 13 16 16" stroke={c} strokeWidth={1.6} fill="none" />
   ),
@@ -129,6 +164,22 @@ export const PLACE_SHAPES: Readonly<Record<PlaceName, Shape>> = {
   Beside: 'beside',
   Corner: 'corner',
   Away: 'away',
+};
+
+/** The drawing of each kind of guide. */
+export const GUIDE_SHAPES: Readonly<Record<GuidesTool, Shape>> = {
+  ground: 'ground',
+  level: 'level',
+  plumb: 'plumb',
+  centre: 'centreLine',
+  axis: 'axis',
+  divided: 'divided',
+  stepped: 'stepped',
+  carried: 'carried',
+  arc: 'arc',
+  envelope: 'envelope',
+  through: 'through',
+  symmetry: 'symmetryAxis',
 };
 
 export type Shape = keyof typeof SHAPES;

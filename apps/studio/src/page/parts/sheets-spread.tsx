@@ -15,11 +15,11 @@ import { ON_PAGE } from '../../ui/theme';
 
 /** A sheet alone, as a small picture. */
 function smallPicture(things: ReadonlyMap<Id, Thing>, sheet: Sheet): string {
-  const own = [...things.values()].filter(
-    (t) => t.type === 'page' || t.id === sheet.id || ('sheet' in t && t.sheet === sheet.id),
-  );
+  // What lies on the others stays known: guides may hang on it.
   const alone = new Map(
-    own.map((t) => [t.id, t.type === 'sheet' ? { ...t, hidden: false, opacity: 1, multiply: false } : t]),
+    [...things.values()]
+      .filter((t) => t.type !== 'sheet' || t.id === sheet.id)
+      .map((t) => [t.id, t.type === 'sheet' ? { ...t, hidden: false, opacity: 1, multiply: false } : t]),
   );
   return `data:image/svg+xml;utf8,${encodeURIComponent(pageSvg(alone, { guides: true }))}`;
 }

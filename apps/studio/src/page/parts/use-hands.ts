@@ -1,6 +1,7 @@
 import { useEffect, useLayoutEffect, useMemo } from 'react';
 import type { Id } from '@deft/core/page';
 import { useDesk } from '../../data/store';
+import { useSay } from '../../ui/notes';
 import { useLatest } from '../../ui/use-latest';
 import { DRAW_FIELDS, DrawHand, drawSetting } from '../hands/draw';
 import { FormsHand } from '../hands/forms';
@@ -8,6 +9,7 @@ import { GuidesHand } from '../hands/guides';
 import { MoveHand } from '../hands/move';
 import { PictureHand } from '../hands/picture';
 import { WordsHand } from '../hands/words';
+import { DISTANCE_TAKEN } from '../guide-words';
 import type { Obstacle } from '../place-on';
 import type { Shell } from '../shell/shell-context';
 
@@ -24,8 +26,9 @@ type Handed = Pick<Shell, 'pass' | 'surface' | 'state' | 'dispatch' | 'reference
 export function useHands(options: Handed): void {
   const { pass, surface, state, sheet, reference } = options;
   const { selected, picks, way, oneSheet, nextName } = state;
-  const desk = useDesk(...DRAW_FIELDS, 'formsTool', 'guide', 'words');
-  const { formsTool, guide, words } = desk;
+  const desk = useDesk(...DRAW_FIELDS, 'formsTool', 'guide', 'guideCounts', 'snapping', 'words');
+  const { formsTool, guide, guideCounts, snapping, words } = desk;
+  const say = useSay();
   // A pass without a hand of ours has one of its own, or none.
   const own = pass.hands.includes(desk.hand) ? desk.hand : pass.hands[0];
   // The faded picture is moved by itself, until one is done with it.
@@ -38,7 +41,11 @@ export function useHands(options: Handed): void {
     return {
       Draw: new DrawHand(surface, { refused, drawn: (strokes) => send({ kind: 'drawn', strokes }) }),
       Forms: new FormsHand(surface, { selected: (id) => send({ kind: 'select', id }), refused }),
-      Guides: new GuidesHand(surface, refused),
+      Guides: new GuidesHand(surface, {
+        selected: (id) => send({ kind: 'select', id }),
+        refused,
+        taken: () => say({ text: DISTANCE_TAKEN }),
+      }),
       Move: new MoveHand(surface, {
         selected: (ids) => send({ kind: 'pick', ids }),
         along: (ids) => latest.current.pass.along?.(surface.keeper.things, ids) ?? ids,
@@ -48,7 +55,7 @@ export function useHands(options: Handed): void {
       Picture: new PictureHand(surface),
       Words: new WordsHand(surface, { ask: (before, say) => latest.current.ask(before, say), refused }),
     };
-  }, [surface, latest]);
+  }, [surface, latest, say]);
   useLayoutEffect(() => {
     if (surface && hands && hand) surface.setHand(hands[hand]);
   }, [surface, hands, hand]);
@@ -56,20 +63,20 @@ export function useHands(options: Handed): void {
   useLayoutEffect(() => {
     if (!hands) return;
     hands.Draw.take(drawSetting(desk, sheet));
-    hands.Forms.take(formsTool, nextName);
-    hands.Guides.take(guide);
+    hands.Forms.take(formsTool, nextName, snapping);
+    hands.Guides.take({ tool: guide, counts: guideCounts, snapping });
     hands.Move.take(way, oneSheet ? sheet : null);
     hands.Words.take(words, desk.pens[desk.pen].colour, sheet);
-  }, [hands, desk, formsTool, guide, words, way, oneSheet, nextName, sheet]);
+  }, [hands, desk, formsTool, guide, guideCounts, snapping, words, way, oneSheet, nextName, sheet]);
   useEffect(() => {
     if (!hands || hand !== 'Picture') return undefined;
     hands.Picture.take(reference);
     return surface?.afterChange(() => hands.Picture.redraw());
   }, [hands, hand, reference, surface]);
   useEffect(() => {
-    if (!hands || hand !== 'Forms') return undefined;
-    hands.Forms.select(selected);
-    return surface?.afterChange(() => hands.Forms.redraw());
+    if (!hands || (hand !== 'Forms' && hand !== 'Guides')) return undefined;
+    hands[hand].select(selected);
+    return surface?.afterChange(() => hands[hand].redraw());
   }, [hands, hand, selected, surface]);
   useEffect(() => {
     if (!hands || hand !== 'Move') return undefined;

@@ -17,11 +17,14 @@ export function straightening({ keeper, state }: Shell): Change | null {
   return set.length > 0 ? { set } : null;
 }
 
-/** What Delete would remove: what is picked, or the selected form. Null where that is nothing. */
+/** What Delete would remove: what is picked, or the form or guide taken up. Null where that is nothing. */
 export function removable({ state, things }: Shell, hand: HandName): ReadonlySet<Id> | null {
   const { picks, selected } = state;
   if (hand === 'Move' && picks.size > 0) return picks;
-  return hand === 'Forms' && selected && things.get(selected)?.type === 'form' ? new Set([selected]) : null;
+  const type = selected ? things.get(selected)?.type : undefined;
+  const own =
+    (hand === 'Forms' && type === 'form') || (hand === 'Guides' && (type === 'guide' || type === 'axis'));
+  return selected && own ? new Set([selected]) : null;
 }
 
 export function remove({ keeper, dispatch }: Shell, ids: ReadonlySet<Id>): void {

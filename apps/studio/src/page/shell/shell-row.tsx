@@ -6,6 +6,7 @@ import { Slider } from '../../ui/slider';
 import { useWide } from '../../ui/use-desk-theme';
 import { Text } from '../../ui/text';
 import { FormsFan } from '../parts/forms-fan';
+import { GuidesFan } from '../parts/guides-fan';
 import { HandRow } from '../parts/hand-row';
 import { LinePanel } from '../parts/line-panel';
 import { Numbers } from '../parts/move-acts';
@@ -47,6 +48,8 @@ export function ShellRow({ asked, onSay }: ShellRowProps) {
       return <LinePanel />;
     case 'forms':
       return <FormsFan />;
+    case 'guides':
+      return <GuidesFan />;
     case 'numbers':
       return state.picks.size > 0 ? <Numbers /> : <HandRow />;
     case null:

@@ -7,7 +7,7 @@ import type { Obstacle } from '../place-on';
 import { NO_LOOK, type Look } from '../second-look';
 
 /** What stands in the tray's upper row in place of what the hand offers. */
-export type Upper = 'sheets' | 'place' | 'picture' | 'line' | 'forms' | 'numbers';
+export type Upper = 'sheets' | 'place' | 'picture' | 'line' | 'forms' | 'guides' | 'numbers';
 /** What the next contact does instead of the hand: picks a colour, or cuts a piece out of the reference. */
 export type Taking = 'colour' | 'piece';
 
@@ -19,7 +19,7 @@ export interface ShellState {
   readonly look: Look;
   /** The sheet to draw on; the topmost where null, or where it is gone. */
   readonly sheet: Id | null;
-  /** The form that the Forms hand has selected. */
+  /** The form or guide that is taken up. */
   readonly selected: Id | null;
   readonly picks: ReadonlySet<Id>;
   readonly loop: readonly Point[] | null;

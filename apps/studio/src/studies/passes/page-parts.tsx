@@ -11,6 +11,7 @@ import { useShell } from '../../page/shell/shell-context';
 import { Act } from '../../ui/acts';
 import { BoardPicture } from '../../ui/board-picture';
 import { AboutStudy } from '../about-study';
+import { AttemptsPanel } from '../attempts-panel';
 import { BoardsPanel } from '../boards-panel';
 import { CopyNote } from '../copy-note';
 import { DetailsBehind } from '../details-behind';
@@ -22,7 +23,7 @@ import { RecipeSteps, StepOver } from '../recipe-steps';
 import { TogetherStrip } from '../together-strip';
 import { TraceOver } from '../traces-panel';
 import { TraitsPanel } from '../traits-panel';
-import { useNames } from '../use-names';
+import { useNames } from '../../page/use-names';
 import { useTogether } from '../use-together';
 import { ON_PURPOSE } from '../words';
 
@@ -150,6 +151,7 @@ export const STUDY_PANELS: readonly PassPanel[] = [
 
 /** Where one draws freehand, one may also mean something otherwise than it is. */
 export const BUILD_PANELS: readonly PassPanel[] = [
+  { name: 'attempts', label: 'Attempts', Panel: AttemptsPanel },
   ...STUDY_PANELS,
   { name: 'meant', label: ON_PURPOSE, Panel: MeantPanel },
 ];

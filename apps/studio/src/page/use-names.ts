@@ -1,9 +1,8 @@
 import { useMemo, useState } from 'react';
 import { drawnForms, thingsOfType, type Id } from '@deft/core/page';
-import { SUBJECTS } from '@deft/core/subjects';
-import type { Study } from '@deft/contract';
+import { SUBJECTS, type SubjectKey } from '@deft/core/subjects';
 import type { PageKeeper } from '../data/page-keeper';
-import { nextName } from '../page/next-name';
+import { nextName } from './next-name';
 
 type Things = PageKeeper['things'];
 
@@ -24,7 +23,7 @@ export function useNames({
   landmarks: boolean;
   /** The name that the next form is to have, until one has it; null for none in particular. */
   wanted: string | null;
-  subject: Study['reference']['subject'];
+  subject: SubjectKey;
   selected: Id | null;
 }) {
   const [choice, setChoice] = useState<{ name: string | null; among: string } | null>(null);

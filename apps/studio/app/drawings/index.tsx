@@ -1,0 +1,3 @@
+import { DrawingsScreen } from '../../src/drawings/drawings-screen';
+
+export default DrawingsScreen;

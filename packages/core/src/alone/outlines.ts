@@ -1,0 +1,36 @@
+import { isOpen } from '../forms/shape.ts';
+import { boxOf, longerSide, unionOf, type Box } from '../geometry/box.ts';
+import type { Point } from '../geometry/point.ts';
+import { drawnForms } from '../page/contents.ts';
+import { formOutline } from '../page/form-geometry.ts';
+import { thingBox } from '../page/thing-box.ts';
+import type { Form, Id, Thing } from '../page/things.ts';
+
+/** A closed form of a drawing with its outline on the page, millimetres. */
+export interface Outlined {
+  readonly form: Form;
+  readonly outline: readonly Point[];
+  readonly box: Box;
+}
+
+/** The closed forms of a drawing, lowest first; none of those on sheets of guides, or without room. */
+export const outlinesOf = (things: ReadonlyMap<Id, Thing>): Outlined[] =>
+  drawnForms(things).flatMap((form): Outlined[] => {
+    if (isOpen(form.shape)) return [];
+    const outline = formOutline(form);
+    const box = boxOf(outline);
+    return box && longerSide(box) > 0 ? [{ form, outline, box }] : [];
+  });
+
+/** The room that a drawing takes, forms and ink, millimetres; null of an empty page. */
+export function drawnRoom(things: ReadonlyMap<Id, Thing>): Box | null {
+  let room: Box | null = null;
+  for (const { box } of outlinesOf(things)) room = unionOf(room, box);
+  for (const thing of things.values())
+    if (thing.type === 'stroke' && thing.pen !== 'rubber' && thing.pen !== 'shade')
+      room = unionOf(room, thingBox(thing));
+  return room;
+}
+
+/** What a form is called where it is spoken of. */
+export const calledOf = ({ part }: Pick<Form, 'part'>): string => (part ? `the ${part}` : 'a form');
