@@ -26,7 +26,7 @@ const CORE_PARTS = {
   forms: ['geometry'],
   guides: ['geometry'],
   page: ['forms', 'geometry', 'guides'],
-  reference: ['geometry', 'page', 'subjects'],
+  reference: ['geometry', 'guides', 'page', 'subjects'],
   person: ['geometry', 'reference'],
   recipe: ['fit', 'forms', 'geometry', 'page', 'subjects', 'words'],
   mask: ['geometry'],

@@ -1,8 +1,20 @@
+import { randomBytes } from 'node:crypto';
 import { expect, test } from '@playwright/test';
-import { guideReader, isAnchored, PageLog, type AnchoredGuide } from '@deft/core/page';
+import { guideReader, idOf, isAnchored, PageLog, type AnchoredGuide } from '@deft/core/page';
 import { openDesk, type Desk } from './desk.ts';
 import { control, line } from './hands.ts';
-import { beginAttempt, drawing, look, lying, saved, SIZES, stored, takeHand, watch } from './trace.ts';
+import {
+  askDesk,
+  beginAttempt,
+  drawing,
+  look,
+  lying,
+  saved,
+  SIZES,
+  stored,
+  takeHand,
+  watch,
+} from './trace.ts';
 
 /** Construction in Build: guides that hang on what is drawn, and go along with it. */
 
@@ -114,6 +126,49 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
       await saved(page);
       const svg = await (await page.request.get(`${desk.address}/api/pages/${own}/svg`)).text();
       expect(svg).not.toContain('stroke-dasharray');
+      expect(strange).toEqual([]);
+    });
+
+    test('sights: taken on the picture, then in the drawing; how much comes when asked, and beside the picture’s', async ({
+      page,
+    }) => {
+      const strange = watch(page, desk.address);
+      const { reference, study } = await beginAttempt(
+        page,
+        desk,
+        name === 'phone' ? 'Woman waiting' : 'Late for the train',
+      );
+      const own = study.attempts.at(-1)!.page;
+      const touch = hasTouch ? 'touch' : pointer;
+      const { width, height } = reference.original;
+      const at = (x: number, y: number) => ({ x: x * width, y: y * height });
+      const length = {
+        ...{ kind: 'sight', id: idOf(randomBytes(16)), guess: null },
+        ...{ unit: [at(0.5, 0.1), at(0.5, 0.2)], span: [at(0.5, 0.2), at(0.5, 0.5)] },
+      };
+      await askDesk(page, desk, 'post', `/references/${reference.id}/marks`, { put: [length], remove: [] });
+      await page.reload();
+      await saved(page);
+      const d = await drawing(page);
+      await page.getByTestId('looks').click();
+      await control(page, 'Sights').click();
+      await look(page, 'sights-panel');
+      await control(page, 'Take it in the drawing: Length 1').click();
+      await d.stroke(line(60, 30, 60, 50, 6), touch);
+      await expect(page.getByText('The unit is taken.')).toBeVisible();
+      await d.stroke(line(60, 60, 60, 110, 6), touch);
+      await expect
+        .poll(async () => (await lying(desk, own, 'guide')).map((g) => ('sight' in g ? g.sight : null)))
+        .toEqual([length.id]);
+      // One judges by eye first.
+      await expect(page.getByTestId('sight-said')).toHaveCount(0);
+      await page.getByTestId('how-much').click();
+      await expect(page.getByTestId('sight-said')).toHaveText('2.50 units here');
+      await page.getByTestId('picture-much').click();
+      await expect(page.getByTestId('sight-said')).toHaveText(
+        '2.50 units here, 3.00 units in the picture: 17 % too short.',
+      );
+      await look(page, 'sight-said');
       expect(strange).toEqual([]);
     });
   });

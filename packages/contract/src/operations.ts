@@ -110,6 +110,7 @@ const FIELDS: Readonly<Record<ThingType, readonly [Joi.SchemaMap, Joi.SchemaMap]
       through,
       count: Joi.number().integer().min(COUNTS.least).max(COUNTS.most),
       turn: Joi.number().min(-1).max(1),
+      sight: id,
     },
   ],
   axis: [{ sheet: id, from: point, to: point }, {}],

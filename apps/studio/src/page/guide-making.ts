@@ -22,7 +22,7 @@ export interface Gesture {
   readonly to: Anchor;
   /** The closed form that it begins in; null for none. */
   readonly form: Form | null;
-  /** The distance that was taken before, for one that is carried. */
+  /** The distance or unit that was taken before, for what needs one. */
   readonly taken: readonly [Anchor, Anchor] | null;
 }
 
@@ -97,10 +97,12 @@ export function guideFromGesture(kind: AnchoredKind, gesture: Gesture): MadeGuid
     case 'axis':
     case 'divided':
     case 'stepped':
+    case 'tilted':
       return { kind, through: [from, to] };
     case 'centre':
       return centreLine(gesture);
     case 'carried':
+    case 'sighted':
       return taken && { kind, through: [...taken, from, to] };
     case 'arc':
       return { kind, through: [from, { at: farthest(path, from.at, to.at) }, to] };

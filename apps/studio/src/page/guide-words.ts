@@ -10,6 +10,8 @@ export const GUIDE_WORDS: Readonly<Record<GuidesTool, string>> = {
   divided: 'divide',
   stepped: 'step off',
   carried: 'carry',
+  sighted: 'length',
+  tilted: 'tilt',
   arc: 'arc',
   envelope: 'envelope',
   through: 'points',
@@ -27,13 +29,19 @@ export const GUIDE_NOTES: Readonly<Record<GuidesTool, string>> = {
   divided: 'Drag from end to end. It is halved first; more parts are in the tray.',
   stepped: 'Drag over one step, such as a head. It is stepped off onward.',
   carried: 'Drag over a distance; then drag from where it is to be laid, that way.',
+  sighted: 'Drag over the unit, such as a head; then over what is to be measured in it.',
+  tilted: 'Drag along the tilt that you want to judge.',
   arc: 'Drag along it in one go.',
   envelope: 'Draw round where the whole is to fit, in one go: its corners are what you can pull.',
   through: 'Touch every place that a curve must pass.',
   symmetry: 'Drag along it; a touch sets it upright.',
 };
 
-export const DISTANCE_TAKEN = 'The distance is taken. Drag from where it is to be laid, that way.';
+/** What is said once the first of two drags is done. */
+export const TAKEN_NOTES: Readonly<Record<'carried' | 'sighted', string>> = {
+  carried: 'The distance is taken. Drag from where it is to be laid, that way.',
+  sighted: 'The unit is taken. Drag over what is to be measured in it; more lengths may follow.',
+};
 
 /** How many parts or steps, as it is said beside a guide that has them. */
 export const countWords = (kind: 'divided' | 'stepped', count: number): string =>

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { distance, type Point } from '../geometry/point.ts';
 import { circleThrough } from './arc.ts';
 import { drawnLine, nearestOn, straight } from './guide-line.ts';
-import { drawnGuide, type AnchoredKind, type GuideOptions } from './kinds.ts';
+import { ANCHORED_KINDS, drawnGuide, type AnchoredKind, type GuideOptions } from './kinds.ts';
+import { measureOf, metBy, moreBy } from './measure.ts';
 import { snap } from './snap.ts';
 
 const ROOM = { minX: 0, minY: 0, maxX: 148, maxY: 210 };
@@ -147,16 +148,7 @@ describe('each kind against its closed form, to 1e-9 mm', () => {
 
   test('with too few places, or all of them one, nothing breaks', () => {
     const p = { x: 40, y: 40 };
-    for (const kind of [
-      'axis',
-      'centre',
-      'divided',
-      'stepped',
-      'carried',
-      'arc',
-      'envelope',
-      'through',
-    ] as const) {
+    for (const kind of Object.keys(ANCHORED_KINDS) as AnchoredKind[]) {
       expect(drawn(kind, [])).toEqual({ lines: [], marks: [] });
       const { lines, marks } = drawn(kind, [p, p, p, p]);
       for (const q of [...lines.flatMap(drawnLine), ...marks.map(({ at }) => at)]) near(q, 40, 40);
@@ -198,5 +190,59 @@ describe('snapping', () => {
     expect(snap({ places: [known], lines: [line] }, { x: 50, y: 99.5 }, 4)?.place).toBe(known);
     expect(snap({ places: [known], lines: [line] }, { x: 60, y: 99.5 }, 4)?.at).toEqual({ x: 60, y: 100 });
     expect(snap({ places: [], lines: [] }, { x: 60, y: 99.5 }, 4)).toBeNull();
+  });
+});
+
+describe('sights', () => {
+  test('a length in units of another, and a tilt, equal to what the places say', () => {
+    fc.assert(
+      fc.property(apart, apart, (unit, span) => {
+        const [dx, dy] = [span[1].x - span[0].x, span[1].y - span[0].y];
+        const brute = Math.sqrt(dx * dx + dy * dy) / Math.hypot(unit[1].x - unit[0].x, unit[1].y - unit[0].y);
+        expect(measureOf('sighted', [...unit, ...span])! / brute).toBeCloseTo(1, 12);
+        // A line and a level one through its begin enclose the tilt, y downwards.
+        const tilt = measureOf('tilted', span)!;
+        expect(
+          Math.abs(Math.sin((tilt * Math.PI) / 180) * dx + Math.cos((tilt * Math.PI) / 180) * dy),
+        ).toBeLessThan(1e-9);
+        expect(tilt).toBeGreaterThan(-90);
+        expect(tilt).toBeLessThanOrEqual(90);
+      }),
+    );
+    const p = { x: 1, y: 1 };
+    expect(measureOf('sighted', [p, p, p, { x: 2, y: 2 }])).toBeNull();
+    expect(measureOf('tilted', [p])).toBeNull();
+    expect(moreBy('tilted', 88, -88)).toBeCloseTo(-4, 9);
+    expect(moreBy('sighted', 3, 2)).toBeCloseTo(0.5, 12);
+  });
+
+  test('a line through two places meets what lies on it, in its order, but not the two', () => {
+    const at = (name: string, x: number, y: number) => ({ name, at: { x, y } });
+    const places = [
+      at('far', 90, 91),
+      at('from', 10, 10),
+      at('near', 30, 29),
+      at('to', 50, 50),
+      at('off', 60, 80),
+    ];
+    const met = metBy(
+      [
+        { x: 10, y: 10 },
+        { x: 50, y: 50 },
+      ],
+      places,
+      2,
+    );
+    expect(met.map(({ name }) => name)).toEqual(['near', 'far']);
+    expect(
+      metBy(
+        [
+          { x: 1, y: 1 },
+          { x: 1, y: 1 },
+        ],
+        places,
+        2,
+      ),
+    ).toEqual([]);
   });
 });

@@ -11,6 +11,8 @@ export const ANCHORED_KINDS = {
   divided: [2, 2],
   stepped: [2, 2],
   carried: [4, 4],
+  sighted: [4, 4],
+  tilted: [2, 2],
   arc: [3, 3],
   envelope: [3, 12],
   through: [1, 24],
@@ -105,6 +107,18 @@ function carriedDistance([from, to, at, toward]: readonly [Point, Point, Point, 
   };
 }
 
+/** How long the level line is that a tilt is held against, as a share of its own. */
+const LEVEL = 0.7;
+
+/** A tilt: its line, and a level one from where it begins, towards where it leads. */
+function tiltedLine(from: Point, to: Point): DrawnGuide {
+  const along = LEVEL * distance(from, to) * (to.x < from.x ? -1 : 1);
+  return {
+    lines: [straight(from, to), straight(from, { x: from.x + along, y: from.y })],
+    marks: bare([from, to]),
+  };
+}
+
 /**
  * The lines and marks of a guide that is laid by places, page millimetres. With fewer places than its kind
  * takes it shows nothing; places that are one show what is left of it.
@@ -129,6 +143,13 @@ export function drawnGuide(
     }
     case 'carried':
       return carriedDistance([a, b, c, d]);
+    case 'sighted':
+      return {
+        lines: [straight(a, b), straight(c, d)],
+        marks: [...evenMarks(a, subtract(b, a), 1), ...evenMarks(c, subtract(d, c), 1)],
+      };
+    case 'tilted':
+      return tiltedLine(a, b);
     case 'arc':
       return { lines: arcThrough(a, b, c), marks: bare([a, b, c]) };
     case 'envelope':

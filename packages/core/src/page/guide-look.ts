@@ -25,6 +25,8 @@ const LOOKS: Readonly<Record<GuideKind, GuideLook>> = {
   divided: { width: THIN, dash: [] },
   stepped: { width: THIN, dash: [] },
   carried: { width: THIN, dash: [] },
+  sighted: { width: THIN, dash: [] },
+  tilted: { width: THIN, dash: [] },
   arc: { width: THIN, dash: [] },
   envelope: { width: THIN, dash: [10, 4] },
   through: { width: THIN, dash: [3, 4], dots: true },

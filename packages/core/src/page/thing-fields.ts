@@ -129,6 +129,7 @@ export const THING_FIELDS: { readonly [T in ThingType]: Checks<ThingOf<T>> } = {
     through: listOf(anchor, 1),
     count: whole,
     turn: number,
+    sight: text,
   },
   axis: { sheet: text, from: point, to: point },
   note: { sheet: text, order: text, transform: affine, colour: text, says },

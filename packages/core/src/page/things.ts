@@ -130,6 +130,8 @@ export interface AnchoredGuide {
   readonly count?: number;
   /** How far a centre line is turned, -1 to 1. */
   readonly turn?: number;
+  /** Of a sight, the one on the reference that it is held against. */
+  readonly sight?: Id;
 }
 
 export type Guide = AcrossGuide | AnchoredGuide;

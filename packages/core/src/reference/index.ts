@@ -5,3 +5,4 @@ export * from './preparation.ts';
 export * from './rule.ts';
 export * from './seen.ts';
 export * from './sight.ts';
+export * from './sight-compared.ts';

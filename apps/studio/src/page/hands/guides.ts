@@ -36,13 +36,17 @@ export interface GuidesSetting {
   readonly snapping: boolean;
   /** Parts or steps of what is made next. */
   readonly counts: Readonly<Record<'divided' | 'stepped', number>>;
+  /** The sight on the reference that the next one is held against; null for none. */
+  readonly sight: string | null;
 }
 
 export interface GuidesEvents {
   readonly selected: (id: string | null) => void;
   readonly refused?: (refusal: Obstacle) => void;
-  /** A distance was taken, to be carried elsewhere. */
-  readonly taken?: () => void;
+  /** A distance was taken to be carried elsewhere, or a unit to measure in. */
+  readonly taken?: (by: TwoDrags) => void;
+  /** A guide was laid. */
+  readonly laid?: (guide: AnchoredGuide) => void;
 }
 
 type Act =
@@ -56,6 +60,10 @@ type Act =
     }
   | { readonly kind: 'pull'; readonly guide: AnchoredGuide; readonly key: number | 'turn' };
 
+/** What is laid by two drags: over a distance, and where it is wanted. */
+export type TwoDrags = 'carried' | 'sighted';
+const byTwoDrags = (tool: AnchoredKind): tool is TwoDrags => tool === 'carried' || tool === 'sighted';
+
 const NOTHING_NEAR: GuideTargets = { places: [], lines: [] };
 
 /**
@@ -63,7 +71,10 @@ const NOTHING_NEAR: GuideTargets = { places: [], lines: [] };
  * place to place. What is taken up is pulled by its places. There is one ground line and one axis.
  */
 export class GuidesHand implements Hand {
-  #setting: GuidesSetting = { tool: 'ground', snapping: true, counts: { divided: 2, stepped: 2 } };
+  #setting: GuidesSetting = {
+    ...{ tool: 'ground', snapping: true, sight: null },
+    counts: { divided: 2, stepped: 2 },
+  };
   #selected: string | null = null;
   #act: Act | null = null;
   #targets: GuideTargets = NOTHING_NEAR;
@@ -239,23 +250,27 @@ export class GuidesHand implements Hand {
     const made = guideFromGesture(tool, gesture);
     if (!made) return null;
     const count = tool === 'divided' || tool === 'stepped' ? { count: this.#setting.counts[tool] } : {};
-    return { type: 'guide', id: this.#preview?.id ?? newId(), sheet, ...made, ...count };
+    const { sight } = this.#setting;
+    const held = sight !== null && (tool === 'sighted' || tool === 'tilted') ? { sight } : {};
+    return { type: 'guide', id: this.#preview?.id ?? newId(), sheet, ...made, ...count, ...held };
   }
 
   #finishMaking(act: Act & { kind: 'make' }, made: AnchoredGuide | null): void {
     const { keeper, painter } = this.surface;
     const touched = act.path.at(-1) as Point;
-    if (!this.#moved && act.tool !== 'through' && !(act.tool === 'carried' && this.#taken)) {
+    const lays = act.tool === 'through' || (act.tool === 'carried' && this.#taken);
+    if (!this.#moved && !lays) {
       const near = guideAt(thingsOfType(keeper.things, 'guide'), painter.guides, touched, this.#reach());
       return this.#choose(near?.id ?? null);
     }
     if (act.tool === 'through') return this.#addPlace(act, this.#anchor(this.#at));
-    if (act.tool === 'carried' && !this.#taken) {
+    if (byTwoDrags(act.tool) && !this.#taken) {
       this.#taken = [act.from, this.#anchor(this.#at)];
-      return this.events.taken?.();
+      return this.events.taken?.(act.tool);
     }
     const whole = made ?? this.#made(act, act.from);
-    this.#taken = null;
+    // A unit stays for the next length.
+    if (act.tool !== 'sighted') this.#taken = null;
     return whole ? this.#keep(whole) : undefined;
   }
 
@@ -275,6 +290,7 @@ export class GuidesHand implements Hand {
 
   #keep(guide: AnchoredGuide): void {
     void this.surface.keeper.commit({ add: [guide] }).then(() => this.#choose(guide.id));
+    this.events.laid?.(guide);
   }
 
   #choose(id: string | null): void {
@@ -312,7 +328,7 @@ export class GuidesHand implements Hand {
       context.strokeStyle = deskColour.verdigris;
       context.lineWidth = 1.6 * pixel;
       const measured =
-        taken ?? (act?.kind === 'make' && act.tool === 'carried' ? [act.from, { at: this.#at }] : null);
+        taken ?? (act?.kind === 'make' && byTwoDrags(act.tool) ? [act.from, { at: this.#at }] : null);
       if (measured) {
         context.beginPath();
         context.moveTo(measured[0].at.x, measured[0].at.y);

@@ -7,12 +7,14 @@ import {
   sheetsOf,
   strokePoints,
   thingsOfType,
+  type AnchoredGuide,
   type Change,
   type Thing,
 } from '@deft/core/page';
 import type { Obstacle } from '../place-on';
 import type { Sample } from '../pointer';
 import { translation } from '@deft/core/geometry';
+import { measureOf } from '@deft/core/guides';
 import { deskSlice, type GuidesTool } from '../../data/desk-slice';
 import { Scene } from '../scene';
 import type { Surface } from '../surface';
@@ -38,6 +40,7 @@ const laying = (tool: GuidesTool): GuidesSetting => ({
   tool,
   snapping: true,
   counts: { divided: 2, stepped: 3 },
+  sight: null,
 });
 
 /** A page and a screen without a browser: two CSS pixels a millimetre, no margin. */
@@ -325,6 +328,20 @@ describe('guides', () => {
     await drag('through', [110, 120]);
     await drag('through', [100, 140]);
     expect(guide().through.map(({ at: where }) => where.y)).toEqual([100, 120, 140]);
+  });
+
+  test('a unit is taken once and measures every length after it, held against a sight where that is asked', async () => {
+    const { drag, all, hand, guide } = guided();
+    await drag('sighted', [100, 20], [100, 40]);
+    await drag('sighted', [20, 120], [20, 180]);
+    hand.take({ ...laying('sighted'), sight: 'a'.repeat(32) });
+    hand.begin(at(240, 200));
+    hand.extend([at(280, 200)]);
+    hand.finish();
+    const drawn = guideReader(new Map(all('guide').map((g) => [g.id, g])));
+    const measured = all('guide').map((g) => measureOf('sighted', drawn.through(g as AnchoredGuide)));
+    expect(measured).toEqual([3, 1]);
+    expect(guide().sight).toBe('a'.repeat(32));
   });
 
   test('what is taken up is pulled by its places; a touch beside all of it puts it down', async () => {

@@ -19,6 +19,7 @@ import { GUIDE_WORDS } from '../guide-words';
 import type { Offer } from './fan';
 import { CoverAct, FormGuesses, JointAct, ReverseAct } from './form-acts';
 import { GuideCount, SnapAct } from './guide-acts';
+import { SightActs } from './sight-acts';
 import { GUIDE_SHAPES } from './icons';
 import { MoveActs } from './move-acts';
 import { SampleStroke } from './sample-stroke';
@@ -141,6 +142,7 @@ function GuidesRow() {
   }));
   return (
     <>
+      <SightActs key={shell.state.selected} />
       <GuideCount />
       {ids ? <TrayAct label="remove" shape="remove" onPress={() => remove(shell, ids)} /> : null}
       <Offers

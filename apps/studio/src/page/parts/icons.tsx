@@ -63,6 +63,10 @@ const SHAPES = {
   carried: (c: string) => (
     <Path d="M3 3V12M1 3H5M1 12H5M9 8H17M14 5L17 8L14 11M22 7V16M20 7H24M20 16H24" {...line(c)} />
   ),
+  sighted: (c: string) => (
+    <Path d="M4 3V9M2 3H6M2 9H6M14 2V18M12 2H16M12 18H16M12.5 7.5H15.5M12.5 12.5H15.5" {...line(c)} />
+  ),
+  tilted: (c: string) => <Path d="M3 16L21 5M3 16H22M11 16A8 8 0 0 0 9.6 12" {...line(c)} />,
   arc: (c: string) => <Path d="M3 16C4 2 22 2 23 16" {...line(c)} />,
   envelope: (c: string) => <Path d="M13 2L22 11L18 18H6L3 9Z" {...line(c)} strokeDasharray="4 2" />,
   through: (c: string) => (
@@ -73,6 +77,7 @@ const SHAPES = {
       <Circle cx={22.5} cy={5.5} r={2} fill={c} />
     </>
   ),
+  howMuch: (c: string) => <Path d="M3 6H23V14H3ZM8 6V9M13 6V10.5M18 6V9" {...line(c)} />,
   snap: (c: string) => (
     <>
       <Path d="M2 15H24" {...line(c)} />
@@ -176,6 +181,8 @@ export const GUIDE_SHAPES: Readonly<Record<GuidesTool, Shape>> = {
   divided: 'divided',
   stepped: 'stepped',
   carried: 'carried',
+  sighted: 'sighted',
+  tilted: 'tilted',
   arc: 'arc',
   envelope: 'envelope',
   through: 'through',

@@ -9,7 +9,7 @@ import { GuidesHand } from '../hands/guides';
 import { MoveHand } from '../hands/move';
 import { PictureHand } from '../hands/picture';
 import { WordsHand } from '../hands/words';
-import { DISTANCE_TAKEN } from '../guide-words';
+import { TAKEN_NOTES } from '../guide-words';
 import type { Obstacle } from '../place-on';
 import type { Shell } from '../shell/shell-context';
 
@@ -25,7 +25,7 @@ type Handed = Pick<Shell, 'pass' | 'surface' | 'state' | 'dispatch' | 'reference
 /** Puts the chosen hand on the surface and keeps its settings. */
 export function useHands(options: Handed): void {
   const { pass, surface, state, sheet, reference } = options;
-  const { selected, picks, way, oneSheet, nextName } = state;
+  const { selected, picks, way, oneSheet, nextName, nextSight } = state;
   const desk = useDesk(...DRAW_FIELDS, 'formsTool', 'guide', 'guideCounts', 'snapping', 'words');
   const { formsTool, guide, guideCounts, snapping, words } = desk;
   const say = useSay();
@@ -44,7 +44,9 @@ export function useHands(options: Handed): void {
       Guides: new GuidesHand(surface, {
         selected: (id) => send({ kind: 'select', id }),
         refused,
-        taken: () => say({ text: DISTANCE_TAKEN }),
+        taken: (by) => say({ text: TAKEN_NOTES[by] }),
+        // What was asked for is taken: the next one is held against nothing.
+        laid: (guide) => guide.sight && send({ kind: 'next sight', sight: null }),
       }),
       Move: new MoveHand(surface, {
         selected: (ids) => send({ kind: 'pick', ids }),
@@ -64,10 +66,23 @@ export function useHands(options: Handed): void {
     if (!hands) return;
     hands.Draw.take(drawSetting(desk, sheet));
     hands.Forms.take(formsTool, nextName, snapping);
-    hands.Guides.take({ tool: guide, counts: guideCounts, snapping });
+    hands.Guides.take({ tool: guide, counts: guideCounts, snapping, sight: nextSight });
     hands.Move.take(way, oneSheet ? sheet : null);
     hands.Words.take(words, desk.pens[desk.pen].colour, sheet);
-  }, [hands, desk, formsTool, guide, guideCounts, snapping, words, way, oneSheet, nextName, sheet]);
+  }, [
+    hands,
+    desk,
+    formsTool,
+    guide,
+    guideCounts,
+    snapping,
+    words,
+    way,
+    oneSheet,
+    nextName,
+    nextSight,
+    sheet,
+  ]);
   useEffect(() => {
     if (!hands || hand !== 'Picture') return undefined;
     hands.Picture.take(reference);

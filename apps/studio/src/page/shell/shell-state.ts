@@ -37,6 +37,8 @@ export interface ShellState {
   readonly obstacle: Obstacle | null;
   /** What the next form or landmark is called. */
   readonly nextName: string | null;
+  /** The sight on the reference that the next one on the page is held against. */
+  readonly nextSight: Id | null;
 }
 
 export type ShellAct =
@@ -57,6 +59,7 @@ export type ShellAct =
   | { readonly kind: 'compare'; readonly comparing: boolean }
   | { readonly kind: 'obstacle'; readonly obstacle: Obstacle | null }
   | { readonly kind: 'next name'; readonly name: string | null }
+  | { readonly kind: 'next sight'; readonly sight: Id | null }
   | { readonly kind: 'removed' }
   | { readonly kind: 'step back' };
 
@@ -81,6 +84,7 @@ export const openShell = (place: PlaceName | null): ShellState => ({
   comparing: false,
   obstacle: null,
   nextName: null,
+  nextSight: null,
 });
 
 /** What Escape puts down, the last taken up first. */
@@ -141,6 +145,8 @@ export function shellReducer(state: ShellState, act: ShellAct): ShellState {
       return { ...state, obstacle: act.obstacle };
     case 'next name':
       return { ...state, nextName: act.name };
+    case 'next sight':
+      return { ...state, nextSight: act.sight };
     case 'removed':
       return { ...state, selected: null, picks: NOTHING };
     case 'step back':

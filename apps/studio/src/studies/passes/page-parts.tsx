@@ -5,6 +5,7 @@ import { useDesk } from '../../data/store';
 import { BesideView } from '../../page/parts/reference-view';
 import { NameChips } from '../../page/parts/name-chips';
 import { RecipeDrawing } from '../../page/recipe/recipe-drawing';
+import { SightsPanel } from '../../page/parts/sights-panel';
 import { Stage } from '../../page/parts/stage';
 import type { PassPanel } from '../../page/shell/pass';
 import { useShell } from '../../page/shell/shell-context';
@@ -152,6 +153,7 @@ export const STUDY_PANELS: readonly PassPanel[] = [
 /** Where one draws freehand, one may also mean something otherwise than it is. */
 export const BUILD_PANELS: readonly PassPanel[] = [
   { name: 'attempts', label: 'Attempts', Panel: AttemptsPanel },
+  { name: 'sights', label: 'Sights', Panel: SightsPanel },
   ...STUDY_PANELS,
   { name: 'meant', label: ON_PURPOSE, Panel: MeantPanel },
 ];
