@@ -1,5 +1,12 @@
 import type { Page } from '@playwright/test';
-import { OPERATION_VERSION, type Form, type Id, type Operation, type Thing } from '@deft/core/page';
+import {
+  OPERATION_VERSION,
+  type AnchoredGuide,
+  type Form,
+  type Id,
+  type Operation,
+  type Thing,
+} from '@deft/core/page';
 import { control } from '../e2e/hands.ts';
 import { drawing, takeHand } from '../e2e/trace.ts';
 import { ask, drawnStudy, launch, newId, openDesk, openDrawing, references } from './page-desk.ts';
@@ -11,6 +18,7 @@ import { row } from './table.ts';
 const CHAINS = 60;
 const BONES = 5;
 const STROKES = 5000;
+const GUIDES = 60;
 /** Page millimetres. */
 const BONE = 14;
 const WIDE = 1.6;
@@ -57,6 +65,31 @@ async function layChains(address: string, page: Id): Promise<void> {
     version: OPERATION_VERSION,
     kind: 'change',
     body: { add: forms },
+  };
+  await ask(desk, 'POST', `/pages/${page}/operations`, { after: 1e9, operations: [laying] });
+}
+
+/** Lays divisions between the ends of bones, on every chain, a third of them on the one that is dragged. */
+async function layGuides(address: string, page: Id): Promise<void> {
+  const answer = await fetch(`${address}/api/pages/${page}/operations?after=0`);
+  const { operations } = (await answer.json()) as {
+    operations: { operation: { body: { add?: Thing[] } } }[];
+  };
+  const added = operations.flatMap(({ operation }) => operation.body.add ?? []);
+  const sheet = added.find((thing) => thing.type === 'sheet' && thing.kind === 'guides')!.id;
+  const forms = added.filter((thing): thing is Form => thing.type === 'form');
+  const middle = forms.slice((CHAINS / 2) * BONES, (CHAINS / 2 + 1) * BONES);
+  const guides = Array.from({ length: GUIDES }, (_, i): AnchoredGuide => {
+    const form = (i % 3 === 0 ? middle[i % BONES] : forms[(i * 7) % forms.length]) as Form;
+    const anchor = (place: string) => ({ at: { x: 74, y: 105 }, on: form.id, place });
+    return {
+      ...{ type: 'guide', id: newId(), sheet, kind: 'divided', count: 4 },
+      through: [anchor('end 0'), anchor('end 1')],
+    };
+  });
+  const laying: Operation = {
+    ...{ id: newId(), page, device: newId(), n: 1, seen: operations.length, at: 0 },
+    ...{ version: OPERATION_VERSION, kind: 'change', body: { add: guides } },
   };
   await ask(desk, 'POST', `/pages/${page}/operations`, { after: 1e9, operations: [laying] });
 }
@@ -111,6 +144,16 @@ try {
     return there(middle.x + 20 * Math.sin(way), middle.y + 20 - 20 * Math.cos(way));
   });
   bounded('an event of a whole chain carried', await strokeCost(page, about));
+
+  await layGuides(desk.address, study.page);
+  await openDrawing(page, study.address);
+  bounded('an event of the pen, with 60 guides besides', await strokeCost(page));
+  const again = await takeUp(page, 0);
+  const carriedOn = Array.from({ length: STEPS + 1 }, (_, i) => {
+    const way = (2 * Math.PI * i) / STEPS;
+    return again(middle.x + 20 * Math.sin(way), middle.y + 20 - 20 * Math.cos(way));
+  });
+  bounded('an event of a whole chain carried, its guides along', await strokeCost(page, carriedOn));
 } finally {
   await browser.close();
   await close();

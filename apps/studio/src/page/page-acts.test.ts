@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { translation } from '@deft/core/geometry';
 import {
   bySheet,
   newPage,
@@ -9,6 +10,7 @@ import {
   thingsOfType,
   encodeStroke,
   type Change,
+  type Form,
   type Stroke,
   type Thing,
 } from '@deft/core/page';
@@ -201,6 +203,27 @@ describe('what is done with picked things', () => {
     expect(thingsOfType(desk.things, 'stroke')).toHaveLength(8);
     desk.change(removing(ids));
     expect(thingsOfType(desk.things, 'stroke')).toHaveLength(6);
+  });
+
+  test('what is mirrored over the axis is the other side: a left arm is the right one', () => {
+    const desk = bench();
+    const arm: Form = {
+      ...{
+        type: 'form',
+        id: 'a'.repeat(32),
+        sheet: desk.sheet('forms'),
+        order: 'a0',
+        part: 'left upper arm',
+      },
+      ...{ shape: { kind: 'ellipse', rx: 5, ry: 9 }, transform: translation(40, 60) },
+    };
+    desk.change({ add: [arm] });
+    const axis = { from: { x: 74, y: 0 }, to: { x: 74, y: 1 } };
+    desk.change(mirroring(desk.things, desk.scene, all([arm.id]), axis));
+    expect(thingsOfType(desk.things, 'form').map(({ part, transform }) => [part, transform[4]])).toEqual([
+      ['left upper arm', 40],
+      ['right upper arm', 108],
+    ]);
   });
 
   test('a piece is cut from the picture under the loop and lies just where it was, on a sheet of its own above the picture', () => {

@@ -26,6 +26,7 @@ import {
   type SheetThing,
   type Thing,
 } from '@deft/core/page';
+import { otherSide } from '@deft/core/subjects';
 import { newId } from '../data/new-id';
 import { orderOnTop } from './place-on';
 import type { Scene } from './scene';
@@ -106,6 +107,13 @@ export const copying = (things: Things, scene: Scene, ids: Ids): Change => ({
   add: cloned(things, scene, ids, translation(ASIDE, ASIDE), null),
 });
 
+/** A left part or place is the right one on the other side. */
+function onOtherSide(thing: SheetThing): SheetThing {
+  if (thing.type === 'form' && thing.part) return { ...thing, part: otherSide(thing.part) };
+  if (thing.type === 'landmark' && thing.name) return { ...thing, name: otherSide(thing.name) };
+  return thing;
+}
+
 /** Copies on the other side of an axis: half a drawing made whole. */
 export const mirroring = (
   things: Things,
@@ -113,7 +121,7 @@ export const mirroring = (
   ids: Ids,
   axis: { from: Point; to: Point },
 ): Change => ({
-  add: cloned(things, scene, ids, reflection(axis.from, axis.to), null),
+  add: cloned(things, scene, ids, reflection(axis.from, axis.to), null).map(onOtherSide),
 });
 
 /** A new sheet on top, just above a given one, or lowest of all where that is null. */

@@ -1,7 +1,7 @@
 import type { AnchoredGuide, Landmark, Thing } from '../page/things.ts';
-import type { SightedKind } from '../guides/measure.ts';
+import { measureOf, type SightedKind } from '../guides/measure.ts';
 import type { SightMark } from './mark.ts';
-import { comparedWords, isSight, sightInPicture } from './sight-compared.ts';
+import { comparedWords, isSight, sightInPicture, sightLines } from './sight-compared.ts';
 
 const landmark = (name: string, x: number, y: number): Landmark => ({
   type: 'landmark',
@@ -25,10 +25,13 @@ const known = new Map([
   ['lowest foot', { x: 400, y: 850 }],
 ]);
 
+const there = (one: ReturnType<typeof sight>, marks: SightMark[]) =>
+  measureOf(one.kind, sightInPicture(one, things, { marks, known }) ?? []);
+
 test('held against the picture by its landmarks, or by the sight that was taken there', () => {
   const heads = sight('sighted', [on('crown'), on('chin'), on('crown'), on('lowest foot')]);
   expect(isSight(heads)).toBe(true);
-  expect(sightInPicture(heads, things, { marks: [], known })).toBeCloseTo(7.5, 12);
+  expect(there(heads, [])).toBeCloseTo(7.5, 12);
   expect(sightInPicture(heads, things, { marks: [], known: new Map([...known].slice(1)) })).toBeNull();
   const own = sight('tilted', [{ at: { x: 0, y: 0 } }, { at: { x: 9, y: 0 } }], { sight: 'm' });
   expect(sightInPicture(own, things, { marks: [], known })).toBeNull();
@@ -42,9 +45,16 @@ test('held against the picture by its landmarks, or by the sight that was taken 
     ],
     guess: null,
   };
-  expect(sightInPicture(own, things, { marks: [tilt], known })).toBeCloseTo(45, 12);
+  expect(there(own, [tilt])).toBeCloseTo(45, 12);
   // A length is never held against a tilt.
-  expect(sightInPicture({ ...heads, sight: 'm' }, things, { marks: [tilt], known })).toBeCloseTo(7.5, 12);
+  expect(there({ ...heads, sight: 'm' }, [tilt])).toBeCloseTo(7.5, 12);
+  const picture = { marks: [tilt], known };
+  expect(sightLines(heads, 'm', things, picture).map((l) => l.kind === 'line' && l.points)).toEqual([
+    [known.get('crown'), known.get('chin')],
+    [known.get('crown'), known.get('lowest foot')],
+  ]);
+  expect(sightLines(undefined, 'm', things, picture)).toHaveLength(1);
+  expect(sightLines(undefined, null, things, picture)).toEqual([]);
 });
 
 test('in words: how much, and what would put it right', () => {

@@ -19,6 +19,7 @@ import {
   traceOutline,
   type Form,
   type Guide,
+  type GuideLook,
   type GuideReader,
   type Landmark,
   type MirrorAxis,
@@ -98,13 +99,6 @@ export function polyline(points: readonly Point[], closed = false): Path2D {
   return path;
 }
 
-/** Several lines as one path. */
-function pathOf(lines: readonly (readonly Point[])[]): Path2D {
-  const path = new Path2D();
-  for (const line of lines) path.addPath(polyline(line));
-  return path;
-}
-
 const segment = ([x1, y1, x2, y2]: readonly [number, number, number, number]): Path2D =>
   polyline([
     { x: x1, y: y1 },
@@ -136,28 +130,41 @@ export function paintForm(context: Context, form: Form, { paper, pixel, flat }: 
   construction(context, paper, path, FORM_LINE * pixel);
 }
 
-export function paintGuide(
+/**
+ * Paints guides in page millimetres: those of one look as one path, since each path costs as much as what is
+ * in it.
+ */
+export function paintGuides(
   context: Context,
-  guide: Guide | MirrorAxis,
+  all: readonly (Guide | MirrorAxis)[],
   { paper, pixel, guides }: PaintRoom,
 ): void {
-  const look = guideLook(guide);
-  const { lines, ticks, dots, radius } = guideStrokes(guides.drawn(guide), look, pixel);
-  const width = look.width * pixel;
-  const drawn = pathOf(lines);
-  construction(
-    context,
-    paper,
-    drawn,
-    width,
-    look.dash.map((length) => length * pixel),
-  );
-  if (ticks.length > 0) construction(context, paper, pathOf(ticks), width);
-  context.fillStyle = BLUE_PENCIL;
-  for (const { x, y } of dots) {
-    context.beginPath();
-    context.arc(x, y, radius, 0, 2 * Math.PI);
-    context.fill();
+  const looks = new Map<string, { look: GuideLook; lines: Path2D; ticks: Path2D; dots: Point[] }>();
+  let radius = 0;
+  for (const guide of all) {
+    const look = guideLook(guide);
+    const key = `${look.width} ${look.dash.join(' ')}`;
+    const alike = looks.get(key) ?? { look, lines: new Path2D(), ticks: new Path2D(), dots: [] };
+    looks.set(key, alike);
+    const drawn = guideStrokes(guides.drawn(guide), look, pixel);
+    for (const line of drawn.lines) alike.lines.addPath(polyline(line));
+    for (const tick of drawn.ticks) alike.ticks.addPath(polyline(tick));
+    alike.dots.push(...drawn.dots);
+    ({ radius } = drawn);
+  }
+  for (const { look, lines, ticks, dots } of looks.values()) {
+    const width = look.width * pixel;
+    const dash = look.dash.map((length) => length * pixel);
+    // What is not dashed is one path with its ticks.
+    if (dash.length === 0) lines.addPath(ticks);
+    construction(context, paper, lines, width, dash);
+    if (dash.length > 0) construction(context, paper, ticks, width);
+    context.fillStyle = BLUE_PENCIL;
+    for (const { x, y } of dots) {
+      context.beginPath();
+      context.arc(x, y, radius, 0, 2 * Math.PI);
+      context.fill();
+    }
   }
 }
 
@@ -236,7 +243,7 @@ export function paintThing(context: Context, thing: SheetThing, room: PaintRoom)
       return paintNote(context, thing);
     case 'guide':
     case 'axis':
-      return paintGuide(context, thing, room);
+      return paintGuides(context, [thing], room);
     case 'landmark':
       return paintLandmark(context, thing, room);
     case 'placement': {

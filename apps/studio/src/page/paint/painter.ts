@@ -4,6 +4,7 @@ import {
   pageBox,
   pageOf,
   sheetsOf,
+  type AnchoredGuide,
   type GuideReader,
   type Id,
   type Page,
@@ -15,13 +16,16 @@ import {
 import { Scene } from '../scene';
 import { fitView, UPRIGHT, type Room, type View } from '../view';
 import { colourAt, paintFlat, smallCanvas } from './flat';
-import { paintThing, type PaintRoom } from './ink';
+import { paintGuides, paintThing, type PaintRoom } from './ink';
 import { Layer, roomOnPage } from './layer';
 import type { LiveStroke } from './live-ink';
 import { LiveLayer, type Overlay } from './live-layer';
 import { Pictures } from './pictures';
 import { Repaint } from './repaint';
 import { Stack } from './stack';
+
+const sameIds = (a: ReadonlySet<Id>, b: ReadonlySet<Id>): boolean =>
+  a.size === b.size && [...a].every((id) => b.has(id));
 
 /**
  * Paints a page into a host element. While the view moves, the canvases are moved by the compositor; when it
@@ -44,6 +48,9 @@ export class Painter {
   #guides: GuideReader | null = null;
   /** What is moved just now, and so is not painted on its sheet. */
   #lifted: ReadonlySet<Id> = new Set();
+  /** What of that was asked for, and the guides that hang on it. */
+  #moved: ReadonlySet<Id> = new Set();
+  #followers: readonly AnchoredGuide[] = [];
   #pictureShown = true;
   /** Sheets that are seen, whether or not they have something to show. */
   #shown = new Set<Id>();
@@ -193,7 +200,10 @@ export class Painter {
    * Takes things off their sheets while they are moved, with the guides that hang on them; or puts them back.
    */
   lift(moved: ReadonlySet<Id>): void {
+    if (sameIds(moved, this.#moved)) return;
+    this.#moved = moved;
     const guides = moved.size > 0 ? this.scene.guidesOn(moved) : [];
+    this.#followers = guides;
     const ids = guides.length === 0 ? moved : new Set([...moved, ...guides.map(({ id }) => id)]);
     const rooms = new Map<Id, Box>();
     for (const id of new Set([...ids, ...this.#lifted])) {
@@ -229,13 +239,12 @@ export class Painter {
     if (room) paintThing(context, thing, room);
   }
 
-  /** Paints the guides that hang on some things, as if those lay where they are given here. */
+  /** Paints the guides that hang on what is lifted, as if that lay where it is given here. */
   paintFollowing(context: CanvasRenderingContext2D, moved: readonly SheetThing[]): void {
-    const followers = this.scene.guidesOn(new Set(moved.map(({ id }) => id)));
-    const room = followers.length > 0 ? this.#paintRoom() : null;
+    const room = this.#followers.length > 0 ? this.#paintRoom() : null;
     if (!room) return;
     const guides = guideReader(this.#things, new Map(moved.map((thing) => [thing.id, thing])));
-    for (const guide of followers) paintThing(context, guide, { ...room, guides });
+    paintGuides(context, this.#followers, { ...room, guides });
   }
 
   /** Paints what is visible into a context that is set to page millimetres already. */

@@ -1,8 +1,10 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { axisOf, type Change, type Id } from '@deft/core/page';
+import { axisOf, paperInk, type Change, type Id } from '@deft/core/page';
+import { paperAsStrokes } from '../../data/paper-strokes';
 import { Act } from '../../ui/acts';
 import { Field } from '../../ui/field';
+import { useSay } from '../../ui/notes';
 import { usePalette } from '../../ui/use-desk-theme';
 import { Text } from '../../ui/text';
 import { MOVE_WAYS, type MoveWay } from '../hands/move';
@@ -33,6 +35,7 @@ type Then = 'keep' | 'pick what is made' | 'drop';
 /** What can be done with what is picked; before anything is, how to pick. */
 export function MoveActs() {
   const { keeper, surface, state } = useShell();
+  const say = useSay();
   const room = surface && roomOf(surface.painter.scene, state.picks);
   if (!surface) return null;
   if (state.picks.size === 0 || !room)
@@ -41,6 +44,7 @@ export function MoveActs() {
         <Text size={13} soft style={styles.words}>
           Draw round what you want to move, or touch it.
         </Text>
+        <InkAct />
         <CutAct />
         <ScopeAct />
         <PieceAct />
@@ -72,7 +76,9 @@ export function MoveActs() {
           spoken="mirror over the axis"
           change={() => mirroring(things, scene, picks, axis)}
         />
-      ) : null}
+      ) : (
+        <TrayAct label="mirror over" shape="mirror" onPress={() => say({ text: NO_AXIS })} />
+      )}
       <ChangeAct
         label="copy"
         shape="copy"
@@ -88,6 +94,37 @@ export function MoveActs() {
     </View>
   );
 }
+
+const NO_AXIS =
+  'Lay a symmetry axis first: it is among the guides. Then this lies on its other side as well.';
+
+/** What was lifted from paper becomes strokes, which are picked, cut and mirrored like any. */
+function InkAct() {
+  const { keeper, things } = useShell();
+  const say = useSay();
+  const [working, setWorking] = useState(false);
+  if (paperInk(things).length === 0) return null;
+  const make = async (): Promise<void> => {
+    setWorking(true);
+    const change = await paperAsStrokes(keeper.things).catch(() => null);
+    setWorking(false);
+    if (!change) return say({ text: NOT_AS_STROKES });
+    // Somebody else may have made it strokes meanwhile.
+    await keeper.commit((now) => (paperInk(now).length > 0 ? change : null));
+    return say({ text: AS_STROKES, undo: () => void keeper.undo() });
+  };
+  return (
+    <TrayAct
+      label={working ? 'one moment …' : 'paper ink as strokes'}
+      shape="pencil"
+      disabled={working}
+      onPress={() => void make()}
+      testID="ink-as-strokes"
+    />
+  );
+}
+const AS_STROKES = 'The ink from the paper is strokes now: they are picked, cut and mirrored like any.';
+const NOT_AS_STROKES = 'The ink from the paper could not be made strokes. It is untouched.';
 
 interface ChangeActProps {
   readonly label: string;

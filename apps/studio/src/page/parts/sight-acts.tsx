@@ -10,10 +10,10 @@ import {
   type Thing,
 } from '@deft/core/page';
 import type { Point } from '@deft/core/geometry';
-import { comparedWords, isSight, measureWords, seenSights, sightInPicture } from '@deft/core/reference';
+import { comparedWords, isSight, measureWords, sightInPicture } from '@deft/core/reference';
 import { listed } from '@deft/core/words';
-import { knownLandmarks } from '../../data/known-landmarks';
 import { Text } from '../../ui/text';
+import { pictureKnown } from '../picture-known';
 import { useShell } from '../shell/shell-context';
 import { TrayAct } from './tray-act';
 
@@ -48,14 +48,7 @@ export function SightActs() {
   const { things, state, reference } = useShell();
   const [asked, setAsked] = useState<'nothing' | 'drawn' | 'picture'>('nothing');
   const taken = state.selected ? things.get(state.selected) : undefined;
-  const picture = useMemo(
-    () =>
-      reference && {
-        marks: seenSights(reference.marks, reference.original, reference.preparation),
-        known: new Map(knownLandmarks(reference).map(({ name, at }) => [name, at])),
-      },
-    [reference],
-  );
+  const picture = useMemo(() => reference && pictureKnown(reference), [reference]);
   if (taken?.type !== 'guide' || !('through' in taken)) return null;
   if (taken.kind === 'axis')
     return asked === 'nothing' ? (
@@ -65,7 +58,8 @@ export function SightActs() {
     );
   if (!isSight(taken)) return null;
   const drawn = measureOf(taken.kind, guideReader(things).through(taken));
-  const there = picture ? sightInPicture(taken, things, picture) : null;
+  const places = picture ? sightInPicture(taken, things, picture) : null;
+  const there = places && measureOf(taken.kind, places);
   if (asked === 'nothing')
     return <TrayAct label="how much?" shape="howMuch" onPress={() => setAsked('drawn')} testID="how-much" />;
   if (drawn === null) return <Said>It has no length.</Said>;

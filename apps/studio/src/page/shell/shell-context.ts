@@ -17,7 +17,7 @@ export interface Shell {
   readonly reference: Reference | null;
   /** The part of the page that is shown as if it were the whole. */
   readonly region: Region;
-  /** What was put on the reference while its pose was held. */
+  /** What was put on the reference while its pose was held, and the sight that is at hand. */
   readonly marks: readonly PictureMark[];
   readonly state: ShellState;
   readonly dispatch: Dispatch<ShellAct>;

@@ -1,6 +1,6 @@
-import { useEffect, useReducer, useState } from 'react';
+import { useEffect, useMemo, useReducer, useState } from 'react';
 import type { Reference } from '@deft/contract';
-import type { PictureMark } from '@deft/core/reference';
+import { sightLines, type PictureMark } from '@deft/core/reference';
 import { sheetsOf, type Region } from '@deft/core/page';
 import { takeHand } from '../../data/desk-slice';
 import type { PageKeeper } from '../../data/page-keeper';
@@ -9,6 +9,7 @@ import { useThings } from '../../data/use-page';
 import { useWide } from '../../ui/use-desk-theme';
 import { useLatest } from '../../ui/use-latest';
 import { useMirrored } from '../parts/view-sign';
+import { pictureKnown } from '../picture-known';
 import type { Surface } from '../surface';
 import { useSteering, type Steering } from './steering';
 import type { Pass } from './pass';
@@ -54,6 +55,9 @@ export function useOpenShell({
   const there = things.size > 0;
   const choice = pass.hands.length > 1;
   const taken = useLatest(state.handTaken);
+  const known = useMemo(() => reference && pictureKnown(reference), [reference]);
+  const { selected, nextSight } = state;
+  const sight = known ? sightLines(things.get(selected ?? ''), nextSight, things, known) : NO_MARKS;
   useEffect(() => {
     if (there && choice && !taken.current) send(takeHand(pass.firstHand(keeper.things)));
   }, [send, pass, keeper, there, choice, taken]);
@@ -63,7 +67,7 @@ export function useOpenShell({
     surface,
     reference,
     region,
-    marks,
+    marks: sight.length > 0 ? [...marks, ...sight] : marks,
     state,
     dispatch,
     things,
