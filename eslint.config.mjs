@@ -49,7 +49,7 @@ const CORE_PARTS = {
     'tone',
     'words',
   ],
-  alone: ['findings', 'forms', 'geometry', 'page', 'recipe', 'shape', 'words'],
+  alone: ['findings', 'forms', 'geometry', 'mask', 'page', 'recipe', 'shape', 'words'],
 };
 
 /** Features of the studio: none reaches into another, and what they share knows none of them. */

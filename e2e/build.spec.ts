@@ -105,6 +105,17 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
       await d.stroke(line(60, 60.6, 90, 110, 8), touch);
       await d.stroke(line(20, 110, 34, 118, 8), touch);
       await expect.poll(async () => (await lying(desk, own, 'form')).length).toBe(3);
+      // The foot is moved under the ribcage: where it nearly touches lights up, until it is let go.
+      await d.tap(27, 114, touch);
+      const on = await d.onScreen();
+      const lights = page.getByTestId('lights').locator('[data-mark="touch"]');
+      await d.fingers.down(on(27, 114), touch);
+      for (const { x, y } of line(30, 114, 75, 114.6, 8)) await d.fingers.move(on(x, y), touch, 0.5);
+      await expect(lights).toHaveAttribute('d', /^M/);
+      await look(page, 'lights');
+      await d.fingers.up(on(75, 114.6), touch);
+      await expect(lights).toHaveCount(0);
+      await page.getByTestId('undo').click();
       await page.getByTestId('look-over').click();
       const told = page.getByTestId('looked-over');
       await expect(told.nth(0)).toContainText('It would fall to the right');

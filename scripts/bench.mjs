@@ -12,6 +12,7 @@ const PARTS = {
   forms: 'bench/forms.ts',
   recipe: 'bench/recipe.ts',
   rules: 'bench/rules.ts',
+  alone: 'bench/alone.ts',
   person: 'bench/person.ts',
   ink: 'bench/ink.ts',
   things: 'bench/things.ts',

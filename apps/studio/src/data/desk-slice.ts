@@ -72,6 +72,8 @@ export interface DeskState {
   readonly guideCounts: Readonly<Record<CountedGuide, number>>;
   /** What is laid is drawn to the places and lines that lie there. */
   readonly snapping: boolean;
+  /** What a move makes worse lights up meanwhile. */
+  readonly lights: boolean;
   readonly words: WordsTool;
   readonly night: boolean | null;
   readonly leftHanded: boolean;
@@ -111,6 +113,7 @@ const initialState: DeskState = {
   guidesAtHand: ['ground', 'level', 'plumb', 'centre'],
   guideCounts: { divided: 2, stepped: 3 },
   snapping: true,
+  lights: true,
   words: 'text',
   night: null,
   leftHanded: false,
@@ -168,6 +171,7 @@ export const deskSlice = createSlice({
       state,
       { payload: { kind, count } }: PayloadAction<{ kind: CountedGuide; count: number }>,
     ) => ({ ...state, guideCounts: { ...state.guideCounts, [kind]: count } }),
+    setLights: (state, { payload }: PayloadAction<boolean>) => ({ ...state, lights: payload }),
     setSnapping: (state, { payload }: PayloadAction<boolean>) => ({ ...state, snapping: payload }),
     takeWords: (state, { payload }: PayloadAction<WordsTool>) => ({ ...state, words: payload }),
     setNight: (state, { payload }: PayloadAction<boolean>) => ({ ...state, night: payload }),
@@ -196,6 +200,7 @@ export const {
   takeForm,
   takeGuide,
   setGuideCount,
+  setLights,
   setSnapping,
   takeWords,
   setNight,

@@ -1,10 +1,12 @@
 import { wrap, type Remote } from 'comlink';
 import type { CheckWork } from '../workers/check.worker';
+import type { LightsWork } from '../workers/lights.worker';
 import type { LooksWork } from '../workers/looks.worker';
 import type { PersonWork } from '../workers/person.worker';
 import type { PrepareWork } from '../workers/prepare.worker';
 
 let check: Remote<CheckWork> | null = null;
+let lights: Remote<LightsWork> | null = null;
 let looks: Remote<LooksWork> | null = null;
 let person: Remote<PersonWork> | null = null;
 let prepare: Remote<PrepareWork> | null = null;
@@ -13,6 +15,12 @@ let prepare: Remote<PrepareWork> | null = null;
 export function checkWorker(): Remote<CheckWork> {
   check ??= wrap<CheckWork>(new Worker(new URL('../workers/check.worker.ts', import.meta.url)));
   return check;
+}
+
+/** What lights up while something is moved, in its own worker. */
+export function lightsWorker(): Remote<LightsWork> {
+  lights ??= wrap<LightsWork>(new Worker(new URL('../workers/lights.worker.ts', import.meta.url)));
+  return lights;
 }
 
 /** What second looks compute, in its own worker. */

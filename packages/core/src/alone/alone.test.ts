@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { Shape } from '../forms/shape.ts';
 import { rotation, compose, translation } from '../geometry/affine.ts';
 import type { Form, Id, Landmark, Thing } from '../page/things.ts';
+import { lightsOver } from './lights.ts';
 import { HEAD_FROM_FRONT } from '../recipe/head-from-front.ts';
 import { layRecipe } from '../recipe/lay.ts';
 import { balanceSentence, lookOver, proportionSentence, touchSentence, unlikeSentence } from './look-over.ts';
@@ -192,4 +193,49 @@ test('of an empty page nothing is told, and of one flat form nothing breaks', ()
     10,
   );
   expect(lookOver(page(flat), null).balance).toBeNull();
+});
+
+describe('lights while something is moved', () => {
+  const moved = (one: Form, x: number, y: number): Form => ({ ...one, transform: translation(x, y) });
+  const [top, low] = [form('a', 'head', round(12), 70, 30), form('b', 'ribcage', round(20), 70, 80)];
+
+  test('a near-touch lights up on the way, and one that was there before does not', () => {
+    const lights = lightsOver(page(top, low));
+    expect(lights([moved(top, 70, 46.5)]).touches).toHaveLength(0);
+    expect(lights([moved(top, 70, 47.6)]).touches).toHaveLength(1);
+    expect(lights([moved(top, 70, 60)]).touches).toHaveLength(0);
+    const near = lightsOver(page(moved(top, 70, 47.6), low));
+    expect(near([moved(top, 70.1, 47.6)]).touches).toHaveLength(0);
+  });
+
+  test('a gap that is closed lights up as it was', () => {
+    // Four bars round an open square.
+    const bars = [
+      form('n', 'n', box(60, 10), 70, 60),
+      form('s', 's', box(60, 10), 70, 110),
+      form('w', 'w', box(10, 60), 45, 85),
+      form('e', 'e', box(10, 60), 95, 85),
+    ];
+    const lights = lightsOver(page(...bars));
+    expect(lights([moved(bars[3]!, 95, 86)]).closed).toEqual([]);
+    const [gap] = lights([moved(form('e', 'e', box(60, 60), 0, 0), 80, 85)]).closed;
+    const xs = gap!.map(({ x }) => x);
+    expect(Math.min(...xs)).toBeCloseTo(50, 0);
+    expect(Math.max(...xs)).toBeCloseTo(90, 0);
+    // Opened to one side it is no gap any more either.
+    expect(lights([moved(bars[3]!, 140, 85)]).closed).toHaveLength(1);
+  });
+
+  test('lost balance lights up, and what never stood does not', () => {
+    const foot = form('f', null, box(30, 10), 70, 150);
+    const body = form('g', null, box(20, 100), 70, 95);
+    expect(lightsOver(page(foot, body))([moved(body, 71, 95)]).fallen).toBeNull();
+    expect(lightsOver(page(foot, body))([moved(body, 120, 95)]).fallen!.outside).toBeGreaterThan(1);
+    const fallen = moved(body, 120, 95);
+    expect(lightsOver(page(foot, fallen))([moved(fallen, 125, 95)]).fallen).toBeNull();
+  });
+
+  test('of nothing, nothing lights up', () => {
+    expect(lightsOver(page())([])).toEqual({ touches: [], closed: [], fallen: null });
+  });
 });

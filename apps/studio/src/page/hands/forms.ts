@@ -113,13 +113,15 @@ export class FormsHand implements Hand {
       ? guideTargets(keeper.things, painter.guides, { forms: false, without: new Set(along) })
       : null;
     const joint = selected && jointAt(this.#family, selected);
-    const handle = selected && handlesOf(selected).find((h) => distance(h.at, at) < grip);
+    // A small form's handles lie near its middle: what is nearest is meant.
+    const middle = selected && distance(measureForm(selected).centre, at);
+    const handle = selected && nearestHandle(selected, at, Math.min(grip, middle ?? grip));
     // Where a form hangs on another, its tip turns and lengthens it, and its middle turns it.
     if (selected && joint && distance(tipOf(selected, joint), at) < grip)
       this.#act = { kind: 'tip', form: selected, from: at, joint };
     else if (selected && handle)
       this.#act = { kind: 'pull', form: selected, key: handle.key, from: handle.at };
-    else if (selected && distance(measureForm(selected).centre, at) < grip)
+    else if (selected && middle !== null && middle < grip)
       this.#act = joint
         ? { kind: 'turn', form: selected, from: at, joint }
         : { kind: 'carry', form: selected, from: at };
@@ -275,6 +277,13 @@ export class FormsHand implements Hand {
     });
   }
 }
+
+/** The handle of a form that lies nearest to a place, nearer than so many millimetres; none where none does. */
+const nearestHandle = (form: Form, at: Point, reach: number) =>
+  handlesOf(form)
+    .map((handle) => ({ ...handle, far: distance(handle.at, at) }))
+    .filter(({ far }) => far < reach)
+    .sort((a, b) => a.far - b.far)[0];
 
 function drawCross(context: CanvasRenderingContext2D, at: Point, pixel: number): void {
   context.strokeStyle = deskColour.verdigris;

@@ -39,6 +39,7 @@ export class Painter {
   readonly #repaint: Repaint;
   readonly #pictures: Pictures;
   readonly #viewListeners = new Set<() => void>();
+  readonly #moveListeners = new Set<(moved: readonly SheetThing[]) => void>();
   #view: View = UPRIGHT;
   #room: Room = { width: 0, height: 0 };
   #focus: Box | null = null;
@@ -112,7 +113,14 @@ export class Painter {
     return () => this.#viewListeners.delete(listener);
   }
 
+  /** Told at each frame where what is moved lies, and of nothing once it is let go. */
+  onMoving(listener: (moved: readonly SheetThing[]) => void): () => void {
+    this.#moveListeners.add(listener);
+    return () => this.#moveListeners.delete(listener);
+  }
+
   destroy(): void {
+    this.#moveListeners.clear();
     this.#live.destroy();
     this.#repaint.stop();
     this.#viewListeners.clear();
@@ -202,6 +210,7 @@ export class Painter {
   lift(moved: ReadonlySet<Id>): void {
     if (sameIds(moved, this.#moved)) return;
     this.#moved = moved;
+    if (moved.size === 0) for (const listener of this.#moveListeners) listener([]);
     const guides = moved.size > 0 ? this.scene.guidesOn(moved) : [];
     this.#followers = guides;
     const ids = guides.length === 0 ? moved : new Set([...moved, ...guides.map(({ id }) => id)]);
@@ -239,8 +248,12 @@ export class Painter {
     if (room) paintThing(context, thing, room);
   }
 
-  /** Paints the guides that hang on what is lifted, as if that lay where it is given here. */
+  /**
+   * Paints the guides that hang on what is lifted, as if that lay where it is given here, and tells where it
+   * does.
+   */
   paintFollowing(context: CanvasRenderingContext2D, moved: readonly SheetThing[]): void {
+    for (const listener of this.#moveListeners) listener(moved);
     const room = this.#followers.length > 0 ? this.#paintRoom() : null;
     if (!room) return;
     const guides = guideReader(this.#things, new Map(moved.map((thing) => [thing.id, thing])));

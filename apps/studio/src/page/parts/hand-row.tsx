@@ -19,6 +19,7 @@ import { GUIDE_WORDS } from '../guide-words';
 import type { Offer } from './fan';
 import { CoverAct, FormGuesses, JointAct, ReverseAct } from './form-acts';
 import { GuideCount, SnapAct } from './guide-acts';
+import { LightsAct } from './lights-act';
 import { SightActs } from './sight-acts';
 import { GUIDE_SHAPES } from './icons';
 import { MoveActs } from './move-acts';
@@ -125,6 +126,7 @@ function FormsRow() {
       <CoverAct />
       <ReverseAct />
       <SnapAct />
+      <LightsAct />
       {ids ? <TrayAct label="remove" shape="remove" onPress={() => remove(shell, ids)} /> : null}
     </>
   );

@@ -78,6 +78,13 @@ const SHAPES = {
     </>
   ),
   howMuch: (c: string) => <Path d="M3 6H23V14H3ZM8 6V9M13 6V10.5M18 6V9" {...line(c)} />,
+  lights: (c: string) => (
+    <>
+      <Circle cx={8} cy={10.5} r={5.5} {...line(c)} />
+      <Circle cx={19.5} cy={10.5} r={5} {...line(c)} />
+      <Path d="M13.8 2V5M13.8 16V19" {...line(c)} />
+    </>
+  ),
   snap: (c: string) => (
     <>
       <Path d="M2 15H24" {...line(c)} />

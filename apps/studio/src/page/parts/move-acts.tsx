@@ -22,6 +22,7 @@ import {
 } from '../selection-acts';
 import { useShell } from '../shell/shell-context';
 import type { Shape } from './icons';
+import { LightsAct } from './lights-act';
 import { TrayAct } from './tray-act';
 
 const WAY_SHAPES: Readonly<Record<MoveWay, Shape>> = { move: 'move', distort: 'distort', bend: 'bend' };
@@ -34,7 +35,7 @@ type Then = 'keep' | 'pick what is made' | 'drop';
 
 /** What can be done with what is picked; before anything is, how to pick. */
 export function MoveActs() {
-  const { keeper, surface, state } = useShell();
+  const { keeper, surface, state, pass } = useShell();
   const say = useSay();
   const room = surface && roomOf(surface.painter.scene, state.picks);
   if (!surface) return null;
@@ -90,6 +91,7 @@ export function MoveActs() {
       <CutAct />
       <ChangeAct label="remove" shape="remove" change={() => removing(picks)} then="drop" />
       <ScopeAct />
+      {pass.hands.includes('Draw') ? <LightsAct /> : null}
       <PieceAct />
     </View>
   );

@@ -3,6 +3,7 @@ import { useDesk, useDeskDispatch } from '../../data/store';
 import { Act } from '../../ui/acts';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
 import { Text } from '../../ui/text';
+import { LiveLights } from '../parts/live-lights';
 import { Notice } from '../parts/notice';
 import { PageView } from '../parts/page-view';
 import { PickColour } from '../parts/pick-colour';
@@ -38,6 +39,7 @@ export function ShellPage({ onSurface, waiting }: ShellPageProps) {
       <PageLook surface={surface} look={look} />
       {pass.bare ? <SmallLook /> : <Surroundings />}
       {Over && surface ? <Over /> : null}
+      {pass.hands.includes('Draw') ? <LiveLights /> : null}
       {obstacle ? (
         <Notice
           obstacle={obstacle}

@@ -1,0 +1,56 @@
+import { unionOf, type Box } from '../geometry/box.ts';
+import type { Point } from '../geometry/point.ts';
+import type { Id, SheetThing, Thing } from '../page/things.ts';
+import { balanceOf, type Balance } from './balance.ts';
+import { gapsClosing } from './closed-gaps.ts';
+import { outlinesOf, type Outlined } from './outlines.ts';
+import { touchesAmong } from './touches.ts';
+
+/** What lights up while a part of a drawing is moved; page millimetres. */
+export interface Lit {
+  /** Where outlines nearly touch, of what is moved. */
+  readonly touches: readonly (readonly Point[])[];
+  /** Gaps that the move has closed, as they were. */
+  readonly closed: readonly (readonly Point[])[];
+  /** Where the weight lies, where it was over what it stands on and no longer is. */
+  readonly fallen: Balance | null;
+}
+
+/** As good as over what it stands on, per cent of the height. */
+const OVER = 1;
+
+const roomOf = (outlines: readonly Outlined[]): Box | null =>
+  outlines.reduce<Box | null>((room, { box }) => unionOf(room, box), null);
+
+/**
+ * Looks at a drawing while some of it is moved: what nearly touched, was closed or had fallen before is not
+ * lit, since that is as it was.
+ * @param things as they stand before the move
+ * @returns what says of moved things, as they lie just now, what lights up
+ */
+export function lightsOver(things: ReadonlyMap<Id, Thing>): (moved: readonly SheetThing[]) => Lit {
+  const before = outlinesOf(things);
+  const room = roomOf(before);
+  const height = room ? room.maxY - room.minY : 0;
+  const touched = new Set(
+    touchesAmong(before, height).map(({ about: [a, b] }) => [a.id, b.id].sort().join(' ')),
+  );
+  const stood = room ? balanceOf(things, before, room) : null;
+  const closing = room ? gapsClosing(before, room) : null;
+  return (moved) => {
+    const ids = new Set(moved.map(({ id }) => id));
+    const now = new Map(things);
+    for (const thing of moved) now.set(thing.id, thing);
+    const after = outlinesOf(now);
+    const own = roomOf(after);
+    if (!own || !closing) return { touches: [], closed: [], fallen: null };
+    const balance = stood && Math.abs(stood.outside) < OVER ? balanceOf(now, after, own) : null;
+    return {
+      touches: touchesAmong(after, height, ids)
+        .filter(({ about: [a, b] }) => !touched.has([a.id, b.id].sort().join(' ')))
+        .map(({ along }) => along),
+      closed: closing(after),
+      fallen: balance && Math.abs(balance.outside) >= OVER ? balance : null,
+    };
+  };
+}
