@@ -12,7 +12,7 @@ import {
   type Affine,
   type Point,
 } from '@deft/core/geometry';
-import { encodeStroke, idOf, placeWhole, type Form, type Thing } from '@deft/core/page';
+import { encodeStroke, idOf, placeWhole, type Anchor, type Form, type Thing } from '@deft/core/page';
 import { newBlock } from '@deft/core/session';
 import type { Reference, ReferenceSet, Session, Study } from '@deft/contract';
 import { hurriedDrawing } from '../apps/server/src/services/camera.ts';
@@ -203,6 +203,7 @@ async function makeStudy(desk: Desk, reference: Reference): Promise<Study> {
         spread,
       };
     });
+    const onHead = (place: string): Anchor => ({ at: { x: 0, y: 0 }, on: forms[0]!.id, place });
     return [
       ...forms,
       ...marks,
@@ -220,6 +221,14 @@ async function makeStudy(desk: Desk, reference: Reference): Promise<Study> {
         sheet: sheets['guides']!,
         kind: 'plumb',
         at: transformPoint(smaller, c).x,
+      },
+      {
+        ...{ type: 'guide', id: newId(), sheet: sheets['guides']!, kind: 'centre', turn: 0.4 },
+        through: ['west', 'east', 'south'].map(onHead),
+      },
+      {
+        ...{ type: 'guide', id: newId(), sheet: sheets['guides']!, kind: 'stepped', count: 7 },
+        through: [onHead('west'), onHead('east')],
       },
     ];
   });

@@ -58,6 +58,7 @@ test('a page is begun, named, listed the newest first; removed it is in no list,
 
   const forGood = newId();
   await removeThings(database, 'attempt', [{ of: second.id, removal: forGood }]);
+  assert.equal((await listRemovals(database))[0]?.title, 'Page without a picture');
   await purgeRemovals(database, [forGood]);
   assert.deepEqual(await database.select().from(pages).where(eq(pages.id, second.page)), []);
 });

@@ -19,6 +19,9 @@ const NOT_THERE: Readonly<Record<Removable, string>> = {
   attempt: 'This drawing is not on the desk.',
 };
 
+/** What a removed page goes by that has neither a picture nor a name. */
+const NAMELESS = 'Page without a picture';
+
 type Tx = Pick<Database, 'select' | 'selectDistinct' | 'execute' | 'insert' | 'update' | 'delete'>;
 
 /** Attempts go with what they belong to, and are there again with it. */
@@ -131,7 +134,7 @@ export async function listRemovals(database: Database): Promise<Removal[]> {
       id: removals.id,
       kind: removals.kind,
       of: sql<Id | null>`coalesce(${sessions.id}, ${studies.id}, ${own.id})`,
-      title: sql<string>`coalesce(nullif(${sessions.title}, ''), ${sets.title}, nullif(${studies.title}, ''), ${ofStudy.title}, ${ofAttempt.title}, nullif(${own.title}, ''), '')`,
+      title: sql<string>`coalesce(nullif(${sessions.title}, ''), ${sets.title}, nullif(${studies.title}, ''), ${ofStudy.title}, ${ofAttempt.title}, nullif(${own.title}, ''), case when ${own.id} is not null and ${own.reference} is null then ${NAMELESS} end, '')`,
       createdAt: sql`coalesce(${sessions.createdAt}, ${studies.createdAt}, ${own.createdAt})`.mapWith(
         sessions.createdAt,
       ),

@@ -2,6 +2,7 @@ import { View } from 'react-native';
 import { previewOf } from '../data/addresses';
 import { useReferenceQuery } from '../data/references-api';
 import { LookChoice } from '../page/parts/look-choice';
+import { PICTURE_LOOKS } from '../page/second-look';
 import type { Look } from '../page/second-look';
 import { Switch } from '../ui/switch';
 import { Text } from '../ui/text';
@@ -20,7 +21,7 @@ export function LookPart({ reference, look, onLook, mirrored, onMirrored }: Look
   const traits = marks.filter((m) => m.kind === 'trait');
   return (
     <>
-      <LookChoice look={look} onLook={onLook} />
+      <LookChoice look={look} onLook={onLook} only={PICTURE_LOOKS} />
       <Switch label="mirrored" on={mirrored} onPress={() => onMirrored(!mirrored)} />
       {look.name === 'silhouette' || look.name === 'gaps' ? (
         <Text size={13} soft>

@@ -3,7 +3,7 @@ import type { Point } from '../geometry/point.ts';
 import type { Id, SheetThing, Thing } from '../page/things.ts';
 import { balanceOf, type Balance } from './balance.ts';
 import { gapsClosing } from './closed-gaps.ts';
-import { outlinesOf, type Outlined } from './outlines.ts';
+import { outlined, outlinesOf, type Outlined } from './outlines.ts';
 import { touchesAmong } from './touches.ts';
 
 /** What lights up while a part of a drawing is moved; page millimetres. */
@@ -22,6 +22,13 @@ const OVER = 1;
 const roomOf = (outlines: readonly Outlined[]): Box | null =>
   outlines.reduce<Box | null>((room, { box }) => unionOf(room, box), null);
 
+/** Landmarks and the ground are read of the page: the few that are moved lie where they are now. */
+function withMoved(things: ReadonlyMap<Id, Thing>, moved: readonly SheetThing[]): ReadonlyMap<Id, Thing> {
+  const now = new Map(things);
+  for (const thing of moved) now.set(thing.id, thing);
+  return now;
+}
+
 /**
  * Looks at a drawing while some of it is moved: what nearly touched, was closed or had fallen before is not
  * lit, since that is as it was.
@@ -37,14 +44,25 @@ export function lightsOver(things: ReadonlyMap<Id, Thing>): (moved: readonly She
   );
   const stood = room ? balanceOf(things, before, room) : null;
   const closing = room ? gapsClosing(before, room) : null;
+  const known = new Set(before.map(({ form }) => form.id));
   return (moved) => {
     const ids = new Set(moved.map(({ id }) => id));
-    const now = new Map(things);
-    for (const thing of moved) now.set(thing.id, thing);
-    const after = outlinesOf(now);
+    const now = new Map(
+      moved.flatMap((thing) => {
+        const one = thing.type === 'form' ? outlined(thing) : null;
+        return one ? [[thing.id, one] as const] : [];
+      }),
+    );
+    const after = [
+      ...before.flatMap((one) => (ids.has(one.form.id) ? (now.get(one.form.id) ?? []) : one)),
+      ...[...now.values()].filter(({ form }) => !known.has(form.id)),
+    ];
     const own = roomOf(after);
     if (!own || !closing) return { touches: [], closed: [], fallen: null };
-    const balance = stood && Math.abs(stood.outside) < OVER ? balanceOf(now, after, own) : null;
+    // What is only being drawn leaves its balance open.
+    const isMade = moved.some(({ id }) => !things.has(id));
+    const stands = stood !== null && !isMade && Math.abs(stood.outside) < OVER;
+    const balance = stands ? balanceOf(withMoved(things, moved), after, own) : null;
     return {
       touches: touchesAmong(after, height, ids)
         .filter(({ about: [a, b] }) => !touched.has([a.id, b.id].sort().join(' ')))

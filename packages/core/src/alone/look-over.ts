@@ -67,6 +67,6 @@ export function unlikeSentence({ name, off, longer }: Unlike): string {
   return `The left ${name} is ${[place, size].filter(Boolean).join(', and ')}.`;
 }
 
-/** "The pelvis is 1.9 heads long; the recipe has 1.4." */
+/** "The pelvis is 1.9 times as long as the head; the recipe has 1.4." */
 export const proportionSentence = ({ part, unit, drawn, recipe }: OffRecipe): string =>
-  `The ${part} is as long as ${drawn.toFixed(1)} × the ${unit}; the recipe has ${recipe.toFixed(1)}.`;
+  `The ${part} is ${drawn.toFixed(1)} times as long as the ${unit}; the recipe has ${recipe.toFixed(1)}.`;

@@ -13,14 +13,17 @@ export interface Outlined {
   readonly box: Box;
 }
 
+/** A form with its outline; null of a line, or of one without room. */
+export function outlined(form: Form): Outlined | null {
+  if (isOpen(form.shape)) return null;
+  const outline = formOutline(form);
+  const box = boxOf(outline);
+  return box && longerSide(box) > 0 ? { form, outline, box } : null;
+}
+
 /** The closed forms of a drawing, lowest first; none of those on sheets of guides, or without room. */
 export const outlinesOf = (things: ReadonlyMap<Id, Thing>): Outlined[] =>
-  drawnForms(things).flatMap((form): Outlined[] => {
-    if (isOpen(form.shape)) return [];
-    const outline = formOutline(form);
-    const box = boxOf(outline);
-    return box && longerSide(box) > 0 ? [{ form, outline, box }] : [];
-  });
+  drawnForms(things).flatMap((form) => outlined(form) ?? []);
 
 /** The room that a drawing takes, forms and ink, millimetres; null of an empty page. */
 export function drawnRoom(things: ReadonlyMap<Id, Thing>): Box | null {

@@ -155,6 +155,7 @@ export class FormsHand implements Hand {
     const [made] = forms;
     this.#preview = [];
     const { keeper, painter } = this.surface;
+    painter.letGo();
     if (act?.kind === 'landmark') this.#keepLandmark(act.held);
     else if (act?.kind === 'make' && made) {
       void keeper.commit({ add: [made] }).then(() => this.#choose(made.id));
@@ -171,6 +172,7 @@ export class FormsHand implements Hand {
     this.#act = null;
     this.#aim = null;
     this.#preview = [];
+    this.surface.painter.letGo();
     this.surface.painter.lift(new Set());
     this.#show();
   }

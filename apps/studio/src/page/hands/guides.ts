@@ -118,6 +118,8 @@ export class GuidesHand implements Hand {
     const handle =
       selected &&
       guideHandles(selected, painter.guides).find(({ at }) => distance(at, this.#at) < this.#reach());
+    const held = selected && handle ? whyNot(keeper.things, selected.sheet) : null;
+    if (held) return this.events.refused?.(held);
     const without = selected && handle ? [selected, ...painter.scene.guidesOn(new Set([selected.id]))] : [];
     this.#targets = this.#setting.snapping
       ? guideTargets(keeper.things, painter.guides, { without: new Set(without.map(({ id }) => id)) })

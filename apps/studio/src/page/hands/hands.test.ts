@@ -79,6 +79,7 @@ function desk(trace?: Parameters<typeof newPage>[2]) {
       setOverlay: () => undefined,
       paint: () => undefined,
       paintFollowing: () => undefined,
+      letGo: () => undefined,
       get guides() {
         return guideReader(log.things);
       },

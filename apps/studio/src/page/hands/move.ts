@@ -132,6 +132,7 @@ export class MoveHand implements Hand {
     const made = this.#preview;
     this.#act = null;
     const { keeper, painter } = this.surface;
+    painter.letGo();
     if (act?.kind === 'loop') this.#closeLoop(act.points);
     else if (made) {
       const ids = this.#ids;
@@ -168,6 +169,7 @@ export class MoveHand implements Hand {
   #drop(): void {
     this.#act = null;
     this.#preview = null;
+    this.surface.painter.letGo();
     this.surface.painter.lift(new Set());
   }
 

@@ -1,3 +1,4 @@
+import type { Lit } from '@deft/core/alone';
 import { unionOf, type Box, type Point } from '@deft/core/geometry';
 import {
   guideReader,
@@ -19,6 +20,7 @@ import { colourAt, paintFlat, smallCanvas } from './flat';
 import { paintGuides, paintThing, type PaintRoom } from './ink';
 import { Layer, roomOnPage } from './layer';
 import type { LiveStroke } from './live-ink';
+import { litWords, paintLights } from './lights';
 import { LiveLayer, type Overlay } from './live-layer';
 import { Pictures } from './pictures';
 import { Repaint } from './repaint';
@@ -52,6 +54,7 @@ export class Painter {
   /** What of that was asked for, and the guides that hang on it. */
   #moved: ReadonlySet<Id> = new Set();
   #followers: readonly AnchoredGuide[] = [];
+  #lit: Lit | null = null;
   #pictureShown = true;
   /** Sheets that are seen, whether or not they have something to show. */
   #shown = new Set<Id>();
@@ -108,12 +111,29 @@ export class Painter {
     this.#stack.seeThrough(filter);
   }
 
+  /** Shows another colour where the paper is bare; null for its own. What is drawn stays as it is. */
+  seeOn(colour: string | null): void {
+    this.#stack.seeOn(colour);
+  }
+
   onView(listener: () => void): () => void {
     this.#viewListeners.add(listener);
     return () => this.#viewListeners.delete(listener);
   }
 
-  /** Told at each frame where what is moved lies, and of nothing once it is let go. */
+  /** What lights up while something is moved: painted with it, under no layer of its own. */
+  setLights(lit: Lit | null): void {
+    if (this.#lit === lit) return;
+    this.#lit = lit;
+    this.host.dataset['lights'] = lit ? litWords(lit) : '';
+  }
+
+  /** What was moved is let go: those who were told where it lies are told of nothing. */
+  letGo(): void {
+    for (const listener of this.#moveListeners) listener([]);
+  }
+
+  /** Told at each frame where what is moved or made lies, and of nothing once it is let go. */
   onMoving(listener: (moved: readonly SheetThing[]) => void): () => void {
     this.#moveListeners.add(listener);
     return () => this.#moveListeners.delete(listener);
@@ -210,7 +230,6 @@ export class Painter {
   lift(moved: ReadonlySet<Id>): void {
     if (sameIds(moved, this.#moved)) return;
     this.#moved = moved;
-    if (moved.size === 0) for (const listener of this.#moveListeners) listener([]);
     const guides = moved.size > 0 ? this.scene.guidesOn(moved) : [];
     this.#followers = guides;
     const ids = guides.length === 0 ? moved : new Set([...moved, ...guides.map(({ id }) => id)]);
@@ -254,6 +273,7 @@ export class Painter {
    */
   paintFollowing(context: CanvasRenderingContext2D, moved: readonly SheetThing[]): void {
     for (const listener of this.#moveListeners) listener(moved);
+    if (this.#lit) paintLights(context, this.#lit, 1 / this.#view.scale);
     const room = this.#followers.length > 0 ? this.#paintRoom() : null;
     if (!room) return;
     const guides = guideReader(this.#things, new Map(moved.map((thing) => [thing.id, thing])));

@@ -17,6 +17,7 @@ export class Stack {
   #veil: HTMLCanvasElement | null = null;
   #view: View = UPRIGHT;
   #page: Page | null = null;
+  #instead: string | null = null;
 
   constructor(host: HTMLElement) {
     Object.assign(this.#frame.style, {
@@ -90,6 +91,12 @@ export class Stack {
     this.#layPaper();
   }
 
+  /** Another colour in the paper's stead; null for its own. */
+  seeOn(colour: string | null): void {
+    this.#instead = colour;
+    this.#layPaper();
+  }
+
   /** Lays a picture of the whole page over everything drawn, under the pen; null takes it away. */
   setVeil(veil: HTMLCanvasElement | null): void {
     this.#veil?.remove();
@@ -111,7 +118,11 @@ export class Stack {
       height: `${page.height}px`,
       transform: `matrix(${affine.slice(0, 4).join()}, ${at.x}, ${at.y})`,
     };
-    Object.assign(this.#paper.style, { ...look, backgroundColor: page.colour, ...cellLook(page) });
+    Object.assign(this.#paper.style, {
+      ...look,
+      backgroundColor: this.#instead ?? page.colour,
+      ...cellLook(page),
+    });
     if (this.#veil) Object.assign(this.#veil.style, look);
   }
 }

@@ -10,7 +10,7 @@ import { looksWorker } from '../../data/workers';
 import { SteadyPicture } from '../../ui/steady-picture';
 import { usePalette } from '../../ui/use-desk-theme';
 import { polyline } from '../paint/ink';
-import type { Look } from '../second-look';
+import { PAPER_LOOKS, type Look } from '../second-look';
 import type { Surface } from '../surface';
 import { SmallPage } from './small-page';
 
@@ -132,6 +132,13 @@ export function PageLook({ surface, look }: { readonly surface: Surface | null; 
     painter.seeThrough(filterOf(look, 'page', table, painter.room.height));
     return () => painter.seeThrough('');
   }, [surface, look, table]);
+  useEffect(() => {
+    const instead = look.name ? PAPER_LOOKS[look.name] : undefined;
+    if (!surface || instead === undefined) return undefined;
+    const { painter } = surface;
+    painter.seeOn(instead);
+    return () => painter.seeOn(null);
+  }, [surface, look]);
   return <Filters id="page" table={table} />;
 }
 
