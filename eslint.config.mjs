@@ -53,16 +53,7 @@ const CORE_PARTS = {
 };
 
 /** Features of the studio: none reaches into another, and what they share knows none of them. */
-const FEATURES = [
-  'desk',
-  'references',
-  'boards',
-  'drawings',
-  'sessions',
-  'studies',
-  'recipes',
-  'settings',
-];
+const FEATURES = ['desk', 'references', 'boards', 'drawings', 'sessions', 'studies', 'recipes', 'settings'];
 const SHARED = ['page', 'data', 'ui', 'workers', 'papers', 'practice', 'observing'];
 
 const anyOf = (names) => `(${names.join('|')})`;

@@ -13,7 +13,9 @@ export interface OffRecipe {
   readonly longer: number;
 }
 
-/** So many spreads from the mean are still usual; of a recipe from one trace, and at the least, this share. */
+/**
+ * So many spreads from the mean are still usual; of a recipe from one trace, and at the least, this share.
+ */
 const [USUAL, LEAST] = [2, 0.1];
 
 const usual = ({ spread }: Estimate): number => Math.max(LEAST, USUAL * (spread ?? 0));

@@ -51,8 +51,8 @@ function gapsOf(outlines: readonly Outlined[], { width, height, to }: Grid): Mas
 }
 
 /**
- * Tells of gaps that forms enclose as they stand, which of them they no longer do once some are moved; each by
- * its outline as it was, page millimetres.
+ * Tells of gaps that forms enclose as they stand, which of them they no longer do once some are moved; each
+ * by its outline as it was, page millimetres.
  * @param room that the forms take as they stand
  */
 export function gapsClosing(

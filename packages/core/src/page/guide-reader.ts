@@ -38,8 +38,9 @@ const along = ({ kind, at }: AcrossGuide, p: Point): Point =>
 export const ALONG = 'along';
 
 /**
- * Reads a page's guides, as if some things lay as they are given in `moved`. Guides may hang on each other; what goes round in a circle, as two devices can make
- * it, hangs on nothing there, whichever of them is asked first.
+ * Reads a page's guides, as if some things lay as they are given in `moved`. Guides may hang on each other;
+ * what goes round in a circle, as two devices can make it, hangs on nothing there, whichever of them is asked
+ * first.
  */
 export function guideReader(things: ReadonlyMap<Id, Thing>, moved?: ReadonlyMap<Id, Thing>): GuideReader {
   const paper = pageOf(things);

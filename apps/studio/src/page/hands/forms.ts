@@ -280,7 +280,7 @@ export class FormsHand implements Hand {
   }
 }
 
-/** The handle of a form that lies nearest to a place, nearer than so many millimetres; none where none does. */
+/** The handle of a form that lies nearest to a place, nearer than so many millimetres; none of none such. */
 const nearestHandle = (form: Form, at: Point, reach: number) =>
   handlesOf(form)
     .map((handle) => ({ ...handle, far: distance(handle.at, at) }))

@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
-import { isSight, sightOf } from '@deft/core/reference';
+import type { SightedKind } from '@deft/core/guides';
+import { isSight, sightOf, type ReferenceMark, type SightMark } from '@deft/core/reference';
 import { thingsOfType } from '@deft/core/page';
 import { takeGuide, takeHand } from '../../data/desk-slice';
 import { useDeskDispatch } from '../../data/store';
@@ -17,31 +18,46 @@ const NOTE =
 const NONE =
   'No sight was taken on the picture yet: that is done in Observe, under Sights. Lengths and tilts of the drawing alone are among the guides.';
 
+/** Lengths and tilts that were taken on a picture, each by its number; none without length. */
+function namedSights(marks: readonly ReferenceMark[]) {
+  const sights = marks.flatMap((mark) => (mark.kind === 'sight' && sightOf(mark) !== null ? [mark] : []));
+  const called = (of: readonly SightMark[], kind: SightedKind, name: string) =>
+    of.map(({ id }, i) => ({ id, kind, name: `${name} ${i + 1}` }));
+  return [
+    ...called(
+      sights.filter(({ unit }) => unit !== null),
+      'sighted',
+      'Length',
+    ),
+    ...called(
+      sights.filter(({ unit }) => unit === null),
+      'tilted',
+      'Tilt',
+    ),
+  ];
+}
+
 /** Sights that were taken on the picture, to be taken in the drawing as well. */
 export function SightsPanel({ onBack, onClose }: PassPanelProps) {
   const palette = usePalette();
   const send = useDeskDispatch();
   const say = useSay();
   const { reference, things, dispatch } = useShell();
-  const sights = reference?.marks.filter((mark) => mark.kind === 'sight' && sightOf(mark) !== null) ?? [];
+  const sights = namedSights(reference?.marks ?? []);
   const drawn = new Map(
     thingsOfType(things, 'guide').flatMap((guide) =>
       isSight(guide) && guide.sight !== undefined ? [[guide.sight, guide.id] as const] : [],
     ),
   );
-  let [lengths, tilts] = [0, 0];
   return (
     <Panel title="Sights" onBack={onBack} onClose={onClose}>
       <Text size={13} soft>
         {sights.length > 0 ? NOTE : NONE}
       </Text>
-      {sights.map((sight) => {
-        if (sight.kind !== 'sight') return null;
-        const kind = sight.unit === null ? 'tilted' : 'sighted';
-        const name = kind === 'tilted' ? `Tilt ${(tilts += 1)}` : `Length ${(lengths += 1)}`;
-        const taken = drawn.get(sight.id);
+      {sights.map(({ id, kind, name }) => {
+        const taken = drawn.get(id);
         return (
-          <View key={sight.id} style={[styles.sight, { borderColor: palette.rule }]} testID="sight-row">
+          <View key={id} style={[styles.sight, { borderColor: palette.rule }]} testID="sight-row">
             <Text style={styles.name}>{taken ? `${name}, taken in the drawing` : name}</Text>
             <Act
               small
@@ -54,7 +70,7 @@ export function SightsPanel({ onBack, onClose }: PassPanelProps) {
                 else {
                   send(takeGuide(kind));
                   dispatch({ kind: 'select', id: null });
-                  dispatch({ kind: 'next sight', sight: sight.id });
+                  dispatch({ kind: 'next sight', sight: id });
                   say({ text: GUIDE_NOTES[kind] });
                 }
                 onClose();
