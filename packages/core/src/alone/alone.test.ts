@@ -193,6 +193,10 @@ test('of an empty page nothing is told, and of one flat form nothing breaks', ()
     10,
   );
   expect(lookOver(page(flat), null).balance).toBeNull();
+  // Pressed flat by a bend or a typed number, a closed form holds nothing either.
+  const pressed = form('b', 'left thigh', round(9), 0, 0, { transform: [1, 0, 0, 0, 40, 60] });
+  expect(lookOver(page(flat, pressed), HEAD_FROM_FRONT).balance).toBeNull();
+  expect(lightsOver(page(pressed))([pressed]).touches).toEqual([]);
 });
 
 describe('lights while something is moved', () => {

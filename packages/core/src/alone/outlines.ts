@@ -1,6 +1,7 @@
 import { isOpen } from '../forms/shape.ts';
-import { boxOf, longerSide, unionOf, type Box } from '../geometry/box.ts';
+import { boxOf, unionOf, type Box } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
+import { polygonArea } from '../geometry/polygon.ts';
 import { drawnForms } from '../page/contents.ts';
 import { formOutline } from '../page/form-geometry.ts';
 import { thingBox } from '../page/thing-box.ts';
@@ -13,12 +14,15 @@ export interface Outlined {
   readonly box: Box;
 }
 
+/** A form flattened to less has no room, square millimetres. */
+const NO_ROOM = 1e-6;
+
 /** A form with its outline; null of a line, or of one without room. */
 export function outlined(form: Form): Outlined | null {
   if (isOpen(form.shape)) return null;
   const outline = formOutline(form);
   const box = boxOf(outline);
-  return box && longerSide(box) > 0 ? { form, outline, box } : null;
+  return box && polygonArea(outline) > NO_ROOM ? { form, outline, box } : null;
 }
 
 /** The closed forms of a drawing, lowest first; none of those on sheets of guides, or without room. */

@@ -2,8 +2,8 @@ import { useMemo, useState } from 'react';
 import { StyleSheet } from 'react-native';
 import { measureOf, metBy } from '@deft/core/guides';
 import {
+  formPlaces,
   guideReader,
-  measureForm,
   thingsOfType,
   type AnchoredGuide,
   type Id,
@@ -25,9 +25,10 @@ function namedPlaces(things: ReadonlyMap<Id, Thing>): { name: string; at: Point 
   const landmarks = thingsOfType(things, 'landmark').flatMap(({ name, state, at }) =>
     name && state === 'set' ? [{ name, at }] : [],
   );
-  const forms = thingsOfType(things, 'form').flatMap((form) =>
-    form.part ? [{ name: form.part, at: measureForm(form).centre }] : [],
-  );
+  const forms = thingsOfType(things, 'form').flatMap((form) => {
+    const middle = form.part ? formPlaces(form).find(({ key }) => key === 'centre') : undefined;
+    return form.part && middle ? [{ name: form.part, at: middle.at }] : [];
+  });
   return [...landmarks, ...forms];
 }
 
