@@ -7,6 +7,7 @@ import { control, line } from './hands.ts';
 import {
   askDesk,
   beginAttempt,
+  benchAt,
   drawing,
   look,
   lying,
@@ -30,149 +31,155 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
   test.describe(name, () => {
     test.use({ viewport, hasTouch });
 
-    test('attempts stand in a row: the second is better than the first, which lies faintly over it', async ({
-      page,
-    }) => {
-      const strange = watch(page, desk.address);
-      const touch = hasTouch ? 'touch' : pointer;
-      const { reference, study } = await beginAttempt(
-        page,
-        desk,
-        name === 'phone' ? 'Man waving' : 'Porter sweeping',
-      );
-      const checked = async (): Promise<void> => {
+    test(
+      'attempts stand in a row: the second is better than the first, which lies faintly over it',
+      benchAt('phone', name),
+      async ({ page }) => {
+        const strange = watch(page, desk.address);
+        const touch = hasTouch ? 'touch' : pointer;
+        const { reference, study } = await beginAttempt(
+          page,
+          desk,
+          name === 'phone' ? 'Man waving' : 'Porter sweeping',
+        );
+        const checked = async (): Promise<void> => {
+          await saved(page);
+          await toPass(page, 'Check');
+          await expect(page.getByTestId('todo')).toBeVisible({ timeout: 20_000 });
+        };
+        const misses = async () =>
+          (await askDesk<Study>(page, desk, 'get', `/studies/${study.id}`)).attempts
+            .map(({ miss }) => miss)
+            .filter((miss) => miss !== null);
+        await drawLines(page, drawn(reference, { kind: 'head', by: 0.6 }), touch);
+        await checked();
+        await expect(page.getByTestId('todo')).toContainText(/head/i);
+        await page.getByTestId('try-again').click();
+        await expect(page.getByTestId('in-mind')).toContainText(/head/i);
+        await takeHand(page, 'Draw');
+        await drawLines(page, drawn(reference, null), touch);
+        await checked();
+        await expect.poll(async () => (await misses()).length).toBe(2);
+
+        await page.getByTestId('attempts').click();
+        const progress = page.getByTestId('progress');
+        await expect(progress).toContainText(/Against attempt \d: the head is right now/, {
+          timeout: 30_000,
+        });
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'attempts');
+        const first = page.getByTestId('attempt').filter({ hasText: '% off' }).first();
+        await first.getByRole('button', { name: /^Lay over/ }).click();
+        await control(page.getByRole('dialog'), 'Close').click();
+        await toPass(page, 'Build');
+        await expect(page.getByTestId('drawing-before')).toBeAttached();
+        await look(page, 'attempt-over');
+        expect(strange).toEqual([]);
+      },
+    );
+
+    test(
+      'a page without a reference: a recipe, what is told without a picture, and a picture found afterwards',
+      benchAt('wide', name),
+      async ({ page }) => {
+        const strange = watch(page, desk.address);
+        const touch = hasTouch ? 'touch' : pointer;
+        await page.goto(desk.address);
+        await page.getByTestId('blank-page').click();
         await saved(page);
-        await toPass(page, 'Check');
-        await expect(page.getByTestId('todo')).toBeVisible({ timeout: 20_000 });
-      };
-      const misses = async () =>
-        (await askDesk<Study>(page, desk, 'get', `/studies/${study.id}`)).attempts
-          .map(({ miss }) => miss)
-          .filter((miss) => miss !== null);
-      await drawLines(page, drawn(reference, { kind: 'head', by: 0.6 }), touch);
-      await checked();
-      await expect(page.getByTestId('todo')).toContainText(/head/i);
-      await page.getByTestId('try-again').click();
-      await expect(page.getByTestId('in-mind')).toContainText(/head/i);
-      await takeHand(page, 'Draw');
-      await drawLines(page, drawn(reference, null), touch);
-      await checked();
-      await expect.poll(async () => (await misses()).length).toBe(2);
+        const id = page.url().split('/').at(-1)!;
+        const own = (await askDesk<Drawing>(page, desk, 'get', `/drawings/${id}`)).page;
+        await look(page, 'blank-page');
+        await page.getByTestId('look-over').click();
+        await expect(page.getByTestId('looked-over')).toContainText('Nothing is drawn yet.');
+        await control(page.getByRole('dialog'), 'Close').click();
 
-      await page.getByTestId('attempts').click();
-      const progress = page.getByTestId('progress');
-      await expect(progress).toContainText(/Against attempt \d: the head is right now/, { timeout: 30_000 });
-      expect(await trouble(page)).toEqual([]);
-      await look(page, 'attempts');
-      const first = page.getByTestId('attempt').filter({ hasText: '% off' }).first();
-      await first.getByRole('button', { name: /^Lay over/ }).click();
-      await control(page.getByRole('dialog'), 'Close').click();
-      await toPass(page, 'Build');
-      await expect(page.getByTestId('drawing-before')).toBeAttached();
-      await look(page, 'attempt-over');
-      expect(strange).toEqual([]);
-    });
+        // The shipped recipe lies faintly under what is drawn.
+        await page.getByTestId('looks').click();
+        await control(page, 'Recipe').click();
+        await control(page, 'Head from the front').click();
+        await page.getByTestId('lay-recipe').click();
+        await expect.poll(async () => (await lying(desk, own, 'form')).length).toBeGreaterThan(3);
+        await page.getByTestId('undo').click();
+        await expect.poll(async () => (await lying(desk, own, 'form')).length).toBe(0);
 
-    test('a page without a reference: a recipe, what is told without a picture, and a picture found afterwards', async ({
-      page,
-    }) => {
-      const strange = watch(page, desk.address);
-      const touch = hasTouch ? 'touch' : pointer;
-      await page.goto(desk.address);
-      await page.getByTestId('blank-page').click();
-      await saved(page);
-      const id = page.url().split('/').at(-1)!;
-      const own = (await askDesk<Drawing>(page, desk, 'get', `/drawings/${id}`)).page;
-      await look(page, 'blank-page');
-      await page.getByTestId('look-over').click();
-      await expect(page.getByTestId('looked-over')).toContainText('Nothing is drawn yet.');
-      await control(page.getByRole('dialog'), 'Close').click();
+        // Two rounds that nearly touch, over a foot that stands too far to the left of them.
+        const d = await drawing(page);
+        await takeHand(page, 'Forms');
+        await control(page, 'ellipse').click();
+        await d.stroke(line(60, 30, 90, 60, 8), touch);
+        await d.stroke(line(60, 60.6, 90, 110, 8), touch);
+        await d.stroke(line(20, 110, 34, 118, 8), touch);
+        await expect.poll(async () => (await lying(desk, own, 'form')).length).toBe(3);
+        // The foot is moved under the ribcage: where it nearly touches lights up, until it is let go.
+        await d.tap(27, 114, touch);
+        const on = await d.onScreen();
+        const lights = page.getByTestId('page');
+        await d.fingers.down(on(27, 114), touch);
+        for (const { x, y } of line(30, 114, 75, 114.6, 8)) await d.fingers.move(on(x, y), touch, 0.5);
+        await expect(lights).toHaveAttribute('data-lights', 'touch');
+        // Painted with what is moved: at its next move.
+        await d.fingers.move(on(75.2, 114.6), touch, 0.5);
+        await look(page, 'lights');
+        await d.fingers.up(on(75, 114.6), touch);
+        await expect(lights).toHaveAttribute('data-lights', '');
+        await page.getByTestId('undo').click();
+        await page.getByTestId('look-over').click();
+        const told = page.getByTestId('looked-over');
+        await expect(told.nth(0)).toContainText('It would fall to the right');
+        await expect(told.nth(1)).toContainText('The head and the ribcage nearly touch');
+        await control(page, 'mark it on the page').click();
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'looked-over');
+        await control(page.getByRole('dialog'), 'Close').click();
+        await expect(page.locator('[data-mark="touch"]')).toHaveAttribute('d', /^M/);
+        await look(page, 'looked-over-marked');
+        // Drawn apart, the mark goes by itself.
+        await page.getByTestId('undo').click();
+        await page.getByTestId('undo').click();
+        await expect(page.locator('[data-mark="touch"]')).toHaveAttribute('d', '');
 
-      // The shipped recipe lies faintly under what is drawn.
-      await page.getByTestId('looks').click();
-      await control(page, 'Recipe').click();
-      await control(page, 'Head from the front').click();
-      await page.getByTestId('lay-recipe').click();
-      await expect.poll(async () => (await lying(desk, own, 'form')).length).toBeGreaterThan(3);
-      await page.getByTestId('undo').click();
-      await expect.poll(async () => (await lying(desk, own, 'form')).length).toBe(0);
+        await page.getByTestId('looks').click();
+        await control(page, 'About this page').click();
+        await page.getByTestId('name').fill(`A waiter, ${name}`);
+        await page.keyboard.press('Escape');
 
-      // Two rounds that nearly touch, over a foot that stands too far to the left of them.
-      const d = await drawing(page);
-      await takeHand(page, 'Forms');
-      await control(page, 'ellipse').click();
-      await d.stroke(line(60, 30, 90, 60, 8), touch);
-      await d.stroke(line(60, 60.6, 90, 110, 8), touch);
-      await d.stroke(line(20, 110, 34, 118, 8), touch);
-      await expect.poll(async () => (await lying(desk, own, 'form')).length).toBe(3);
-      // The foot is moved under the ribcage: where it nearly touches lights up, until it is let go.
-      await d.tap(27, 114, touch);
-      const on = await d.onScreen();
-      const lights = page.getByTestId('page');
-      await d.fingers.down(on(27, 114), touch);
-      for (const { x, y } of line(30, 114, 75, 114.6, 8)) await d.fingers.move(on(x, y), touch, 0.5);
-      await expect(lights).toHaveAttribute('data-lights', 'touch');
-      // Painted with what is moved: at its next move.
-      await d.fingers.move(on(75.2, 114.6), touch, 0.5);
-      await look(page, 'lights');
-      await d.fingers.up(on(75, 114.6), touch);
-      await expect(lights).toHaveAttribute('data-lights', '');
-      await page.getByTestId('undo').click();
-      await page.getByTestId('look-over').click();
-      const told = page.getByTestId('looked-over');
-      await expect(told.nth(0)).toContainText('It would fall to the right');
-      await expect(told.nth(1)).toContainText('The head and the ribcage nearly touch');
-      await control(page, 'mark it on the page').click();
-      expect(await trouble(page)).toEqual([]);
-      await look(page, 'looked-over');
-      await control(page.getByRole('dialog'), 'Close').click();
-      await expect(page.locator('[data-mark="touch"]')).toHaveAttribute('d', /^M/);
-      await look(page, 'looked-over-marked');
-      // Drawn apart, the mark goes by itself.
-      await page.getByTestId('undo').click();
-      await page.getByTestId('undo').click();
-      await expect(page.locator('[data-mark="touch"]')).toHaveAttribute('d', '');
-
-      await page.getByTestId('looks').click();
-      await control(page, 'About this page').click();
-      await page.getByTestId('name').fill(`A waiter, ${name}`);
-      await page.keyboard.press('Escape');
-
-      // A picture is found, and the page is checked as an attempt of it; taken back it is a page again.
-      const title = name === 'phone' ? 'Woman waiting' : 'Late for the train';
-      const { items } = await askDesk<Listed<ReferenceBrief>>(
-        page,
-        desk,
-        'get',
-        `/references?q=${encodeURIComponent(title)}`,
-      );
-      const found = items.find((item) => item.title === title)!;
-      const reference = await askDesk<Reference>(page, desk, 'get', `/references/${found.id}`);
-      await page.getByTestId('undo').click();
-      await takeHand(page, 'Draw');
-      await drawLines(page, drawn(reference, { kind: 'head', by: 0.6 }), touch);
-      await page.getByTestId('looks').click();
-      await control(page, 'Attach a picture').click();
-      await page.getByTestId('attach-search').fill(title);
-      await expect(page.getByTestId('attachable').getByLabel(title)).toBeVisible();
-      await look(page, 'attach');
-      await page.getByTestId('attachable').getByLabel(title).click();
-      await expect(page).toHaveURL(/\/studies\//);
-      const of = page.url().split('/').at(-1)!.split('?')[0]!;
-      const attempts = async () =>
-        (await askDesk<Study>(page, desk, 'get', `/studies/${of}`)).attempts.map((attempt) => attempt.id);
-      expect(await attempts()).toContain(id);
-      await expect(page.getByTestId('todo')).toContainText(/head/i, { timeout: 20_000 });
-      await look(page, 'attached');
-      await control(page.getByRole('alert'), 'Undo').click();
-      await expect(page).toHaveURL(/\/drawings\//);
-      expect(await attempts()).not.toContain(id);
-      await page.goto(`${desk.address}/drawings`);
-      await expect(page.getByTestId('drawing').filter({ hasText: `A waiter, ${name}` })).toBeVisible();
-      await look(page, 'drawings');
-      const { total } = await askDesk<Listed<Drawing>>(page, desk, 'get', '/drawings');
-      expect(total).toBeGreaterThan(0);
-      expect(await trouble(page)).toEqual([]);
-      expect(strange).toEqual([]);
-    });
+        // A picture is found, and the page is checked as an attempt of it; taken back it is a page again.
+        const title = name === 'phone' ? 'Woman waiting' : 'Late for the train';
+        const { items } = await askDesk<Listed<ReferenceBrief>>(
+          page,
+          desk,
+          'get',
+          `/references?q=${encodeURIComponent(title)}`,
+        );
+        const found = items.find((item) => item.title === title)!;
+        const reference = await askDesk<Reference>(page, desk, 'get', `/references/${found.id}`);
+        await page.getByTestId('undo').click();
+        await takeHand(page, 'Draw');
+        await drawLines(page, drawn(reference, { kind: 'head', by: 0.6 }), touch);
+        await page.getByTestId('looks').click();
+        await control(page, 'Attach a picture').click();
+        await page.getByTestId('attach-search').fill(title);
+        await expect(page.getByTestId('attachable').getByLabel(title)).toBeVisible();
+        await look(page, 'attach');
+        await page.getByTestId('attachable').getByLabel(title).click();
+        await expect(page).toHaveURL(/\/studies\//);
+        const of = page.url().split('/').at(-1)!.split('?')[0]!;
+        const attempts = async () =>
+          (await askDesk<Study>(page, desk, 'get', `/studies/${of}`)).attempts.map((attempt) => attempt.id);
+        expect(await attempts()).toContain(id);
+        await expect(page.getByTestId('todo')).toContainText(/head/i, { timeout: 20_000 });
+        await look(page, 'attached');
+        await control(page.getByRole('alert'), 'Undo').click();
+        await expect(page).toHaveURL(/\/drawings\//);
+        expect(await attempts()).not.toContain(id);
+        await page.goto(`${desk.address}/drawings`);
+        await expect(page.getByTestId('drawing').filter({ hasText: `A waiter, ${name}` })).toBeVisible();
+        await look(page, 'drawings');
+        const { total } = await askDesk<Listed<Drawing>>(page, desk, 'get', '/drawings');
+        expect(total).toBeGreaterThan(0);
+        expect(await trouble(page)).toEqual([]);
+        expect(strange).toEqual([]);
+      },
+    );
   });
