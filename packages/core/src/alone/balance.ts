@@ -17,6 +17,11 @@ export interface Balance {
   readonly outside: number;
 }
 
+/** As good as over what it stands on, per cent of the height. */
+const OVER = 1;
+/** Whether the weight lies over what a drawing stands on. */
+export const isOver = ({ outside }: Balance): boolean => Math.abs(outside) < OVER;
+
 /**
  * The share of a body's mass that each part has, the means of women and men (de Leva 1996, table 4); the
  * ribcage with the belly.

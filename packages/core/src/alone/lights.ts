@@ -1,7 +1,7 @@
 import { unionOf, type Box } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Id, SheetThing, Thing } from '../page/things.ts';
-import { balanceOf, type Balance } from './balance.ts';
+import { balanceOf, isOver, type Balance } from './balance.ts';
 import { gapsClosing } from './closed-gaps.ts';
 import { outlined, outlinesOf, type Outlined } from './outlines.ts';
 import { touchesAmong } from './touches.ts';
@@ -15,9 +15,6 @@ export interface Lit {
   /** Where the weight lies, where it was over what it stands on and no longer is. */
   readonly fallen: Balance | null;
 }
-
-/** As good as over what it stands on, per cent of the height. */
-const OVER = 1;
 
 const roomOf = (outlines: readonly Outlined[]): Box | null =>
   outlines.reduce<Box | null>((room, { box }) => unionOf(room, box), null);
@@ -61,14 +58,14 @@ export function lightsOver(things: ReadonlyMap<Id, Thing>): (moved: readonly She
     if (!own || !closing) return { touches: [], closed: [], fallen: null };
     // What is only being drawn leaves its balance open.
     const isMade = moved.some(({ id }) => !things.has(id));
-    const stands = stood !== null && !isMade && Math.abs(stood.outside) < OVER;
+    const stands = stood !== null && !isMade && isOver(stood);
     const balance = stands ? balanceOf(withMoved(things, moved), after, own) : null;
     return {
       touches: touchesAmong(after, height, ids)
         .filter(({ about: [a, b] }) => !touched.has([a.id, b.id].sort().join(' ')))
         .map(({ along }) => along),
       closed: closing(after),
-      fallen: balance && Math.abs(balance.outside) >= OVER ? balance : null,
+      fallen: balance && !isOver(balance) ? balance : null,
     };
   };
 }

@@ -4,8 +4,8 @@ import type { Id, Thing } from '../page/things.ts';
 import type { Recipe } from '../recipe/recipe.ts';
 import { capital } from '../words/capital.ts';
 import { offRecipe, type OffRecipe } from './against-recipe.ts';
-import { balanceOf, type Balance } from './balance.ts';
-import { unlikeSides, type Unlike } from './mirrored-pairs.ts';
+import { balanceOf, isOver, type Balance } from './balance.ts';
+import { ALIKE, AS_LONG, unlikeSides, type Unlike } from './mirrored-pairs.ts';
 import { calledOf, drawnRoom, outlinesOf } from './outlines.ts';
 import { touchesAmong, type AloneTouch } from './touches.ts';
 
@@ -19,9 +19,17 @@ export interface LookedOver {
   readonly proportions: readonly OffRecipe[] | null;
 }
 
-/** Looks a drawing over. @param recipe that its parts are held against; null for none */
-export function lookOver(things: ReadonlyMap<Id, Thing>, recipe: Recipe | null): LookedOver {
-  const room = drawnRoom(things);
+/**
+ * Looks a drawing over.
+ * @param recipe that its parts are held against; null for none
+ * @param points gives a stroke's points where they are unpacked already
+ */
+export function lookOver(
+  things: ReadonlyMap<Id, Thing>,
+  recipe: Recipe | null,
+  points?: Parameters<typeof drawnRoom>[1],
+): LookedOver {
+  const room = drawnRoom(things, points);
   const outlines = outlinesOf(things);
   if (!room) return { room, balance: null, touches: null, unlike: null, proportions: null };
   const height = room.maxY - room.minY;
@@ -37,8 +45,6 @@ export function lookOver(things: ReadonlyMap<Id, Thing>, recipe: Recipe | null):
 const hasLandmarks = (things: ReadonlyMap<Id, Thing>): boolean =>
   thingsOfType(things, 'landmark').some(({ state }) => state === 'set');
 
-/** The weight is as good as over the feet within this, per cent of the height. */
-const OVER = 1;
 const BY: Readonly<Record<Balance['by'], string>> = {
   landmarks: 'by its landmarks',
   parts: 'by its named parts',
@@ -47,8 +53,9 @@ const BY: Readonly<Record<Balance['by'], string>> = {
 const percent = (value: number): string => `${Math.abs(value).toFixed(Math.abs(value) < 10 ? 1 : 0)} %`;
 
 /** "The weight lies over where it stands, by its named parts." */
-export function balanceSentence({ outside, by }: Balance): string {
-  if (Math.abs(outside) < OVER) return `The weight lies over where it stands, ${BY[by]}.`;
+export function balanceSentence(balance: Balance): string {
+  const { outside, by } = balance;
+  if (isOver(balance)) return `The weight lies over where it stands, ${BY[by]}.`;
   const side = outside > 0 ? 'right' : 'left';
   return `It would fall to the ${side}: the weight lies ${percent(outside)} of its height beyond where it stands, ${BY[by]}.`;
 }
@@ -60,10 +67,10 @@ export const touchSentence = ({ about: [a, b] }: AloneTouch): string =>
 /** "The left shoulder is not where the right one’s mirror image is: 6.2 % of the height off." */
 export function unlikeSentence({ name, off, longer }: Unlike): string {
   const size =
-    longer !== null && Math.abs(longer) > 0.1
+    longer !== null && Math.abs(longer) > AS_LONG
       ? `${percent(100 * longer)} ${longer > 0 ? 'longer' : 'shorter'} than the right`
       : '';
-  const place = off > 3 ? `${percent(off)} of the height off the right one’s mirror image` : '';
+  const place = off > ALIKE ? `${percent(off)} of the height off the right one’s mirror image` : '';
   return `The left ${name} is ${[place, size].filter(Boolean).join(', and ')}.`;
 }
 

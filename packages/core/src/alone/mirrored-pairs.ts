@@ -16,7 +16,7 @@ export interface Unlike {
 }
 
 /** Less than this is alike enough, per cent of the height; and this share of length. */
-const [ALIKE, AS_LONG] = [3, 0.1];
+export const [ALIKE, AS_LONG] = [3, 0.1] as const;
 
 interface Side {
   readonly at: Point;

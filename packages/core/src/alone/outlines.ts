@@ -30,12 +30,15 @@ export const outlinesOf = (things: ReadonlyMap<Id, Thing>): Outlined[] =>
   drawnForms(things).flatMap((form) => outlined(form) ?? []);
 
 /** The room that a drawing takes, forms and ink, millimetres; null of an empty page. */
-export function drawnRoom(things: ReadonlyMap<Id, Thing>): Box | null {
+export function drawnRoom(
+  things: ReadonlyMap<Id, Thing>,
+  points?: Parameters<typeof thingBox>[1],
+): Box | null {
   let room: Box | null = null;
   for (const { box } of outlinesOf(things)) room = unionOf(room, box);
   for (const thing of things.values())
     if (thing.type === 'stroke' && thing.pen !== 'rubber' && thing.pen !== 'shade')
-      room = unionOf(room, thingBox(thing));
+      room = unionOf(room, thingBox(thing, points));
   return room;
 }
 

@@ -1,10 +1,8 @@
 import { lineTilt, wrapTilt } from '../geometry/angle.ts';
 import { distance, type Point } from '../geometry/point.ts';
-import { straight, nearestOn } from './guide-line.ts';
 
 /** Guides that measure something: a length in units of another, a tilt against level. */
-export const SIGHTED_KINDS = ['sighted', 'tilted'] as const;
-export type SightedKind = (typeof SIGHTED_KINDS)[number];
+export type SightedKind = 'sighted' | 'tilted';
 
 /** How many of one length another holds; null where either has none. */
 export function lengthIn(unit: readonly [Point, Point], span: readonly [Point, Point]): number | null {
@@ -39,12 +37,11 @@ export function metBy<P extends { readonly at: Point }>(
 ): P[] {
   const far = distance(from, to);
   if (!(far > 0)) return [];
-  const beyond = 1e4 / far;
-  const point = (t: number): Point => straight(from, to).at(t);
-  const line = straight(point(-beyond), point(1 + beyond));
+  const off = ({ at }: P): number =>
+    Math.abs((to.x - from.x) * (at.y - from.y) - (to.y - from.y) * (at.x - from.x)) / far;
   const along = ({ at }: P): number => (at.x - from.x) * (to.x - from.x) + (at.y - from.y) * (to.y - from.y);
   return places
-    .filter(({ at }) => distance(nearestOn(line, at), at) <= reach)
+    .filter((one) => off(one) <= reach)
     .filter(({ at }) => distance(at, from) > reach && distance(at, to) > reach)
     .sort((a, b) => along(a) - along(b));
 }

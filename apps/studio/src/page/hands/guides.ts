@@ -1,5 +1,5 @@
 import { distance, type Point } from '@deft/core/geometry';
-import type { AnchoredKind } from '@deft/core/guides';
+import { ANCHORED_KINDS, type AnchoredKind } from '@deft/core/guides';
 import {
   anchorAt,
   axisOf,
@@ -280,7 +280,8 @@ export class GuidesHand implements Hand {
   #addPlace(act: Act & { kind: 'make' }, place: Anchor): void {
     const { keeper } = this.surface;
     const selected = this.#selectedGuide();
-    if (selected?.kind !== 'through')
+    // One that is full is followed by another.
+    if (selected?.kind !== 'through' || selected.through.length >= ANCHORED_KINDS.through[1])
       return this.#keep({ type: 'guide', id: newId(), sheet: act.sheet, kind: 'through', through: [place] });
     return void keeper.commit((things) => {
       const now = things.get(selected.id);

@@ -331,6 +331,13 @@ describe('guides', () => {
     expect(guide().through.map(({ at: where }) => where.y)).toEqual([100, 120, 140]);
   });
 
+  test('a curve with as many places as it may have is followed by another', async () => {
+    const { drag, all } = guided();
+    for (let i = 0; i < 26; i += 1) await drag('through', [100 + (i % 2) * 20, 10 + 7 * i]);
+    const places = all('guide').map((g) => (g as AnchoredGuide).through.length);
+    expect(places).toEqual([24, 2]);
+  });
+
   test('a unit is taken once and measures every length after it, held against a sight where that is asked', async () => {
     const { drag, all, hand, guide } = guided();
     await drag('sighted', [100, 20], [100, 40]);
