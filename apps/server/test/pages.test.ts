@@ -212,7 +212,7 @@ test('a page goes out as SVG in millimetres and as PNG with its resolution', asy
   assert.doesNotMatch(svg, /<line|<image/);
   assert.match(
     await (await fetch(`${desk.address}/api/pages/${device.page}/page.svg?guides=1&picture=1`)).text(),
-    /<image href="data:image\/jpeg[^>]*>.*<line /s,
+    /<image href="data:image\/jpeg[^>]*>.*<path d="M0 /s,
   );
   const png = Buffer.from(
     await (await fetch(`${desk.address}/api/pages/${device.page}/page.png?dpi=150`)).arrayBuffer(),
