@@ -1,6 +1,13 @@
 import { randomBytes } from 'node:crypto';
 import { chromium, type Browser, type CDPSession, type Page } from '@playwright/test';
-import { encodeStroke, idOf, OPERATION_VERSION, type Operation, type Thing } from '@deft/core/page';
+import {
+  encodeStroke,
+  idOf,
+  OPERATION_VERSION,
+  type Operation,
+  type Stroke,
+  type Thing,
+} from '@deft/core/page';
 import type { Study } from '@deft/contract';
 import { openDesk, type Desk } from '../e2e/desk.ts';
 import { control } from '../e2e/hands.ts';
@@ -38,8 +45,8 @@ export async function ask<T>(
   return (text === '' ? undefined : JSON.parse(text)) as T;
 }
 
-/** A stroke of about sixty points somewhere on an A5 page. */
-export function somewhere(i: number, sheet: string): Extract<Thing, { type: 'stroke' }> {
+/** A stroke of about sixty points somewhere on an A5 page, pressed more and less where that makes it darker. */
+export function somewhere(i: number, sheet: string, manner: Partial<Stroke> = {}): Stroke {
   return {
     type: 'stroke',
     id: newId(),
@@ -53,10 +60,11 @@ export function somewhere(i: number, sheet: string): Extract<Thing, { type: 'str
       Array.from({ length: 60 }, (_, k) => ({
         x: 8 + ((i * 37) % 110) + 9 * Math.sin(k / 9),
         y: 8 + ((i * 53) % 180) + k / 5,
-        pressure: 0.5,
+        pressure: 0.5 + (manner.darkening ? 0.4 * Math.sin(k / 8) : 0),
         time: 8 * k,
       })),
     ),
+    ...manner,
   };
 }
 
@@ -68,16 +76,22 @@ export async function drawnStudy(
   desk: Desk,
   reference: string,
   count: number,
+  manner: Partial<Stroke> = {},
 ): Promise<{ address: string; page: string }> {
   const { id } = await ask<Study>(desk, 'POST', '/studies', { reference });
   const study = await ask<Study>(desk, 'POST', `/studies/${id}/traces`, {});
   const page = study.traces[0]!.page;
-  await layStrokes(desk, page, count);
+  await layStrokes(desk, page, count, manner);
   return { address: `${desk.address}/studies/${id}`, page };
 }
 
 /** So many strokes on a page, one an operation, as they are drawn. */
-export async function layStrokes(desk: Desk, page: string, count: number): Promise<void> {
+export async function layStrokes(
+  desk: Desk,
+  page: string,
+  count: number,
+  manner: Partial<Stroke> = {},
+): Promise<void> {
   const { operations } = (await (
     await fetch(`${desk.address}/api/pages/${page}/operations?after=0`)
   ).json()) as { operations: { operation: { body: { add: Thing[] } } }[] };
@@ -95,7 +109,7 @@ export async function layStrokes(desk: Desk, page: string, count: number): Promi
       at: 0,
       version: OPERATION_VERSION,
       kind: 'change',
-      body: { add: [somewhere(from + k, ink.id)] },
+      body: { add: [somewhere(from + k, ink.id, manner)] },
     }));
     await ask(desk, 'POST', `/pages/${page}/operations`, { after: 1e9, operations: batch });
   }

@@ -107,7 +107,7 @@ async function outliningAlone(page: Page, count: number): Promise<number> {
   const made = await build({
     stdin: {
       contents:
-        "import { strokeLayers, outlinePath } from '@deft/core/page'; window.outline = (strokes) => { const t = performance.now(); for (const s of strokes) for (const l of strokeLayers(s)) new Path2D(outlinePath(l.outline)); return performance.now() - t; };",
+        "import { strokeLayers, layerPath } from '@deft/core/page'; window.outline = (strokes) => { const t = performance.now(); for (const s of strokes) for (const l of strokeLayers(s)) new Path2D(layerPath(l)); return performance.now() - t; };",
       resolveDir: import.meta.dirname,
     },
     bundle: true,

@@ -35,8 +35,8 @@ export async function strokeCost(page: Page, way: Way | null = null): Promise<nu
       }));
     await fingers.down(points[0]!, 'pen');
     const before = await taskTime(cdp);
-    for (const point of points.slice(1)) {
-      await fingers.move(point, 'pen');
+    for (const [i, point] of points.slice(1).entries()) {
+      await fingers.move(point, 'pen', 0.5 + 0.4 * Math.sin(i / 8));
       await page.evaluate(() => new Promise(requestAnimationFrame));
     }
     const after = await taskTime(cdp);

@@ -1,7 +1,10 @@
 import sharp from 'sharp';
 import { FORM_KINDS } from '@deft/core/forms';
 import { compose, scaling, translation } from '@deft/core/geometry';
+import { ANCHORED_KINDS, type AnchoredKind } from '@deft/core/guides';
+import type { Mask } from '@deft/core/mask';
 import {
+  encodeStroke,
   measureForm,
   OPERATION_VERSION,
   sheetsOf,
@@ -9,7 +12,11 @@ import {
   type Answer,
   type Form,
   type Operation,
+  type SheetKind,
+  type Stroke,
+  type Thing,
 } from '@deft/core/page';
+import { labOf } from '@deft/core/tone';
 import { agreement } from '../packages/core/src/paper/agreement.ts';
 import { seeded } from '@deft/core/random';
 import type { Study } from '@deft/contract';
@@ -18,7 +25,7 @@ import { anyShape } from '../packages/core/src/testing/made-strokes.ts';
 import { ask, launch, newId, openDesk, references } from './page-desk.ts';
 import { row } from './table.ts';
 
-/** Every kind of form as it is painted on the screen, held against the page's own SVG. */
+/** What is painted on the screen, held against the page's own SVG and PNG: forms, guides, a pencil's greys. */
 
 const PAPER = { width: 148, height: 210 };
 const COLUMNS = 3;
@@ -26,6 +33,8 @@ const COLUMNS = 3;
 const CELL = { width: 40, height: 44 };
 /** Pixels that lines may lie apart. */
 const WITHIN = 1;
+/** Half of what lies between two dashes, pixels. */
+const DASH = 4;
 /** Lines are so much darker than the paper in red, which blue pencil has least of. */
 const DARKER = 25;
 
@@ -60,16 +69,77 @@ function forms(sheet: string): Form[] {
   });
 }
 
+/** One guide of each kind that is laid by places, each in its own place of the page. */
+const guides = (sheet: string): Thing[] =>
+  (Object.keys(ANCHORED_KINDS) as AnchoredKind[]).map((kind, i) => {
+    const { x, y } = cellOf(i);
+    const random = seeded(90 + i);
+    const [least] = ANCHORED_KINDS[kind];
+    return {
+      type: 'guide',
+      id: newId(),
+      sheet,
+      kind,
+      count: 3,
+      turn: 0.4,
+      through: Array.from({ length: least }, (_, k) => ({
+        at: {
+          x: x + 6 + (28 * (k + 0.5)) / least + 4 * random(),
+          y: y + 8 + 26 * random(),
+        },
+      })),
+    };
+  });
+
+/** Lines as a pencil makes them that is pressed now more, now less: by setting, by pressure, soft, over each other. */
+const GREYS: readonly Partial<Stroke>[] = [
+  { strength: 0.3 },
+  { strength: 0.6 },
+  { strength: 0.5, darkening: 1 },
+  { strength: 0.8, darkening: 0.5 },
+  { strength: 0.4, darkening: 0.7, pen: 'shade', size: 7 },
+  { strength: 0.5, darkening: 1, hardness: 0, size: 6 },
+];
+const greyAt = (i: number, k: number) => ({ x: 14 + 2 * k, y: 24 + 28 * i + 4 * Math.sin(k / 9) });
+const STEPS = 60;
+
+const greys = (sheet: string): Stroke[] =>
+  GREYS.flatMap((manner, i) =>
+    // Built up: two lines over each other along half of the way.
+    [0, 30].map((from, nth): Stroke => ({
+      type: 'stroke',
+      id: newId(),
+      sheet,
+      order: `a${i}${nth}`,
+      pen: 'pencil',
+      size: 3,
+      colour: '#1E2430',
+      pressure: 'device',
+      response: 0,
+      smoothing: 0,
+      ...manner,
+      points: encodeStroke(
+        Array.from({ length: STEPS - from + 1 }, (_, k) => ({
+          ...greyAt(i, from + k),
+          pressure: 0.5 + 0.45 * Math.sin((from + k) / 7),
+          time: 8 * k,
+        })),
+      ),
+    })),
+  );
+
 const { desk, close } = await openDesk();
 const browser = await launch();
-try {
-  const [reference] = await references(desk);
-  const { id } = await ask<Study>(desk, 'POST', '/studies', { reference });
+const all = await references(desk);
+
+/** A page with things on one of its sheets: as it is seen in Build, and as it goes out. */
+async function shown(nth: number, kind: SheetKind, things: (sheet: string) => Thing[]) {
+  const { id } = await ask<Study>(desk, 'POST', '/studies', { reference: all[nth] });
   const study = await ask<Study>(desk, 'POST', `/studies/${id}/attempts`, {});
   const of = study.attempts.at(-1)!.page;
   const { operations } = await ask<Answer>(desk, 'GET', `/pages/${of}/operations?after=0`);
   const sheet = sheetsOf(reducePage(operations.map((one) => one.operation))).find(
-    ({ kind }) => kind === 'forms',
+    (one) => one.kind === kind,
   )!;
   const laying: Operation = {
     id: newId(),
@@ -80,7 +150,7 @@ try {
     at: 0,
     version: OPERATION_VERSION,
     kind: 'change',
-    body: { add: forms(sheet.id) },
+    body: { add: things(sheet.id) },
   };
   await ask(desk, 'POST', `/pages/${of}/operations`, { after: 1e9, operations: [laying] });
   await ask(desk, 'PATCH', `/studies/${id}`, { pass: 'build' });
@@ -90,40 +160,91 @@ try {
   const [from, to] = [on(0, 0), on(PAPER.width, PAPER.height)];
   const scale = (to.x - from.x) / PAPER.width;
   const seen = await page.screenshot();
-  const svg = await (await fetch(`${desk.address}/api/pages/${of}/page.svg`)).arrayBuffer();
-
-  /** Lines in a form's place, as a mask, from a picture in which the page has this scale and begins there. */
-  const linesIn = async (picture: Buffer, i: number, begin: { x: number; y: number }) => {
-    const { x, y } = cellOf(i);
-    const [width, height] = [Math.floor(CELL.width * scale), Math.floor(CELL.height * scale)];
-    const { data } = await sharp(picture)
-      .extract({
-        left: Math.round(begin.x + x * scale),
-        top: Math.round(begin.y + y * scale),
-        width,
-        height,
-      })
-      .removeAlpha()
-      .raw()
-      .toBuffer({ resolveWithObject: true });
-    const paper = data[0]!;
-    const bits = Uint8Array.from({ length: width * height }, (_, k) =>
-      data[3 * k]! < paper - DARKER ? 1 : 0,
-    );
-    return { width, height, bits };
-  };
-  const exported = await sharp(Buffer.from(svg), { density: 300 })
+  await page.context().close();
+  const out = async (name: string): Promise<Buffer> =>
+    Buffer.from(await (await fetch(`${desk.address}/api/pages/${of}/${name}`)).arrayBuffer());
+  const exported = await sharp(await out('page.svg?guides=1'), { density: 300 })
     .resize(Math.round(PAPER.width * scale), Math.round(PAPER.height * scale))
     .png()
     .toBuffer();
-  for (const [i, kind] of FORM_KINDS.entries()) {
-    const { f1 } = agreement(
-      await linesIn(seen, i, from),
-      await linesIn(exported, i, { x: 0, y: 0 }),
-      WITHIN,
-    );
-    row(`${kind}: screen against export, F1 within ${WITHIN} px`, f1.toFixed(3), '>= 0.98', f1 >= 0.98);
-  }
+  return { seen, exported, png: await out('page.png?dpi=150'), from, scale };
+}
+
+/** Lines in a part of the page, as a mask, from a picture in which the page has this scale and begins there. */
+async function linesIn(
+  picture: Buffer,
+  part: { x: number; y: number; width: number; height: number },
+  scale: number,
+  begin: { x: number; y: number },
+): Promise<Mask> {
+  const [width, height] = [Math.floor(part.width * scale), Math.floor(part.height * scale)];
+  const { data } = await sharp(picture)
+    .extract({
+      left: Math.round(begin.x + part.x * scale),
+      top: Math.round(begin.y + part.y * scale),
+      width,
+      height,
+    })
+    .removeAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const paper = data[0]!;
+  const bits = Uint8Array.from({ length: width * height }, (_, k) => (data[3 * k]! < paper - DARKER ? 1 : 0));
+  return { width, height, bits };
+}
+
+const NOWHERE = { x: 0, y: 0 };
+
+/** Says how well what is seen and what goes out agree in a part of the page. */
+async function compare(
+  what: string,
+  { seen, exported, from, scale }: Awaited<ReturnType<typeof shown>>,
+  part: { x: number; y: number; width: number; height: number },
+  within = WITHIN,
+): Promise<void> {
+  const { f1 } = agreement(
+    await linesIn(seen, part, scale, from),
+    await linesIn(exported, part, scale, NOWHERE),
+    within,
+  );
+  row(`${what}: screen against export, F1 within ${within} px`, f1.toFixed(3), '>= 0.98', f1 >= 0.98);
+}
+
+/** L* at places of the page, in a picture in which it has this scale and begins there. */
+async function lightness(picture: Buffer, scale: number, begin: { x: number; y: number }) {
+  const { data, info } = await sharp(picture).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+  return ({ x, y }: { x: number; y: number }): number => {
+    const at = 3 * (Math.floor(begin.y + y * scale) * info.width + Math.floor(begin.x + x * scale));
+    return labOf(data[at]!, data[at + 1]!, data[at + 2]!).l;
+  };
+}
+
+try {
+  const laid = await shown(0, 'forms', forms);
+  for (const [i, kind] of FORM_KINDS.entries()) await compare(kind, laid, { ...cellOf(i), ...CELL });
+  // Below the pass's own sentence. Dashes are counted in pixels there and in millimetres here.
+  const margin = { x: 4, y: 12, width: PAPER.width - 8, height: PAPER.height - 16 };
+  await compare('guides of every kind', await shown(1, 'guides', guides), margin, DASH);
+  const grey = await shown(2, 'ink', greys);
+  const [seen, svg, png] = await Promise.all([
+    lightness(grey.seen, grey.scale, grey.from),
+    lightness(grey.exported, grey.scale, NOWHERE),
+    lightness(grey.png, 150 / 25.4, NOWHERE),
+  ]);
+  let [worst, darkest, lightest] = [0, 100, 0];
+  GREYS.forEach((_, i) => {
+    const places = Array.from({ length: STEPS - 3 }, (__, k) => greyAt(i, k + 2));
+    const mean = (of: typeof seen): number => places.reduce((sum, at) => sum + of(at) / places.length, 0);
+    worst = Math.max(worst, Math.abs(mean(seen) - mean(svg)), Math.abs(mean(seen) - mean(png)));
+    darkest = Math.min(darkest, ...places.map(seen));
+    lightest = Math.max(lightest, ...places.map(seen));
+  });
+  row(
+    `greys of ${GREYS.length} pencils, L* from ${darkest.toFixed(0)} to ${lightest.toFixed(0)}: screen against SVG and PNG`,
+    `${worst.toFixed(2)} of 100`,
+    'at most 2 over a stroke',
+    worst <= 2,
+  );
 } finally {
   await browser.close();
   await close();

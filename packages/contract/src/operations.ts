@@ -94,7 +94,14 @@ const FIELDS: Readonly<Record<ThingType, readonly [Joi.SchemaMap, Joi.SchemaMap]
       colour,
       pressure: Joi.valid(...PRESSURES),
     },
-    { hardness: share, response: share, smoothing: share, transform: affine },
+    {
+      hardness: share,
+      response: share,
+      smoothing: share,
+      strength: share,
+      darkening: share,
+      transform: affine,
+    },
   ],
   form: [
     { sheet: id, order, shape, transform: affine, part: name.allow(null) },

@@ -25,10 +25,12 @@ export type RubBy = 'stroke' | 'area';
 export interface PenSetting {
   /** Millimetres. */
   readonly size: number;
-  /** These three from 0 to 1. */
+  /** These five from 0 to 1. */
   readonly hardness: number;
   readonly response: number;
   readonly smoothing: number;
+  readonly strength: number;
+  readonly darkening: number;
   /** One width throughout, whatever the hand does. */
   readonly even: boolean;
   readonly colour: string;
@@ -91,15 +93,15 @@ export interface DeskState {
 export const MOST_MIXES = 6;
 
 const setting = (pen: PenKind, size: number, colour: string = INK_COLOUR): PenSetting => {
-  const { hardness, response, smoothing } = PEN_MANNERS[pen];
-  return { size, hardness, response, smoothing, even: false, colour };
+  const { hardness, response, smoothing, strength, darkening } = PEN_MANNERS[pen];
+  return { size, hardness, response, smoothing, strength, darkening, even: false, colour };
 };
 
 const initialState: DeskState = {
   hand: 'Draw',
   pen: 'pencil',
   pens: {
-    pencil: setting('pencil', 0.7),
+    pencil: { ...setting('pencil', 0.7), strength: 0.85, darkening: 0.4 },
     pen: setting('pen', 1.1),
     shade: setting('shade', 7, '#4A4F58'),
     rubber: setting('rubber', 4),

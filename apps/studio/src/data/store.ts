@@ -5,6 +5,7 @@ import {
   type ThunkDispatch,
   type UnknownAction,
 } from '@reduxjs/toolkit';
+import { PENS } from '@deft/core/page';
 import { shallowEqual, useDispatch, useSelector } from 'react-redux';
 import { api } from './api';
 import { deskSlice, type DeskState } from './desk-slice';
@@ -17,7 +18,9 @@ export function remembered(): DeskState {
   const fresh = deskSlice.getInitialState();
   try {
     const kept = JSON.parse(localStorage.getItem(KEPT_AS) ?? '{}') as Partial<DeskState>;
-    return { ...fresh, ...kept, timed: { ...fresh.timed, ...kept.timed } };
+    const pens = { ...fresh.pens };
+    for (const pen of PENS) pens[pen] = { ...fresh.pens[pen], ...kept.pens?.[pen] };
+    return { ...fresh, ...kept, pens, timed: { ...fresh.timed, ...kept.timed } };
   } catch {
     return fresh;
   }

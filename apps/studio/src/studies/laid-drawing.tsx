@@ -4,7 +4,7 @@ import { transformPoint, type Affine, type Point } from '@deft/core/geometry';
 import {
   formInnerLines,
   formOutline,
-  outlinePath,
+  layerPath,
   paperInk,
   strokeLayers,
   drawnForms,
@@ -61,10 +61,10 @@ export function LaidDrawing({ things, region, toReference, unit, colour }: LaidD
       thingsOfType(things, 'stroke')
         .filter((stroke) => stroke.pen !== 'rubber')
         .flatMap((stroke) =>
-          strokeLayers(stroke, pointsOf(stroke)).map(({ outline, alpha }, i) => ({
+          strokeLayers(stroke, pointsOf(stroke)).map((layer, i) => ({
             id: `${stroke.id} ${i}`,
-            d: outlinePath(outline),
-            alpha,
+            d: layerPath(layer),
+            alpha: layer.alpha,
             colour: stroke.colour,
           })),
         ),

@@ -14,7 +14,7 @@ import {
   strokeLayers,
   strokePoints,
   thingsOfType,
-  traceOutline,
+  traceLayer,
   type Id,
   type Sheet,
   type Stroke,
@@ -55,9 +55,9 @@ function paintStroke(context: OffscreenCanvasRenderingContext2D, stroke: Stroke)
   context.globalCompositeOperation = stroke.pen === 'rubber' ? 'destination-out' : 'source-over';
   if (stroke.pen === 'shade') {
     context.fillStyle = stroke.colour;
-    for (const { outline, alpha } of strokeLayers(stroke)) {
-      context.globalAlpha = alpha;
-      context.fill(traceOutline(new Path2D(), outline));
+    for (const layer of strokeLayers(stroke)) {
+      context.globalAlpha = layer.alpha;
+      context.fill(traceLayer(new Path2D(), layer));
     }
   } else {
     context.strokeStyle = stroke.colour;

@@ -110,7 +110,7 @@ test('without pressure a slow hand draws broader than a quick one', () => {
 });
 
 test('standing still, doubled points and a single touch are no trouble', () => {
-  expect(line([at(3, 4, 0)])).toEqual([{ x: 3, y: 4, width: 0.7 }]);
+  expect(line([at(3, 4, 0)])).toEqual([{ x: 3, y: 4, width: 0.7, strength: 1 }]);
   expect(line([at(3, 4, 0), at(3, 4, 9), at(3, 4, 20)])).toHaveLength(1);
   expect(
     line([at(0, 0, 0), at(0, 0, 0), at(5, 0, 0), at(5, 0, 0)]).every(({ x, y, width }) =>

@@ -1,11 +1,12 @@
 import type { StrokePoint } from './stroke-code.ts';
 import { PEN_MANNERS, type StrokeLook } from './stroke-look.ts';
 
-/** A point of the shown line: place and width, millimetres. */
+/** A point of the shown line: place and width, millimetres, and how dark it is, 0 to 1. */
 export interface LinePoint {
   readonly x: number;
   readonly y: number;
   readonly width: number;
+  readonly strength: number;
 }
 
 /** Half the widest window of the smoothing, millimetres, at smoothing 1. */
@@ -28,6 +29,7 @@ interface Knot {
   readonly y: number;
   readonly time: number;
   readonly width: number;
+  readonly strength: number;
 }
 
 /**
@@ -42,6 +44,7 @@ export class CentreLine {
   private readonly x: number[] = [];
   private readonly y: number[] = [];
   private readonly width: number[] = [];
+  private readonly strength: number[] = [];
   private readonly step: number;
   private readonly half: number;
   /** The last three points; the way between the last two still depends on the next. */
@@ -81,11 +84,11 @@ export class CentreLine {
     const [before, last] = [this.knots.at(-2), this.knots.at(-1)];
     if (before && last) this.walk(this.knots.at(-3) ?? before, before, last, last);
     for (let i = Math.max(0, from); i < this.x.length; i += 1) made.push(this.levelled(i));
-    for (const list of [this.x, this.y, this.width]) list.length = count;
+    for (const list of [this.x, this.y, this.width, this.strength]) list.length = count;
     this.walked = walked;
     const end = made.at(-1);
     if (last && !(end && end.x === last.x && end.y === last.y))
-      made.push({ x: last.x, y: last.y, width: last.width });
+      made.push({ x: last.x, y: last.y, width: last.width, strength: last.strength });
     return made;
   }
 
@@ -94,16 +97,17 @@ export class CentreLine {
     const { knots } = this;
     const last = knots.at(-1);
     if (!last) {
-      const width = this.widthOf(point);
-      knots.push({ x, y, time, width });
-      this.add(x, y, width);
+      const first = { x, y, time, ...this.pressed(point) };
+      knots.push(first);
+      this.add(x, y, first.width, first.strength);
       return;
     }
     const far = gapBetween(last, point);
     this.measureSpeed(far, time - last.time);
-    const knot: Knot = { x, y, time, width: this.widthOf(point) };
+    const knot: Knot = { x, y, time, ...this.pressed(point) };
     if (far === 0) {
-      knots[knots.length - 1] = { ...knot, width: Math.max(last.width, knot.width) };
+      const [width, strength] = [Math.max(last.width, knot.width), Math.max(last.strength, knot.strength)];
+      knots[knots.length - 1] = { ...knot, width, strength };
       return;
     }
     const before = knots.at(-2);
@@ -133,10 +137,12 @@ export class CentreLine {
       let due = step - this.walked;
       for (; due <= far && this.x.length < MOST_STEPS; due += step) {
         const share = far > 0 ? due / far : 1;
+        const along = t - (1 - share) / parts;
         this.add(
           x + (nx - x) * share,
           y + (ny - y) * share,
-          q.width + (r.width - q.width) * (t - (1 - share) / parts),
+          q.width + (r.width - q.width) * along,
+          q.strength + (r.strength - q.strength) * along,
         );
       }
       this.walked = Math.min(step, far - due + step);
@@ -145,10 +151,11 @@ export class CentreLine {
     }
   }
 
-  private add(x: number, y: number, width: number): void {
+  private add(x: number, y: number, width: number, strength: number): void {
     this.x.push(x);
     this.y.push(y);
     this.width.push(width);
+    this.strength.push(strength);
   }
 
   private measureSpeed(far: number, took: number): void {
@@ -156,20 +163,27 @@ export class CentreLine {
     this.speed += (far / took - this.speed) * (1 - Math.exp(-took / SPEED_MEMORY));
   }
 
-  private widthOf({ pressure, tiltX = 0, tiltY = 0 }: StrokePoint): number {
-    const { size, response, pen } = this.look;
+  /** How wide and how dark the pen draws where it is pressed like that. */
+  private pressed({ pressure, tiltX = 0, tiltY = 0 }: StrokePoint): Pick<Knot, 'width' | 'strength'> {
+    const { size, response, strength, darkening, pen } = this.look;
     const source = this.look.pressure;
     const force =
       source === 'even' ? 0.5 : source === 'speed' ? 0.3 + 0.5 / (1 + this.speed / MIDDLE_SPEED) : pressure;
     const tilt = Math.max(Math.abs(tiltX), Math.abs(tiltY));
     const flat = source === 'device' ? clamp((tilt - FLAT_FROM) / (FLAT_AT - FLAT_FROM), 0, 1) : 0;
-    return Math.max(0.02, size * (1 - response * (1 - 2 * force)) * (1 + flat * (PEN_MANNERS[pen].flat - 1)));
+    return {
+      width: Math.max(
+        0.02,
+        size * (1 - response * (1 - 2 * force)) * (1 + flat * (PEN_MANNERS[pen].flat - 1)),
+      ),
+      strength: clamp(strength * (1 - darkening * (1 - 2 * force)), 0, 1),
+    };
   }
 
   private levelled(i: number): LinePoint {
     const half = Math.min(this.half, i, this.x.length - 1 - i);
-    const width = this.width[i] as number;
-    if (half <= 0) return { x: this.x[i] as number, y: this.y[i] as number, width };
+    const [width, strength] = [this.width[i] as number, this.strength[i] as number];
+    if (half <= 0) return { x: this.x[i] as number, y: this.y[i] as number, width, strength };
     let x = 0;
     let y = 0;
     let sum = 0;
@@ -179,7 +193,7 @@ export class CentreLine {
       y += weight * (this.y[i + k] as number);
       sum += weight;
     }
-    return { x: x / sum, y: y / sum, width };
+    return { x: x / sum, y: y / sum, width, strength };
   }
 }
 

@@ -26,6 +26,7 @@ export * from './settled-guides.ts';
 export * from './straighten.ts';
 export * from './stroke-code.ts';
 export * from './stroke-look.ts';
+export * from './stroke-layers.ts';
 export * from './stroke-outline.ts';
 export * from './svg.ts';
 export * from './thing-box.ts';

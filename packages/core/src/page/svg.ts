@@ -10,7 +10,7 @@ import { patchwork, pieceOutline } from './mesh.ts';
 import { LINE_HEIGHT, NOTE_FONT, noteLines, noteLineWidth } from './note-geometry.ts';
 import { bySheet } from './paint-order.ts';
 import { withinRegion, type Region } from './region.ts';
-import { outlinePath, strokeLayers } from './stroke-outline.ts';
+import { layerPath, strokeLayers } from './stroke-layers.ts';
 import { thingBox } from './thing-box.ts';
 import type {
   Form,
@@ -52,8 +52,9 @@ const line = (points: readonly Point[]): string =>
 
 function strokeSvg(stroke: Stroke, colour: string): string {
   return strokeLayers(stroke)
-    .map(({ outline, alpha }) => {
-      const d = outlinePath(outline);
+    .map((layer) => {
+      const { alpha } = layer;
+      const d = layerPath(layer);
       return (
         d && `<path d="${d}" fill="${escape(colour)}"${alpha < 1 ? ` fill-opacity="${num(alpha)}"` : ''}/>`
       );

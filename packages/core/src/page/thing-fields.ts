@@ -111,6 +111,8 @@ export const THING_FIELDS: { readonly [T in ThingType]: Checks<ThingOf<T>> } = {
     hardness: number,
     response: number,
     smoothing: number,
+    strength: number,
+    darkening: number,
     transform: affine,
   },
   form: {

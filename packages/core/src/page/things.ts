@@ -69,6 +69,10 @@ export interface Stroke {
   readonly response?: number;
   /** How far the line is smoothed on showing; the record stays raw. */
   readonly smoothing?: number;
+  /** How dark it is at middle pressure. */
+  readonly strength?: number;
+  /** How much of that follows pressure: at 1, twice as dark where it is pressed hardest. */
+  readonly darkening?: number;
   /** From the record's millimetres to the page's: where the stroke has been moved to. */
   readonly transform?: Affine;
 }

@@ -132,8 +132,9 @@ export class DrawHand implements Hand {
   }
 
   #look(source: PressureSource): LiveStroke['look'] {
-    const { pen, size, colour, hardness, response, smoothing, even } = this.#begun;
-    return { pen, size, colour, hardness, response, smoothing, pressure: even ? 'even' : source };
+    const { pen, size, colour, hardness, response, smoothing, strength, darkening, even } = this.#begun;
+    const manner = { hardness, response, smoothing, strength, darkening };
+    return { pen, size, colour, ...manner, pressure: even ? 'even' : source };
   }
 
   #keep(): void {

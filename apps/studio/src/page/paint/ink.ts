@@ -16,7 +16,7 @@ import {
   patchwork,
   pieceOutline,
   strokeLayers,
-  traceOutline,
+  traceLayer,
   type Form,
   type Guide,
   type GuideLook,
@@ -52,9 +52,9 @@ const known = new WeakMap<Stroke, { path: Path2D; alpha: number }[]>();
 function inked(stroke: Stroke): { path: Path2D; alpha: number }[] {
   const before = known.get(stroke);
   if (before) return before;
-  const made = strokeLayers(stroke, pointsOf(stroke)).map(({ outline, alpha }) => ({
-    path: traceOutline(new Path2D(), outline),
-    alpha,
+  const made = strokeLayers(stroke, pointsOf(stroke)).map((layer) => ({
+    path: traceLayer(new Path2D(), layer),
+    alpha: layer.alpha,
   }));
   known.set(stroke, made);
   return made;

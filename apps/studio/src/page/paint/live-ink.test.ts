@@ -50,6 +50,8 @@ describe('ink under the pen', () => {
           look(),
           look({ size: 9, smoothing: 0.9 }),
           look({ pen: 'shade', hardness: 0.3, size: 12 }),
+          look({ pen: 'pencil', strength: 0.5, darkening: 1, response: 0 }),
+          look({ pen: 'shade', hardness: 0.3, size: 9, strength: 0.6, darkening: 0.8 }),
         ),
         (steps, turn, which) => {
           const all = winding(
@@ -71,8 +73,8 @@ describe('ink under the pen', () => {
           let off = 0;
           let inked = 0;
           for (let i = 3; i < a.length; i += 4) {
-            off += Math.abs(a[i]! - b[i]!) > 90 ? 1 : 0;
-            inked += b[i]! > 90 ? 1 : 0;
+            off += Math.abs(a[i]! - b[i]!) > 40 ? 1 : 0;
+            inked += b[i]! > 40 ? 1 : 0;
           }
           expect(inked).toBeGreaterThan(0);
           expect(off).toBeLessThanOrEqual(0.004 * inked);

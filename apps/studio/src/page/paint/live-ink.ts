@@ -1,12 +1,10 @@
 import { boxOf, grow, unionOf, overlaps, type Affine, type Box } from '@deft/core/geometry';
 import {
   CentreLine,
-  isPlain,
   lineLayers,
-  lineOutline,
   lookOf,
   strokeReach,
-  traceOutline,
+  traceLayer,
   type LinePoint,
   type StrokeLook,
   type StrokePoint,
@@ -20,26 +18,29 @@ export interface LiveStroke {
   readonly twin?: Affine | null;
 }
 
+/** A stretch of a line, outlined: a path for each of its layers, null where it does not reach into one. */
 interface Piece {
-  readonly path: Path2D;
+  readonly paths: readonly (Path2D | null)[];
   readonly box: Box;
 }
 
 /** Steps in a piece that is outlined once and for all. */
-const PIECE = 48;
+const PIECE = 20;
 
 /**
- * The ink of a stroke while it grows. Of a plain line, what lies behind the smoothing's window is
- * outlined once, in pieces that overlap; only the rest is outlined anew at each frame.
+ * The ink of a stroke while it grows. What lies behind the smoothing's window is outlined once, in pieces that
+ * overlap; only the rest is outlined anew at each frame. Pieces are put together layer by layer before they
+ * are filled, so that where they overlap nothing gets darker.
  */
 export class LiveInk {
   readonly look: StrokeLook;
   readonly #line: CentreLine;
   readonly #pieces: Piece[] = [];
   readonly #overlap: number;
+  #alphas: readonly number[] = [];
   #taken = 0;
   #frozen = 0;
-  #tail: { layers: { path: Path2D; alpha: number }[]; box: Box | null } = { layers: [], box: null };
+  #tail: Piece | null = null;
 
   constructor(readonly stroke: LiveStroke) {
     this.look = lookOf(stroke.look);
@@ -50,46 +51,56 @@ export class LiveInk {
   /** Takes in what came since the last frame. @returns the room in which the ink has changed */
   grow(): Box | null {
     const { points } = this.stroke;
-    let room = this.#tail.box;
-    if (this.#taken === points.length && this.#tail.layers.length > 0) return null;
+    let room = this.#tail?.box ?? null;
+    if (this.#taken === points.length && this.#tail) return null;
     this.#line.push(points.slice(this.#taken));
     this.#taken = points.length;
-    if (isPlain(this.look)) {
-      while (this.#line.settled - this.#frozen > PIECE + this.#overlap) {
-        const from = Math.max(0, this.#frozen - this.#overlap);
-        this.#frozen += PIECE;
-        const line = this.#line.points(from, this.#frozen);
-        const box = this.#room(line);
-        this.#pieces.push({ path: traceOutline(new Path2D(), lineOutline(line, this.look.size)), box });
-        room = unionOf(room, box);
-      }
+    while (this.#line.settled - this.#frozen > PIECE + this.#overlap) {
+      const from = Math.max(0, this.#frozen - this.#overlap);
+      this.#frozen += PIECE;
+      const piece = this.#piece(this.#line.points(from, this.#frozen));
+      this.#pieces.push(piece);
+      room = unionOf(room, piece.box);
     }
-    const line = this.#line.points(Math.max(0, this.#frozen - this.#overlap));
-    this.#tail = {
-      layers: lineLayers(line, this.look).map(({ outline, alpha }) => ({
-        path: traceOutline(new Path2D(), outline),
-        alpha,
-      })),
-      box: this.#room(line),
-    };
+    this.#tail = this.#piece(this.#line.points(Math.max(0, this.#frozen - this.#overlap)));
     return unionOf(room, this.#tail.box);
   }
 
   get box(): Box | null {
-    return this.#pieces.reduce<Box | null>((sum, { box }) => unionOf(sum, box), this.#tail.box);
+    return this.#pieces.reduce<Box | null>((sum, { box }) => unionOf(sum, box), this.#tail?.box ?? null);
   }
 
   paint(context: CanvasRenderingContext2D, within: Box | null, colour = this.look.colour): void {
+    const shown = [...this.#pieces, ...(this.#tail ? [this.#tail] : [])].filter(
+      ({ box }) => !within || overlaps(box, within),
+    );
     context.fillStyle = colour;
-    for (const { path, box } of this.#pieces) if (!within || overlaps(box, within)) context.fill(path);
-    for (const { path, alpha } of this.#tail.layers) {
-      context.globalAlpha = alpha;
+    let light = 1;
+    this.#alphas.forEach((alpha, layer) => {
+      light *= 1 - alpha;
+      // Layers that are the same in all pieces are laid as one.
+      if (shown.every(({ paths }) => paths[layer] === paths[layer + 1])) return;
+      const path = new Path2D();
+      for (const { paths } of shown) if (paths[layer]) path.addPath(paths[layer]);
+      context.globalAlpha = 1 - light;
       context.fill(path);
-    }
+      light = 1;
+    });
     context.globalAlpha = 1;
   }
 
-  #room(line: readonly LinePoint[]): Box {
-    return grow(boxOf(line) as Box, strokeReach(this.look));
+  #piece(line: readonly LinePoint[]): Piece {
+    const layers = lineLayers(line, this.look);
+    this.#alphas = layers.map(({ alpha }) => alpha);
+    const paths: (Path2D | null)[] = [];
+    layers.forEach((layer, i) => {
+      if (layer.outlines.length === 0) paths.push(null);
+      else if (layer.outlines === layers[i - 1]?.outlines) paths.push(paths[i - 1] as Path2D);
+      else paths.push(traceLayer(new Path2D(), layer));
+    });
+    return {
+      paths,
+      box: grow(boxOf(line) as Box, strokeReach(this.look)),
+    };
   }
 }

@@ -80,7 +80,7 @@ function DrawRow() {
       <FormGuesses />
       <Pressable
         role="button"
-        aria-label={`How the ${pen} draws: size, hardness, pressure, smoothing, colour`}
+        aria-label={`How the ${pen} draws: size, hardness, strength, pressure, smoothing, colour`}
         testID="line"
         onPress={() => dispatch({ kind: 'upper', upper: 'line' })}
         style={[styles.sample, { borderColor: palette.rule }]}

@@ -28,7 +28,7 @@ export function LinePanel() {
   const setting = pens[pen];
   const slider = (
     label: string,
-    key: 'size' | 'hardness' | 'response' | 'smoothing',
+    key: 'size' | 'hardness' | 'response' | 'smoothing' | 'strength' | 'darkening',
     least: number,
     most: number,
     step: number,
@@ -80,7 +80,9 @@ export function LinePanel() {
       <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
         {slider('Size', 'size', 0.2, LARGEST[pen], 0.1, `${setting.size.toFixed(1)} mm`)}
         {slider('Hardness', 'hardness', 0, 1, 0.05, percent(setting.hardness))}
-        {slider('Pressure', 'response', 0, 1, 0.05, percent(setting.response))}
+        {slider('Strength', 'strength', 0.05, 1, 0.05, percent(setting.strength))}
+        {slider('Wider when pressed', 'response', 0, 1, 0.05, percent(setting.response))}
+        {slider('Darker when pressed', 'darkening', 0, 1, 0.05, percent(setting.darkening))}
         {slider('Smoothing', 'smoothing', 0, 1, 0.05, percent(setting.smoothing))}
       </View>
       {pen === 'rubber' ? null : (

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { lineLayers, CentreLine, lookOf, outlinePath, type PenKind, type StrokePoint } from '@deft/core/page';
+import { lineLayers, CentreLine, layerPath, lookOf, type PenKind, type StrokePoint } from '@deft/core/page';
 import type { PenSetting } from '../../data/desk-slice';
 import { ON_PAGE } from '../../ui/theme';
 
@@ -31,18 +31,14 @@ export function SampleStroke({
   const length = 30;
   const tall = (length * height) / width;
   const layers = useMemo(() => {
-    const { size, colour, hardness, response, smoothing, even } = setting;
+    const { even, ...manner } = setting;
     const look = lookOf({
       pen,
-      size,
-      colour,
-      hardness,
-      response,
-      smoothing,
+      ...manner,
       pressure: even ? 'even' : 'device',
     });
     return lineLayers(new CentreLine(look).push(handDrawn(length - 8, tall * 0.2)).points(), look).map(
-      ({ outline, alpha }) => ({ d: outlinePath(outline), alpha }),
+      (layer) => ({ d: layerPath(layer), alpha: layer.alpha }),
     );
   }, [pen, setting, tall]);
   return (
