@@ -101,7 +101,7 @@ const initialState: DeskState = {
   hand: 'Draw',
   pen: 'pencil',
   pens: {
-    pencil: { ...setting('pencil', 0.7), strength: 0.85, darkening: 0.4 },
+    pencil: setting('pencil', 0.7),
     pen: setting('pen', 1.1),
     shade: setting('shade', 7, '#4A4F58'),
     rubber: setting('rubber', 4),
