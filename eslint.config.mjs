@@ -13,6 +13,7 @@ const CORE_MAY_USE = [
   'd3-contour',
   'delaunator',
   'jstat',
+  'clipper-lib',
 ];
 
 /** The core's parts, and which of them each may know. */

@@ -34,6 +34,7 @@ export function oneOfEach(reference: string): Thing[] {
       transform: upright,
       part: null,
     },
+    { type: 'mass', id: newId(), ...on, area: [[at, { x: 9, y: 1 }, { x: 1, y: 90 }]], value: 'dark' },
     { type: 'guide', id: newId(), sheet, kind: 'level', at: 40 },
     { type: 'axis', id: newId(), sheet, from: at, to: { x: 1, y: 90 } },
     {

@@ -84,6 +84,24 @@ test.each(FORM_KINDS)(
   },
 );
 
+const triangle = [
+  { x: 0, y: 0 },
+  { x: 9, y: 0 },
+  { x: 0, y: 9 },
+];
+const massOf = (more: object) => ({
+  ...{ type: 'mass', id: id(4), sheet: id(5), order: 'a0', value: 'dark', area: [triangle] },
+  ...more,
+});
+test('a mass has an area and one of the values', () => {
+  expect(says([operation({ add: [massOf({})] })])).toBe('fits');
+  expect(
+    says([operation({ add: [massOf({ area: [triangle, triangle], transform: [1, 0, 0, 1, 0, 0] })] })]),
+  ).toBe('fits');
+  for (const wrong of [{ value: 'blue' }, { area: [] }, { area: [triangle.slice(1)] }, { area: undefined }])
+    expect(says([operation({ add: [massOf(wrong)] })])).not.toBe('fits');
+});
+
 const guideOf = (more: object) => ({ type: 'guide', id: id(4), sheet: id(5), ...more });
 const place = { at: { x: 1, y: 2 } };
 

@@ -3,6 +3,7 @@ import {
   ACROSS_KINDS,
   GUIDE_KINDS,
   LANDMARK_STATES,
+  MASS_VALUES,
   MOST_POINTS,
   PENS,
   PRESSURES,
@@ -20,6 +21,8 @@ export const MOST_OPERATIONS = 200;
 export const MOST_THINGS = 5000;
 /** Longest stroke record, base64 characters: about six bytes a point at the most points. */
 const LONGEST_STROKE = MOST_POINTS * 8;
+/** Most outlines of one mass, its holes among them. */
+const MOST_OUTLINES = 500;
 /** Smallest and largest paper side, millimetres. */
 export const SMALLEST_PAPER = 10;
 export const LARGEST_PAPER = 2000;
@@ -102,6 +105,15 @@ const FIELDS: Readonly<Record<ThingType, readonly [Joi.SchemaMap, Joi.SchemaMap]
       darkening: share,
       transform: affine,
     },
+  ],
+  mass: [
+    {
+      sheet: id,
+      order,
+      area: Joi.array().items(outline).min(1).max(MOST_OUTLINES),
+      value: Joi.valid(...MASS_VALUES),
+    },
+    { transform: affine },
   ],
   form: [
     { sheet: id, order, shape, transform: affine, part: name.allow(null) },

@@ -1,9 +1,17 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { FormKind } from '@deft/core/forms';
-import { INK_COLOUR, PEN_MANNERS, type GuideKind, type Id, type PenKind } from '@deft/core/page';
+import {
+  INK_COLOUR,
+  PEN_MANNERS,
+  type GuideKind,
+  type Id,
+  type Light,
+  type MassValue,
+  type PenKind,
+} from '@deft/core/page';
 import type { Choice, Plan } from '@deft/core/session';
 
-export const HANDS = ['Draw', 'Forms', 'Guides', 'Move', 'Words'] as const;
+export const HANDS = ['Draw', 'Forms', 'Guides', 'Move', 'Words', 'Masses'] as const;
 export type HandName = (typeof HANDS)[number];
 
 export const PLACES = ['Behind', 'Beside', 'Corner', 'Away'] as const;
@@ -19,6 +27,8 @@ export type GuidesTool = GuideKind | 'symmetry';
 /** Guides that have so many parts or steps. */
 export type CountedGuide = 'divided' | 'stepped';
 export type WordsTool = 'text' | 'arrow' | 'count';
+/** What a line does to what is filled. */
+export type MassWay = 'add' | 'cut';
 export type RubBy = 'stroke' | 'area';
 
 /** How one pen is set; each pen remembers its own. */
@@ -77,6 +87,10 @@ export interface DeskState {
   /** What a move makes worse lights up meanwhile. */
   readonly lights: boolean;
   readonly words: WordsTool;
+  readonly massValue: MassValue;
+  readonly massWay: MassWay;
+  /** What forms are blocked in by. */
+  readonly light: Light;
   readonly night: boolean | null;
   readonly leftHanded: boolean;
   /** Whether fingers draw; null leaves it to whether a pen has been seen. */
@@ -117,6 +131,9 @@ const initialState: DeskState = {
   snapping: true,
   lights: true,
   words: 'text',
+  massValue: 'middle',
+  massWay: 'add',
+  light: { from: 135, height: 40 },
   night: null,
   leftHanded: false,
   fingersDraw: null,
@@ -176,6 +193,13 @@ export const deskSlice = createSlice({
     setLights: (state, { payload }: PayloadAction<boolean>) => ({ ...state, lights: payload }),
     setSnapping: (state, { payload }: PayloadAction<boolean>) => ({ ...state, snapping: payload }),
     takeWords: (state, { payload }: PayloadAction<WordsTool>) => ({ ...state, words: payload }),
+    takeMass: (state, { payload }: PayloadAction<MassValue>) => ({
+      ...state,
+      massValue: payload,
+      massWay: 'add' as const,
+    }),
+    setMassWay: (state, { payload }: PayloadAction<MassWay>) => ({ ...state, massWay: payload }),
+    setLight: (state, { payload }: PayloadAction<Light>) => ({ ...state, light: payload }),
     setNight: (state, { payload }: PayloadAction<boolean>) => ({ ...state, night: payload }),
     setLeftHanded: (state, { payload }: PayloadAction<boolean>) => ({ ...state, leftHanded: payload }),
     setFingersDraw: (state, { payload }: PayloadAction<boolean | null>) => ({
@@ -205,6 +229,9 @@ export const {
   setLights,
   setSnapping,
   takeWords,
+  takeMass,
+  setMassWay,
+  setLight,
   setNight,
   setLeftHanded,
   setFingersDraw,

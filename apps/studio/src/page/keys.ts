@@ -18,6 +18,7 @@ export const KEYS = [
       ['Shift 2', 'pen', 'pen 2'],
       ['Shift 3', 'shade', 'pen 3'],
       ['Shift 4', 'rubber', 'pen 4'],
+      ['Shift 5', 'Masses', 'masses'],
       [',', 'thinner line', 'thinner'],
       ['.', 'thicker line', 'thicker'],
     ],
@@ -99,6 +100,7 @@ export function actOf({ key, code, shiftKey, ctrlKey, metaKey, altKey }: Pressed
   if (ctrlKey || metaKey) return key.toLowerCase() === 'z' ? (shiftKey ? 'redo' : 'undo') : null;
   const digit = /^Digit(\d)$/.exec(code)?.[1];
   if (digit !== undefined) {
+    if (shiftKey && digit === '5') return 'masses';
     if (shiftKey)
       return Number(digit) >= 1 && Number(digit) <= 4
         ? (`pen ${digit}` as KeyAct)

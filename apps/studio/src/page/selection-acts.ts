@@ -145,6 +145,7 @@ export function newSheet(things: Things, kind: SheetKind, name: string, above?: 
 
 function kindFor(moved: readonly SheetThing[]): SheetKind {
   if (moved.some(({ type }) => type === 'stroke' || type === 'note')) return 'ink';
+  if (moved.some(({ type }) => type === 'mass')) return 'tone';
   return moved.some(({ type }) => type === 'placement') ? 'picture' : 'forms';
 }
 

@@ -1,5 +1,13 @@
-import { boxOf, isInside, unionOf, type Box, type Point } from '@deft/core/geometry';
-import { pickPoints, sheetsOf, type Id, type Sheet, type SheetThing, type Thing } from '@deft/core/page';
+import { boxOf, isInside, isWithin, unionOf, type Box, type Point } from '@deft/core/geometry';
+import {
+  massArea,
+  pickPoints,
+  sheetsOf,
+  type Id,
+  type Sheet,
+  type SheetThing,
+  type Thing,
+} from '@deft/core/page';
 import { formAt } from './form-handles';
 import type { Scene } from './scene';
 import { strokeTouches } from './stroke-points';
@@ -70,6 +78,7 @@ export function pickAt(search: Search, at: Point, reach: number): SheetThing | n
     near.find((thing) => {
       if (thing.type === 'stroke') return thing.pen !== 'rubber' && strokeTouches(thing, at.x, at.y, reach);
       if (thing.type === 'landmark') return Math.hypot(thing.at.x - at.x, thing.at.y - at.y) < reach;
+      if (thing.type === 'mass') return isWithin(massArea(thing), at);
       return thing.type === 'note' || (thing.type === 'placement' && isInside(pickPoints(thing), at));
     }) ??
     null

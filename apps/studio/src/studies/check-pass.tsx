@@ -57,7 +57,7 @@ export function CheckPass() {
 function Checked(props: CheckedProps) {
   const { study, attempt, keeper, trace } = props;
   const { reference } = study;
-  const page = useThings(keeper, ['form', 'landmark', 'sheet', 'page', 'stroke']);
+  const page = useThings(keeper, ['form', 'landmark', 'sheet', 'page', 'stroke', 'mass']);
   const traceThings = useThings(trace, ['form', 'landmark', 'placement']);
   const ready = keeper.ready && (!study.traces.length || trace?.ready === true);
   const result = useChecked(props, ready);

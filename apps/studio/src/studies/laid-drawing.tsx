@@ -5,6 +5,8 @@ import {
   formInnerLines,
   formOutline,
   layerPath,
+  MASS_COLOURS,
+  massArea,
   paperInk,
   strokeLayers,
   drawnForms,
@@ -83,6 +85,17 @@ export function LaidDrawing({ things, region, toReference, unit, colour }: LaidD
       }),
     [things, toReference],
   );
+  const masses = useMemo(
+    () =>
+      thingsOfType(things, 'mass').map((mass) => ({
+        id: mass.id,
+        d: massArea(mass)
+          .map((outline) => pathThrough(outline, true))
+          .join(''),
+        colour: MASS_COLOURS[mass.value],
+      })),
+    [things],
+  );
   // Two drawings may lie on one screen, each cut to its own part.
   const part = useId();
   const laid = `matrix(${toReference.join(' ')})`;
@@ -101,6 +114,11 @@ export function LaidDrawing({ things, region, toReference, unit, colour }: LaidD
             transform={`matrix(${transform.join(' ')})`}
             data-testid="laid-ink"
           />
+        ))}
+      </g>
+      <g transform={laid} clipPath={region ? `url(#${part})` : undefined}>
+        {masses.map(({ id, d, colour: own }) => (
+          <path key={id} d={d} fill={colour ?? own} fillRule="evenodd" data-testid="laid-mass" />
         ))}
       </g>
       <g transform={laid} data-testid="laid-strokes">

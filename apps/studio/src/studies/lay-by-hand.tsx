@@ -45,7 +45,7 @@ export function roughlyLaid(
   { width, height }: Pick<Reference, 'width' | 'height'>,
 ): Affine {
   const boxes = [...things.values()].flatMap((thing) =>
-    thing.type === 'stroke' || thing.type === 'form' || thing.type === 'placement'
+    thing.type === 'stroke' || thing.type === 'form' || thing.type === 'mass' || thing.type === 'placement'
       ? (thingBox(thing) ?? [])
       : [],
   );

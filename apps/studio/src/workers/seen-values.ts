@@ -9,13 +9,17 @@ import {
 import { compose, scaling, type Affine, type Point } from '@deft/core/geometry';
 import { filled } from '@deft/core/mask';
 import {
+  MASS_COLOURS,
+  massArea,
   pageOf,
   sheetsOf,
   strokeLayers,
   strokePoints,
   thingsOfType,
   traceLayer,
+  traceOutline,
   type Id,
+  type Mass,
   type Sheet,
   type Stroke,
   type Thing,
@@ -45,7 +49,9 @@ const DRAWN_ON: readonly Sheet['kind'][] = ['ink', 'tone'];
 
 /** Whether there may be any tone on a page: lines alone are none. */
 const mayBeToned = (things: Things, lifted: readonly LiftedInk[]): boolean =>
-  lifted.length > 0 || thingsOfType(things, 'stroke').some(({ pen }) => pen === 'shade');
+  lifted.length > 0 ||
+  thingsOfType(things, 'mass').length > 0 ||
+  thingsOfType(things, 'stroke').some(({ pen }) => pen === 'shade');
 
 /**
  * A stroke of shade as it lies; of a line only its middle counts at this size, so it is drawn as a
@@ -69,6 +75,13 @@ function paintStroke(context: OffscreenCanvasRenderingContext2D, stroke: Stroke)
   context.globalAlpha = 1;
 }
 
+function paintMass(context: OffscreenCanvasRenderingContext2D, mass: Mass): void {
+  const path = new Path2D();
+  for (const outline of massArea(mass)) traceOutline(path, outline);
+  context.fillStyle = MASS_COLOURS[mass.value];
+  context.fill(path, 'evenodd');
+}
+
 /** The drawing as it lies on its picture, in the picture's own small size. */
 async function drawnOver({ attempt, lifted, toReference }: ToValue, { width, height, scale }: Pixels) {
   const whole = hiddenCanvas(width, height);
@@ -90,6 +103,7 @@ async function drawnOver({ attempt, lifted, toReference }: ToValue, { width, hei
       bitmap.close();
       layer.setTransform(...onto);
     }
+    for (const mass of thingsOfType(attempt, 'mass')) if (mass.sheet === sheet.id) paintMass(layer, mass);
     for (const thing of thingsOfType(attempt, 'stroke'))
       if (thing.sheet === sheet.id) paintStroke(layer, thing);
     whole.globalAlpha = sheet.opacity;

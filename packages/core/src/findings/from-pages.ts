@@ -9,7 +9,7 @@ import {
   type InkReference,
 } from '../ink/find-landmarks.ts';
 import { thingsOfType } from '../page/contents.ts';
-import { drawnLines } from '../page/drawn-lines.ts';
+import { drawnLines, massEdges } from '../page/drawn-lines.ts';
 import type { Id, Thing } from '../page/things.ts';
 import { SUBJECTS } from '../subjects/subjects.ts';
 import { check, takenOut, type CheckReport } from './check.ts';
@@ -156,9 +156,9 @@ export interface CheckedPages extends WholeKinds {
   readonly shape: ShapeAnswer | null;
 }
 
-/** Whether a page has no line, form or landmark on it. Ink lifted from paper is not asked about. */
+/** Whether a page has no line, form, mass or landmark on it. Ink lifted from paper is not asked about. */
 export const isBlank = (attempt: Things): boolean =>
-  drawnLines(attempt).length === 0 && itemsOn(attempt).length === 0;
+  drawnLines(attempt).length + massEdges(attempt).length === 0 && itemsOn(attempt).length === 0;
 
 /** What belongs to a reference's thing: as it is known, else by the contour that was traced over it. */
 function silhouettesOf(
@@ -251,7 +251,9 @@ export function checkPages(input: {
   const sized = asMeant([], items, { departures: sizes, subject, height }).reference;
   const own = itemsOn(attempt);
   const drawn = [...drawnLines(attempt).map(({ points }) => points), ...lines];
-  const answer = findLandmarks(drawn, inkReference(sized, reference, height), {
+  const masses = massEdges(attempt);
+  // Where nothing but masses is drawn, their edges are all there is to go by.
+  const answer = findLandmarks(drawn.length > 0 ? drawn : masses, inkReference(sized, reference, height), {
     set: own.flatMap(({ kind, name, centre, spread }) =>
       kind === 'landmark' && name !== null ? [{ name, at: centre, spread }] : [],
     ),
@@ -310,7 +312,7 @@ export function checkPages(input: {
     shape:
       isEmpty || placesOnly
         ? null
-        : shapeIn(drawn, items, {
+        : shapeIn([...drawn, ...masses], items, {
             meant,
             reference,
             report: said,

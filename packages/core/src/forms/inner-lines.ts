@@ -13,7 +13,7 @@ export interface InnerLines {
 const NONE: InnerLines = { seen: [], hidden: [] };
 
 /** Whether each side face of a prism, over an edge of its front, is turned to who looks at it. */
-function facing(front: readonly Point[], back: readonly Point[]): boolean[] {
+export function facing(front: readonly Point[], back: readonly Point[]): boolean[] {
   const [first, behind] = [front[0] as Point, back[0] as Point];
   const depth = { x: behind.x - first.x, y: behind.y - first.y };
   const next = (i: number): Point => front[(i + 1) % front.length] as Point;

@@ -1,5 +1,6 @@
 export * from './affine.ts';
 export * from './angle.ts';
+export * from './area.ts';
 export * from './bend.ts';
 export * from './box.ts';
 export * from './curve.ts';

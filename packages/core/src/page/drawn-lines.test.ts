@@ -1,4 +1,4 @@
-import { drawnLines, lessRubbed, paperInk } from './drawn-lines.ts';
+import { drawnLines, lessRubbed, massEdges, paperInk } from './drawn-lines.ts';
 import { encodeStroke } from './stroke-code.ts';
 import type { Placement, Sheet, Stroke, Thing } from './things.ts';
 
@@ -122,4 +122,25 @@ test('of lifted lines is left what was not rubbed out over them, on their own sh
   expect(left(stroke('r', 'ink', 'a4', 'rubber', 20, 6))).toEqual([line]);
   expect(left(stroke('r', 'other', 'a6', 'rubber', 20, 6))).toEqual([line]);
   expect(left()).toEqual([line]);
+});
+
+test('masses are no lines, but their edges part the drawing from its ground, less what is rubbed out', () => {
+  const ink = sheet('ink', 'ink');
+  const things = new Map<string, Thing>([['ink', ink]]);
+  const mass: Thing = {
+    ...{ type: 'mass', id: 'm', sheet: ink.id, order: 'a0', value: 'dark', transform: [1, 0, 0, 1, 5, 0] },
+    area: [
+      [
+        { x: 0, y: 0 },
+        { x: 20, y: 0 },
+        { x: 20, y: 20 },
+        { x: 0, y: 20 },
+      ],
+    ],
+  };
+  things.set('m', mass);
+  expect(drawnLines(things)).toEqual([]);
+  expect(massEdges(things)).toEqual([[5, 25, 25, 5, 5].map((x, i) => ({ x, y: [0, 0, 20, 20, 0][i] }))]);
+  things.set(ink.id, { ...ink, hidden: true });
+  expect(massEdges(things)).toEqual([]);
 });

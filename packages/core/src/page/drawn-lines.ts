@@ -3,6 +3,7 @@ import { boxOf, grow, overlaps, type Box } from '../geometry/box.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { thingsOfType } from './contents.ts';
 import { formOutline } from './form-geometry.ts';
+import { massArea } from './mass-area.ts';
 import { BrokenStroke } from './stroke-code.ts';
 import { strokePoints } from './stroke-outline.ts';
 import { SHEET_KINDS, type Id, type Placement, type Sheet, type Stroke, type Thing } from './things.ts';
@@ -65,8 +66,8 @@ export interface DrawnLine {
 }
 
 /**
- * The lines of a drawing as they stand: strokes of pencil and pen less what was rubbed out of them, and the
- * outlines of forms, on sheets that are shown. Shade, guides, notes and pictures are no lines.
+ * The lines of a drawing as they stand: strokes of pencil and pen less what was rubbed out of them and the
+ * outlines of forms, on sheets that are shown. Shade, masses, guides, notes and pictures are no lines.
  * @returns a stroke whose record is broken gives none, one that was rubbed through gives several
  */
 export function drawnLines(things: Things): DrawnLine[] {
@@ -85,6 +86,18 @@ export function drawnLines(things: Things): DrawnLine[] {
       return { of: form.id, points: isOpen(form.shape) ? outline : [...outline, ...outline.slice(0, 1)] };
     });
   return [...lines, ...forms].filter(({ points }) => points.length > 1);
+}
+
+/**
+ * The edges of the masses that are shown, less what was rubbed out over them: they part what is drawn from its
+ * ground as lines do, but stand for no bone.
+ */
+export function massEdges(things: Things): (readonly Point[])[] {
+  const shown = shownSheets(things, DRAWN_ON);
+  const left = rubbing(thingsOfType(things, 'stroke'));
+  return thingsOfType(things, 'mass')
+    .filter(({ sheet }) => shown.has(sheet))
+    .flatMap((mass) => massArea(mass).flatMap((outline) => left([...outline, ...outline.slice(0, 1)], mass)));
 }
 
 /** Ink that was lifted from paper and is shown on the page, in stacking order. */

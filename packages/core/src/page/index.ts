@@ -1,3 +1,4 @@
+export * from './block-in.ts';
 export * from './board.ts';
 export * from './cells.ts';
 export * from './centre-line.ts';
@@ -11,6 +12,7 @@ export * from './guide-targets.ts';
 export * from './ids.ts';
 export * from './number-batch.ts';
 export * from './joints.ts';
+export * from './mass-area.ts';
 export * from './mesh.ts';
 export * from './move-thing.ts';
 export * from './new-page.ts';

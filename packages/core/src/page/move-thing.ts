@@ -12,6 +12,7 @@ import { boxOf, longerSide } from '../geometry/box.ts';
 import { middle, type Point } from '../geometry/point.ts';
 import { refined, thinned } from '../geometry/polygon.ts';
 import { formOutline } from './form-geometry.ts';
+import { massArea } from './mass-area.ts';
 import { flatMesh } from './mesh.ts';
 import { encodeStroke } from './stroke-code.ts';
 import { strokePoints } from './stroke-outline.ts';
@@ -24,6 +25,7 @@ const OUTLINE_TOLERANCE = 0.04;
 export function movedBy(thing: SheetThing, by: Affine): Patch | null {
   switch (thing.type) {
     case 'stroke':
+    case 'mass':
       return { transform: compose(by, thing.transform ?? IDENTITY) };
     case 'form':
     case 'note':
@@ -67,6 +69,13 @@ export function warpedBy(thing: SheetThing, map: (p: Point) => Point): Patch | n
         points: encodeStroke(strokePoints(thing).map((p) => ({ ...p, ...map(p) }))),
         transform: IDENTITY,
       };
+    case 'mass': {
+      const box = boxOf(massArea(thing).flat());
+      const step = box ? longerSide(box) / 60 : 1;
+      const bent = (outline: readonly Point[]): Point[] =>
+        thinned(refined(outline, step).map(map), OUTLINE_TOLERANCE);
+      return { area: massArea(thing).map(bent), transform: IDENTITY };
+    }
     case 'form': {
       const own = { transform: IDENTITY, ...warpedJoint(thing, map) };
       if (thing.shape.kind === 'line')

@@ -3,12 +3,13 @@ import type { Id, SheetThing, Thing } from './things.ts';
 /** What lies lowest on a sheet comes first; strokes and notes share one stack. */
 const RANK: Readonly<Record<SheetThing['type'], number>> = {
   placement: 0,
-  guide: 1,
-  axis: 1,
-  form: 2,
-  stroke: 3,
-  note: 3,
-  landmark: 4,
+  mass: 1,
+  guide: 2,
+  axis: 2,
+  form: 3,
+  stroke: 4,
+  note: 4,
+  landmark: 5,
 };
 
 const orderOf = (thing: SheetThing): string => ('order' in thing ? thing.order : '');

@@ -41,7 +41,7 @@ export function extentInCell(things: Things, cell: readonly Point[]): CellExtent
   const room = boxOf(cell);
   let drawn: Box | null = null;
   for (const thing of withinRegion(things, cell).values()) {
-    if (thing.type === 'form' || (thing.type === 'stroke' && thing.pen !== 'rubber'))
+    if (thing.type === 'form' || thing.type === 'mass' || (thing.type === 'stroke' && thing.pen !== 'rubber'))
       drawn = unionOf(drawn, thingBox(thing));
   }
   if (!room || !drawn) return null;

@@ -94,7 +94,10 @@ function gradedLayers(line: readonly LinePoint[], look: StrokeLook): StrokeLayer
       return { outlines: whole, alpha };
     }
     const outlines = stretchesFrom(line, tone).map((stretch) =>
-      lineOutline(soft > 0 ? stretch.map((point) => width(point, tone)) : stretch, size),
+      lineOutline(soft > 0 ? stretch.map((point) => width(point, tone)) : stretch, size, 1, [
+        stretch[0] === line[0],
+        stretch.at(-1) === line.at(-1),
+      ]),
     );
     return { outlines, alpha };
   });

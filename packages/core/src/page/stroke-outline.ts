@@ -17,13 +17,28 @@ const OUTLINE_TOLERANCE = 0.01;
  * The inked outline of a line, page millimetres. Working is done in 1/16 mm so that the
  * outliner's own fixed thresholds, made for pixels, stay far below what can be seen.
  * @param by factor on the line's width
+ * @param round whether its begin and its end are: flat where it is a stretch of a longer line
  */
-export function lineOutline(line: readonly Omit<LinePoint, 'strength'>[], size: number, by = 1): Outline {
+export function lineOutline(
+  line: readonly Omit<LinePoint, 'strength'>[],
+  size: number,
+  by = 1,
+  round: readonly [boolean, boolean] = [true, true],
+): Outline {
   const unit = 16;
   const across = size * by;
   const ring = getStroke(
     line.map(({ x, y, width }) => [x * unit, y * unit, (0.5 * width) / size] as [number, number, number]),
-    { size: across * unit, thinning: 1, smoothing: 0.4, streamline: 0, simulatePressure: false, last: true },
+    {
+      size: across * unit,
+      thinning: 1,
+      smoothing: 0.4,
+      streamline: 0,
+      simulatePressure: false,
+      last: true,
+      start: { cap: round[0] },
+      end: { cap: round[1] },
+    },
   ).map(([x, y]) => ({ x: x / unit, y: y / unit }));
   return thinned(ring, OUTLINE_TOLERANCE);
 }

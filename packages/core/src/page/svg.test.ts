@@ -58,6 +58,26 @@ test('a page is a file of its size in millimetres, a group a sheet, strokes as p
   expect(svg).toContain('head &#38; &#60;neck&#62;');
 });
 
+test('a mass goes out as one path with its holes, in its value, under what is drawn on its sheet', () => {
+  const things = page();
+  const ink = [...things.values()].find((thing) => thing.type === 'sheet' && thing.kind === 'ink')!;
+  const square = (from: number, to: number) => [
+    { x: from, y: from },
+    { x: to, y: from },
+    { x: to, y: to },
+    { x: from, y: to },
+  ];
+  const mass: Thing = {
+    ...{ type: 'mass', id: newId(), sheet: ink.id, order: 'b0', value: 'middle' },
+    ...{ area: [square(0, 30), square(10, 20)], transform: [1, 0, 0, 1, 5, 0] },
+  };
+  things.set(mass.id, mass);
+  const svg = pageSvg(things);
+  const path = /<path d="(M[^"]*)" fill="#86817A" fill-rule="evenodd">/.exec(svg);
+  expect(path?.[1]).toBe('M5 0L35 0L35 30L5 30ZM15 10L25 10L25 20L15 20Z');
+  expect(svg.indexOf('#86817A')).toBeLessThan(svg.indexOf('#1E2430'));
+});
+
 test('every kind of form goes out: closed but for lines, with its inner lines, those behind it faint', () => {
   for (const kind of FORM_KINDS) {
     const things = page();

@@ -2,10 +2,11 @@ import { isOpen } from '../forms/shape.ts';
 import { boxOf, overlaps } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { cellLines, isGuides, pageBox, pageOf, sheetsOf } from './contents.ts';
-import { BLUE_PENCIL, COVERED, HIDDEN_LINE } from './colours.ts';
+import { BLUE_PENCIL, COVERED, HIDDEN_LINE, MASS_COLOURS } from './colours.ts';
 import { formInnerLines, formOutline } from './form-geometry.ts';
 import { GUIDE_PIXEL, guideLook, guideStrokes } from './guide-look.ts';
 import { guideReader, type GuideReader } from './guide-reader.ts';
+import { massArea } from './mass-area.ts';
 import { patchwork, pieceOutline } from './mesh.ts';
 import { LINE_HEIGHT, NOTE_FONT, noteLines, noteLineWidth } from './note-geometry.ts';
 import { bySheet } from './paint-order.ts';
@@ -17,6 +18,7 @@ import type {
   Guide,
   Id,
   Landmark,
+  Mass,
   MirrorAxis,
   Note,
   Placement,
@@ -61,6 +63,11 @@ function strokeSvg(stroke: Stroke, colour: string): string {
     })
     .join('');
 }
+
+const massSvg = (mass: Mass): string =>
+  `<path d="${massArea(mass)
+    .map((outline) => `${line(outline)}Z`)
+    .join('')}" fill="${MASS_COLOURS[mass.value]}" fill-rule="evenodd"><title>${mass.value}</title></path>`;
 
 function formSvg(form: Form): string {
   const title = form.part ? `<title>${escape(form.part)}</title>` : '';
@@ -220,6 +227,8 @@ export function pageSvg(page: ReadonlyMap<Id, Thing>, options: SvgOptions = {}):
       }
       case 'stroke':
         return thing.pen === 'rubber' ? '' : strokeSvg(thing, thing.colour);
+      case 'mass':
+        return massSvg(thing);
       case 'form':
         return isGuides(things.get(thing.sheet)) && !options.guides ? '' : formSvg(thing);
       case 'note':

@@ -1,5 +1,6 @@
 import { boxOf, grow, type Box } from '../geometry/box.ts';
 import { formOutline } from './form-geometry.ts';
+import { massArea } from './mass-area.ts';
 import { pieceOutline } from './mesh.ts';
 import { NOTE_LINE, noteCorners } from './note-geometry.ts';
 import { strokePoints, strokeReach } from './stroke-outline.ts';
@@ -25,6 +26,8 @@ export function thingBox(
     }
     case 'form':
       return boxOf(formOutline(thing));
+    case 'mass':
+      return boxOf(massArea(thing).flat());
     case 'note': {
       const box = boxOf(noteCorners(thing));
       return box && grow(box, NOTE_LINE * 2);
@@ -52,6 +55,8 @@ export function pickPoints(thing: SheetThing): { x: number; y: number }[] {
       return strokePoints(thing);
     case 'form':
       return formOutline(thing);
+    case 'mass':
+      return massArea(thing).flat();
     case 'note':
       return noteCorners(thing);
     case 'landmark':

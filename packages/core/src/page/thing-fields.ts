@@ -3,6 +3,7 @@ import type { Point } from '../geometry/point.ts';
 import {
   GUIDE_KINDS,
   LANDMARK_STATES,
+  MASS_VALUES,
   PENS,
   PRESSURES,
   SHEET_KINDS,
@@ -113,6 +114,13 @@ export const THING_FIELDS: { readonly [T in ThingType]: Checks<ThingOf<T>> } = {
     smoothing: number,
     strength: number,
     darkening: number,
+    transform: affine,
+  },
+  mass: {
+    sheet: text,
+    order: text,
+    area: listOf(outline, 1),
+    value: oneOf(MASS_VALUES),
     transform: affine,
   },
   form: {

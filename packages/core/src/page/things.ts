@@ -1,5 +1,6 @@
 import type { Shape } from '../forms/shape.ts';
 import type { Affine } from '../geometry/affine.ts';
+import type { Area } from '../geometry/area.ts';
 import type { Point } from '../geometry/point.ts';
 import { ANCHORED_KINDS, type AnchoredKind } from '../guides/kinds.ts';
 
@@ -74,6 +75,22 @@ export interface Stroke {
   /** How much of that follows pressure: at 1, twice as dark where it is pressed hardest. */
   readonly darkening?: number;
   /** From the record's millimetres to the page's: where the stroke has been moved to. */
+  readonly transform?: Affine;
+}
+
+/** The few values of a drawing that is blocked in, from the lightest. */
+export const MASS_VALUES = ['light', 'middle', 'dark'] as const;
+export type MassValue = (typeof MASS_VALUES)[number];
+
+/** An area filled with one value. `area` is in the page's millimetres before `transform`. */
+export interface Mass {
+  readonly type: 'mass';
+  readonly id: Id;
+  readonly sheet: Id;
+  readonly order: string;
+  readonly area: Area;
+  readonly value: MassValue;
+  /** From the area's millimetres to the page's: where it has been moved to. */
   readonly transform?: Affine;
 }
 
@@ -228,7 +245,8 @@ export interface Version {
   readonly at: number;
 }
 
-export type Thing = Page | Sheet | Stroke | Form | Guide | MirrorAxis | Note | Landmark | Placement | Version;
+export type Thing =
+  Page | Sheet | Stroke | Mass | Form | Guide | MirrorAxis | Note | Landmark | Placement | Version;
 export type ThingType = Thing['type'];
 /** What lies on a sheet. */
 export type SheetThing = Extract<Thing, { sheet: Id }>;

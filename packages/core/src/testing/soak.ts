@@ -6,10 +6,12 @@ import {
   onSheet,
   sheetsOf,
   encodeStroke,
+  MASS_VALUES,
   warpedBy,
   type Anchor,
   type Change,
   type Id,
+  type MassValue,
   type Replica,
   type SheetThing,
   type Thing,
@@ -88,6 +90,7 @@ export function soakStep(random: Random, replica: Replica, newId: () => Id): Cha
         },
       ],
     };
+  if (what > 0.97) return { add: [soakMass(random, sheet, order, newId())] };
   if (what < 0.42) return { add: [soakGuide(random, lying, sheet, newId())] };
   if (what < 0.44)
     return {
@@ -144,6 +147,20 @@ function soakGuide(random: Random, lying: readonly SheetThing[], sheet: Id, id: 
   });
   const count = 2 + Math.floor(random() * 6);
   return { type: 'guide', id, sheet, kind, through, count, turn: 2 * random() - 1 };
+}
+
+/** A mass of any value, with a hole half of the time. */
+function soakMass(random: Random, sheet: Id, order: string, id: Id): Thing {
+  const [x, y] = [8 + random() * 90, 8 + random() * 150];
+  const square = (from: number, side: number): { x: number; y: number }[] => [
+    { x: x + from, y: y + from },
+    { x: x + from + side, y: y + from },
+    { x: x + from, y: y + from + side },
+  ];
+  const side = 10 + random() * 30;
+  const value = MASS_VALUES[Math.floor(random() * MASS_VALUES.length)] as MassValue;
+  const area = [square(0, side), ...(random() < 0.5 ? [square(2, side / 4)] : [])];
+  return { type: 'mass', id, sheet, order, area, value };
 }
 
 function soakStroke(random: Random, sheet: Id, order: string, id: Id): Thing {

@@ -13,13 +13,14 @@ import {
 } from '@deft/core/page';
 import type { Obstacle } from '../place-on';
 import type { Sample } from '../pointer';
-import { translation } from '@deft/core/geometry';
+import { areaSize, translation } from '@deft/core/geometry';
 import { measureOf } from '@deft/core/guides';
 import { deskSlice, type GuidesTool } from '../../data/desk-slice';
 import { Scene } from '../scene';
 import type { Surface } from '../surface';
 import { DrawHand, type DrawSetting } from './draw';
 import { FormsHand } from './forms';
+import { MassesHand } from './masses';
 import { GuidesHand, type GuidesSetting } from './guides';
 import { MoveHand } from './move';
 import { PictureHand } from './picture';
@@ -64,9 +65,9 @@ function desk(trace?: Parameters<typeof newPage>[2]) {
       get things() {
         return log.things;
       },
-      commit: (asked: Change | ((things: typeof log.things) => Change)) => {
+      commit: (asked: Change | ((things: typeof log.things) => Change | null)) => {
         const body = typeof asked === 'function' ? asked(log.things) : asked;
-        change(body);
+        if (body) change(body);
         return Promise.resolve(body);
       },
     },
@@ -636,4 +637,80 @@ test('the faded picture is moved, scaled and turned by itself, though its sheet 
   hand.extend([at(200, 200)]);
   hand.cancel();
   expect(lies().slice(0, 4)).toEqual([0, 0.05, -0.05, 0]);
+});
+
+describe('masses', () => {
+  /** Round a square, as CSS pixels: twice the millimetres. */
+  const round = (hand: MassesHand, x: number, y: number, side: number): void => {
+    hand.begin(at(2 * x, 2 * y));
+    hand.extend([at(2 * (x + side), 2 * y), at(2 * (x + side), 2 * (y + side)), at(2 * x, 2 * (y + side))]);
+    hand.finish();
+  };
+  function massing() {
+    const made = desk();
+    const said: unknown[] = [];
+    const hand = new MassesHand(made.surface, {
+      selected: (id) => said.push(id),
+      refused: ({ sentence }) => said.push(sentence),
+      nothing: () => said.push('nothing'),
+    });
+    const sizes = (): [string, number][] =>
+      made.all('mass').map(({ value, area }) => [value, areaSize(area)]);
+    return { ...made, hand, said, sizes };
+  }
+
+  test('a closed line fills, on a sheet for tone that is made under what is drawn; the next is added to it', async () => {
+    const { hand, all, sizes } = massing();
+    round(hand, 10, 10, 20);
+    const tone = all('sheet').filter(({ kind }) => kind === 'tone');
+    expect([tone.length, all('sheet')[0]!.kind, all('mass')[0]!.sheet]).toEqual([1, 'tone', tone[0]!.id]);
+    round(hand, 20, 10, 20);
+    expect(sizes()).toEqual([['middle', 600]]);
+    round(hand, 60, 60, 10);
+    expect(sizes()).toHaveLength(2);
+    expect(all('sheet').filter(({ kind }) => kind === 'tone')).toHaveLength(1);
+  });
+
+  test('another value takes its place from what lies there; a cut takes from all; each place has one value', () => {
+    const { hand, all, sizes, said } = massing();
+    round(hand, 10, 10, 20);
+    hand.take('dark', 'add', null);
+    round(hand, 20, 10, 20);
+    expect(sizes()).toEqual([
+      ['middle', 200],
+      ['dark', 400],
+    ]);
+    hand.take('dark', 'cut', null);
+    round(hand, 15, 10, 10);
+    expect(sizes()).toEqual([
+      ['middle', 150],
+      ['dark', 350],
+    ]);
+    round(hand, 100, 100, 10);
+    round(hand, 1, 1, 70);
+    expect(all('mass')).toEqual([]);
+    return Promise.resolve().then(() => expect(said).toContain('nothing'));
+  });
+
+  test('a touch takes up what lies there; a line without room does nothing; a locked sheet says so', () => {
+    const { hand, all, said, change, sizes } = massing();
+    round(hand, 10, 10, 20);
+    hand.begin(at(40, 40));
+    hand.finish();
+    expect(said.at(-1)).toBe(all('mass')[0]!.id);
+    hand.begin(at(200, 200));
+    hand.finish();
+    expect(said.at(-1)).toBeNull();
+    hand.begin(at(20, 20));
+    hand.extend([at(90, 90), at(20, 20)]);
+    hand.finish();
+    hand.begin(at(20, 20));
+    hand.extend([at(90, 90)]);
+    hand.cancel();
+    hand.finish();
+    expect(sizes()).toEqual([['middle', 400]]);
+    change({ set: [{ id: all('mass')[0]!.sheet, to: { locked: true } }] });
+    round(hand, 50, 50, 10);
+    expect([said.at(-1), sizes().length]).toEqual(['The sheet “Tone” is locked.', 1]);
+  });
 });

@@ -1,5 +1,5 @@
 import { isOpen } from '@deft/core/forms';
-import type { Point } from '@deft/core/geometry';
+import type { Area, Point } from '@deft/core/geometry';
 import {
   BLUE_PENCIL,
   COVERED,
@@ -10,6 +10,8 @@ import {
   guideStrokes,
   HALO,
   LINE_HEIGHT,
+  MASS_COLOURS,
+  massArea,
   NOTE_FONT,
   noteLines,
   noteLineWidth,
@@ -22,6 +24,7 @@ import {
   type GuideLook,
   type GuideReader,
   type Landmark,
+  type Mass,
   type MirrorAxis,
   type Note,
   type Page,
@@ -99,11 +102,22 @@ export function polyline(points: readonly Point[], closed = false): Path2D {
   return path;
 }
 
+export function areaPath(area: Area): Path2D {
+  const path = new Path2D();
+  for (const outline of area) path.addPath(polyline(outline, true));
+  return path;
+}
+
 const segment = ([x1, y1, x2, y2]: readonly [number, number, number, number]): Path2D =>
   polyline([
     { x: x1, y: y1 },
     { x: x2, y: y2 },
   ]);
+
+export function paintMass(context: Context, mass: Mass): void {
+  context.fillStyle = MASS_COLOURS[mass.value];
+  context.fill(areaPath(massArea(mass)), 'evenodd');
+}
 
 /** Takes away of what lies behind on the same canvas, but for a little. */
 function takeAway(context: Context, room: Path2D): void {
@@ -237,6 +251,8 @@ export function paintThing(context: Context, thing: SheetThing, room: PaintRoom)
   switch (thing.type) {
     case 'stroke':
       return paintStroke(context, thing);
+    case 'mass':
+      return paintMass(context, thing);
     case 'form':
       return paintForm(context, thing, room);
     case 'note':

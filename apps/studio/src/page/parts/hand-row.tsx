@@ -1,5 +1,5 @@
 import { Pressable, ScrollView, StyleSheet } from 'react-native';
-import { axisOf, type PenKind } from '@deft/core/page';
+import { axisOf, type PenKind, type SheetThing } from '@deft/core/page';
 import {
   setSymmetry,
   takeForm,
@@ -13,7 +13,8 @@ import { useDesk, useDeskDispatch } from '../../data/store';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
 import { Text } from '../../ui/text';
 import { removable, remove, straightening } from '../shell/shell-acts';
-import { useShell } from '../shell/shell-context';
+import { picked } from '../selection-acts';
+import { useShell, type Shell } from '../shell/shell-context';
 import { FORM_WORDS } from '../form-words';
 import { GUIDE_WORDS } from '../guide-words';
 import type { Offer } from './fan';
@@ -22,6 +23,7 @@ import { GuideCount, SnapAct } from './guide-acts';
 import { LightsAct } from './lights-act';
 import { SightActs } from './sight-acts';
 import { GUIDE_SHAPES } from './icons';
+import { FillAct, MassRow } from './mass-row';
 import { MoveActs } from './move-acts';
 import { SampleStroke } from './sample-stroke';
 import { TrayAct } from './tray-act';
@@ -98,10 +100,14 @@ function DrawRow() {
           }}
         />
       ) : null}
+      <FillAct of={lastOf(shell)} />
       <SymmetryAct />
     </>
   );
 }
+
+/** The line that was drawn last. */
+const lastOf = ({ keeper, state }: Shell): SheetThing[] => picked(keeper.things, new Set(state.lastStrokes));
 
 function FormsRow() {
   const send = useDeskDispatch();
@@ -192,7 +198,14 @@ function SymmetryAct() {
   ) : null;
 }
 
-const ROWS = { Draw: DrawRow, Forms: FormsRow, Guides: GuidesRow, Words: WordsRow, Move: MoveActs } as const;
+const ROWS = {
+  Draw: DrawRow,
+  Forms: FormsRow,
+  Guides: GuidesRow,
+  Words: WordsRow,
+  Move: MoveActs,
+  Masses: MassRow,
+} as const;
 
 /** What the current hand offers: the upper row of the tray. */
 export function HandRow() {

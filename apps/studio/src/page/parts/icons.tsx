@@ -156,6 +156,25 @@ const SHAPES = {
   hide: (c: string) => <Path d="M2 10C6 4 20 4 24 10C20 16 6 16 2 10ZM5 18L21 2" {...line(c)} />,
   large: (c: string) => <Path d="M10 3H3V10M16 17H23V10M3 3L10 9M23 17L16 11" {...line(c)} />,
   fit: (c: string) => <Path d="M3 7V3H8M23 7V3H18M3 13V17H8M23 13V17H18" {...line(c)} />,
+  mass: (c: string) => (
+    <Path d="M3 13C3 6 9 2 15 4C22 6 25 13 19 16C14 19 4 19 3 13Z" fill={c} fillOpacity={0.65} />
+  ),
+  lamp: (c: string) => (
+    <>
+      <Circle cx={16} cy={12} r={6.5} {...line(c)} />
+      <Path d="M16 5.5C11 8 11 16 16 18.5" {...line(c)} />
+      <Path d="M2 3L7 6M5 1.5L8.5 4M2 7.5L6.5 8.5" {...line(c)} />
+    </>
+  ),
+  massCut: (c: string) => (
+    <>
+      <Path d="M3 13C3 6 9 2 15 4C22 6 25 13 19 16C14 19 4 19 3 13Z" fill={c} fillOpacity={0.3} />
+      <Path d="M9 9H17V13H9Z" {...line(c)} strokeDasharray="2.5 2" />
+    </>
+  ),
+  massLight: (c: string) => <Path d="M4 3H22V17H4Z" {...line(c)} fill={c} fillOpacity={0.12} />,
+  massMiddle: (c: string) => <Path d="M4 3H22V17H4Z" {...line(c)} fill={c} fillOpacity={0.5} />,
+  massDark: (c: string) => <Path d="M4 3H22V17H4Z" {...line(c)} fill={c} />,
   words: (c: string) => <Path d="M4 4H22M13 4V17" {...line(c)} />,
   behind: (c: string) => <Path d="M4 3H17V14H4ZM9 7H22V18H9Z" {...line(c)} strokeDasharray="3 2" />,
   beside: (c: string) => <Path d="M3 4H12V17H3ZM14 4H23V17H14Z" {...line(c)} />,
@@ -170,6 +189,7 @@ export const HAND_SHAPES: Readonly<Record<HandName, Shape>> = {
   Guides: 'plumb',
   Move: 'move',
   Words: 'words',
+  Masses: 'mass',
 };
 export const PLACE_SHAPES: Readonly<Record<PlaceName, Shape>> = {
   Behind: 'behind',

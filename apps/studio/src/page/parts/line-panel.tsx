@@ -52,7 +52,7 @@ export function LinePanel() {
     >
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, flexWrap: 'wrap' }}>
         <View style={{ borderWidth: 1, borderColor: palette.rule }}>
-          <SampleStroke pen={pen} setting={setting} width={150} height={44} />
+          <SampleStroke pen={pen} setting={setting} width={wide ? 150 : 110} height={44} />
         </View>
         <Text size={13} soft>
           {pen}

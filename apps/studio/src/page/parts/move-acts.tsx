@@ -18,10 +18,12 @@ import {
   mirroring,
   moving,
   ontoNewSheet,
+  picked,
   removing,
 } from '../selection-acts';
 import { useShell } from '../shell/shell-context';
 import type { Shape } from './icons';
+import { FillAct } from './mass-row';
 import { LightsAct } from './lights-act';
 import { TrayAct } from './tray-act';
 
@@ -89,6 +91,7 @@ export function MoveActs() {
       <NumbersAct />
       <NewSheetActs />
       <CutAct />
+      {pass.hands.includes('Masses') ? <FillAct of={picked(things, picks)} /> : null}
       <ChangeAct label="remove" shape="remove" change={() => removing(picks)} then="drop" />
       <ScopeAct />
       {pass.hands.includes('Draw') ? <LightsAct /> : null}

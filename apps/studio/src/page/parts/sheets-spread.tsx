@@ -33,7 +33,17 @@ export function SheetsSpread() {
   const { keeper, current, dispatch } = useShell();
   const onChoose = (sheet: Id | null): void => dispatch({ kind: 'sheet', sheet });
   const palette = usePalette();
-  const things = useThings(keeper, ['sheet', 'page', 'form', 'guide', 'axis', 'note', 'landmark', 'stroke']);
+  const things = useThings(keeper, [
+    'sheet',
+    'page',
+    'form',
+    'guide',
+    'axis',
+    'note',
+    'landmark',
+    'stroke',
+    'mass',
+  ]);
   const [typing, setTyping] = useState<'name' | 'group' | null>(null);
   const sheets = sheetsOf(things);
   const pictures = useMemo(

@@ -15,6 +15,7 @@ const EVERYTHING = [
   'landmark',
   'sheet',
   'stroke',
+  'mass',
   'placement',
   'page',
   'version',

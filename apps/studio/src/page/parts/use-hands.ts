@@ -6,12 +6,15 @@ import { useLatest } from '../../ui/use-latest';
 import { DRAW_FIELDS, DrawHand, drawSetting } from '../hands/draw';
 import { FormsHand } from '../hands/forms';
 import { GuidesHand } from '../hands/guides';
+import { MassesHand } from '../hands/masses';
 import { MoveHand } from '../hands/move';
 import { PictureHand } from '../hands/picture';
 import { WordsHand } from '../hands/words';
 import { TAKEN_NOTES } from '../guide-words';
 import type { Obstacle } from '../place-on';
 import type { Shell } from '../shell/shell-context';
+
+const NOTHING_TO_CUT = 'Nothing is filled there that could be cut.';
 
 /** Asks for words where they are to stand. @param say is told them; null leaves it */
 export type AskWords = (before: string, say: (text: string | null) => void) => void;
@@ -26,8 +29,17 @@ type Handed = Pick<Shell, 'pass' | 'surface' | 'state' | 'dispatch' | 'reference
 export function useHands(options: Handed): void {
   const { pass, surface, state, sheet, reference } = options;
   const { selected, picks, way, oneSheet, nextName, nextSight } = state;
-  const desk = useDesk(...DRAW_FIELDS, 'formsTool', 'guide', 'guideCounts', 'snapping', 'words');
-  const { formsTool, guide, guideCounts, snapping, words } = desk;
+  const desk = useDesk(
+    ...DRAW_FIELDS,
+    'formsTool',
+    'guide',
+    'guideCounts',
+    'snapping',
+    'words',
+    'massValue',
+    'massWay',
+  );
+  const { formsTool, guide, guideCounts, snapping, words, massValue, massWay } = desk;
   const say = useSay();
   // A pass without a hand of ours has one of its own, or none.
   const own = pass.hands.includes(desk.hand) ? desk.hand : pass.hands[0];
@@ -54,6 +66,11 @@ export function useHands(options: Handed): void {
         looped: (loop) => send({ kind: 'loop', loop }),
         refused,
       }),
+      Masses: new MassesHand(surface, {
+        selected: (id) => send({ kind: 'select', id }),
+        refused,
+        nothing: () => say({ text: NOTHING_TO_CUT }),
+      }),
       Picture: new PictureHand(surface),
       Words: new WordsHand(surface, { ask: (before, say) => latest.current.ask(before, say), refused }),
     };
@@ -68,6 +85,7 @@ export function useHands(options: Handed): void {
     hands.Forms.take(formsTool, nextName, snapping);
     hands.Guides.take({ tool: guide, counts: guideCounts, snapping, sight: nextSight });
     hands.Move.take(way, oneSheet ? sheet : null);
+    hands.Masses.take(massValue, massWay, sheet);
     hands.Words.take(words, desk.pens[desk.pen].colour, sheet);
   }, [
     hands,
@@ -77,6 +95,8 @@ export function useHands(options: Handed): void {
     guideCounts,
     snapping,
     words,
+    massValue,
+    massWay,
     way,
     oneSheet,
     nextName,
@@ -89,7 +109,7 @@ export function useHands(options: Handed): void {
     return surface?.afterChange(() => hands.Picture.redraw());
   }, [hands, hand, reference, surface]);
   useEffect(() => {
-    if (!hands || (hand !== 'Forms' && hand !== 'Guides')) return undefined;
+    if (!hands || (hand !== 'Forms' && hand !== 'Guides' && hand !== 'Masses')) return undefined;
     hands[hand].select(selected);
     return surface?.afterChange(() => hands[hand].redraw());
   }, [hands, hand, selected, surface]);

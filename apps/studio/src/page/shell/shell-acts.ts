@@ -23,7 +23,9 @@ export function removable({ state, things }: Shell, hand: HandName): ReadonlySet
   if (hand === 'Move' && picks.size > 0) return picks;
   const type = selected ? things.get(selected)?.type : undefined;
   const own =
-    (hand === 'Forms' && type === 'form') || (hand === 'Guides' && (type === 'guide' || type === 'axis'));
+    (hand === 'Forms' && type === 'form') ||
+    (hand === 'Masses' && type === 'mass') ||
+    (hand === 'Guides' && (type === 'guide' || type === 'axis'));
   return selected && own ? new Set([selected]) : null;
 }
 

@@ -72,8 +72,8 @@ function handKey(act: KeyAct, shell: Shell, desk: KeyDesk, send: DeskDispatch): 
     dispatch({ kind: 'look', look: { ...state.look, name: state.look.name === name ? null : name } });
     return true;
   }
-  if (act.startsWith('hand ')) {
-    const hand = pass.hands[nth];
+  if (act.startsWith('hand ') || act === 'masses') {
+    const hand = act === 'masses' ? pass.hands.find((own) => own === 'Masses') : pass.hands[nth];
     if (!hand) return true;
     send(takeHand(hand));
     dispatch({ kind: 'hand' });

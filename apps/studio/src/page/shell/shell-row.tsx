@@ -8,6 +8,7 @@ import { Text } from '../../ui/text';
 import { FormsFan } from '../parts/forms-fan';
 import { GuidesFan } from '../parts/guides-fan';
 import { HandRow } from '../parts/hand-row';
+import { LightPanel } from '../parts/light-panel';
 import { LinePanel } from '../parts/line-panel';
 import { Numbers } from '../parts/move-acts';
 import { SheetsSpread } from '../parts/sheets-spread';
@@ -50,6 +51,8 @@ export function ShellRow({ asked, onSay }: ShellRowProps) {
       return <FormsFan />;
     case 'guides':
       return <GuidesFan />;
+    case 'light':
+      return <LightPanel />;
     case 'numbers':
       return state.picks.size > 0 ? <Numbers /> : <HandRow />;
     case null:

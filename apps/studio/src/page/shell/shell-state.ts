@@ -7,7 +7,7 @@ import type { Obstacle } from '../place-on';
 import { NO_LOOK, type Look } from '../second-look';
 
 /** What stands in the tray's upper row in place of what the hand offers. */
-export type Upper = 'sheets' | 'place' | 'picture' | 'line' | 'forms' | 'guides' | 'numbers';
+export type Upper = 'sheets' | 'place' | 'picture' | 'line' | 'forms' | 'guides' | 'light' | 'numbers';
 /** What the next contact does instead of the hand: picks a colour, or cuts a piece out of the reference. */
 export type Taking = 'colour' | 'piece';
 

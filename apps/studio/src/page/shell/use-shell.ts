@@ -48,7 +48,16 @@ export function useOpenShell({
   const state = steering?.look ? { ...own, look: steering.look } : own;
   useSteering(surface, steering);
   const mirrored = useMirrored(surface);
-  const things = useThings(keeper, ['sheet', 'form', 'landmark', 'placement', 'page', 'axis', 'guide']);
+  const things = useThings(keeper, [
+    'sheet',
+    'form',
+    'landmark',
+    'placement',
+    'page',
+    'axis',
+    'guide',
+    'mass',
+  ]);
   // The map stays the same one while what it holds changes: it is read anew each time.
   const sheets = sheetsOf(things);
   // What one begins with depends on what lies there: on a page that has not come, nothing does yet.

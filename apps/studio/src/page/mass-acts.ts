@@ -1,0 +1,159 @@
+import { areaSize, areaWithin, cutFrom, joined, shared, type Area, type Point } from '@deft/core/geometry';
+import {
+  blockIn,
+  drawnForms,
+  formOutline,
+  MASS_VALUES,
+  massArea,
+  sheetsOf,
+  strokePoints,
+  thingsOfType,
+  type Change,
+  type Id,
+  type Light,
+  type Mass,
+  type MassValue,
+  type Patch,
+  type Sheet,
+  type SheetThing,
+  type Thing,
+} from '@deft/core/page';
+import { isOpen } from '@deft/core/forms';
+import { newId } from '../data/new-id';
+import { orderOnTop, sheetFor } from './place-on';
+import type { Scene } from './scene';
+import { newSheet } from './selection-acts';
+
+type Things = ReadonlyMap<Id, Thing>;
+type Top = Pick<Scene, 'top'>;
+
+/** How far the ends of a line may be apart for it to close, as a share of its length. */
+const CLOSES = 0.2;
+
+/** The sheet that masses are laid on: the chosen one where it is for tone, else the topmost of these. */
+export const massSheet = (things: Things, chosen: Id | null): Id | null => sheetFor(things, ['tone'], chosen);
+
+/** A sheet for tone just over the pictures, under all that is drawn. */
+function newToneSheet(things: Things, name = 'Tone'): Sheet {
+  const picture = sheetsOf(things)
+    .filter(({ kind }) => kind === 'picture')
+    .at(-1);
+  return newSheet(things, 'tone', name, picture?.id ?? null);
+}
+
+const touches = (a: Area, b: Area): boolean => areaSize(shared(a, b)) > 0;
+const laid = (area: Area): Patch => ({ area, transform: [1, 0, 0, 1, 0, 0] });
+
+/** What is left of masses out of which an area is cut; only those that it touches change. */
+function lessen(masses: readonly Mass[], area: Area): Required<Pick<Change, 'set' | 'remove'>> {
+  const set: { id: Id; to: Patch }[] = [];
+  const remove: Id[] = [];
+  for (const mass of masses) {
+    const own = massArea(mass);
+    if (!touches(own, area)) continue;
+    const left = cutFrom(own, area);
+    if (left.length === 0) remove.push(mass.id);
+    else set.push({ id: mass.id, to: laid(left) });
+  }
+  return { set, remove };
+}
+
+/**
+ * Fills an area with a value: it is added to what it touches of that value on its sheet and taken from what
+ * it touches of others, so that each place has one. Null where nothing is enclosed.
+ * @param chosen the sheet in hand; a sheet for tone is made where there is none
+ */
+export function filling(
+  things: Things,
+  scene: Top,
+  chosen: Id | null,
+  area: Area,
+  value: MassValue,
+): Change | null {
+  if (area.length === 0) return null;
+  const found = massSheet(things, chosen);
+  const made = found ? null : newToneSheet(things);
+  const sheet = found ?? (made as Sheet).id;
+  const masses = thingsOfType(things, 'mass').filter((mass) => mass.sheet === sheet);
+  const own = masses.filter((mass) => mass.value === value && touches(massArea(mass), area));
+  const { set, remove } = lessen(
+    masses.filter((mass) => mass.value !== value),
+    area,
+  );
+  const [first, ...more] = own;
+  const whole = own.reduce((sum, mass) => joined(sum, massArea(mass)), area);
+  const mass: Mass = {
+    type: 'mass',
+    id: newId(),
+    sheet,
+    order: orderOnTop(scene, sheet),
+    area: whole,
+    value,
+  };
+  return {
+    add: [...(made ? [made] : []), ...(first ? [] : [mass])],
+    set: first ? [...set, { id: first.id, to: laid(whole) }] : set,
+    remove: [...remove, ...more.map(({ id }) => id)],
+  };
+}
+
+/** Cuts an area out of every mass of its sheet; null where it touches none. */
+export function cutting(things: Things, chosen: Id | null, area: Area): Change | null {
+  const sheet = massSheet(things, chosen);
+  const change = lessen(
+    thingsOfType(things, 'mass').filter((mass) => mass.sheet === sheet),
+    area,
+  );
+  return change.set.length + change.remove.length > 0 ? change : null;
+}
+
+const BLOCK_IN = 'Block-in';
+
+/** The sheet that forms were blocked in on; null where none were. */
+export const blockInSheet = (things: Things): Sheet | null =>
+  sheetsOf(things).find(({ kind, name }) => kind === 'tone' && name === BLOCK_IN) ?? null;
+
+/**
+ * Fills the forms of the drawing as a light falls on them, on a sheet of its own, instead of what was filled
+ * there before. Null where no form that is shown encloses anything.
+ */
+export function blockingIn(things: Things, light: Light): Change | null {
+  const forms = drawnForms(things).filter(({ sheet }) => {
+    const on = things.get(sheet);
+    return on?.type === 'sheet' && !on.hidden;
+  });
+  const areas = blockIn(forms, light);
+  const before = blockInSheet(things);
+  const sheet = before ?? newToneSheet(things, BLOCK_IN);
+  const masses = MASS_VALUES.filter((value) => areas[value].length > 0).map((value, i): Mass => ({
+    type: 'mass',
+    id: newId(),
+    sheet: sheet.id,
+    order: `a${i}`,
+    area: areas[value],
+    value,
+  }));
+  if (masses.length === 0) return null;
+  const gone = thingsOfType(things, 'mass').filter((mass) => mass.sheet === sheet.id);
+  return { add: [...(before ? [] : [sheet]), ...masses], remove: gone.map(({ id }) => id) };
+}
+
+/** What a closed line or a form goes round, page millimetres; null of what is open or encloses nothing. */
+export function enclosedBy(thing: SheetThing): Area | null {
+  const outline = closedLine(thing);
+  const area = outline ? areaWithin(outline) : [];
+  return area.length > 0 ? area : null;
+}
+
+function closedLine(thing: SheetThing): readonly Point[] | null {
+  if (thing.type === 'form') return isOpen(thing.shape) ? null : formOutline(thing);
+  if (thing.type !== 'stroke' || thing.pen === 'rubber' || thing.pen === 'shade') return null;
+  const points = strokePoints(thing);
+  const [first, last] = [points[0], points.at(-1)];
+  if (!first || !last) return null;
+  const long = points.reduce((sum, p, i) => {
+    const before = points[i - 1];
+    return before ? sum + Math.hypot(p.x - before.x, p.y - before.y) : sum;
+  }, 0);
+  return Math.hypot(last.x - first.x, last.y - first.y) <= CLOSES * long ? points : null;
+}
