@@ -40,7 +40,7 @@ try {
   );
   await openDrawing(page, (await drawnStudy(desk, built!, 5000, GRADED)).address);
   await page.getByTestId('line').click();
-  await page.getByRole('slider', { name: 'Darker when pressed' }).fill('1');
+  await page.getByRole('slider', { name: 'Pressed: darker' }).fill('1');
   await page.getByRole('slider', { name: 'Strength' }).fill('0.5');
   await page.getByRole('button', { name: 'Done' }).click();
   const graded = await strokeCost(page);

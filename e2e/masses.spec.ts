@@ -128,7 +128,7 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
         const d = await drawing(page);
         await page.getByTestId('line').click();
         await page.getByRole('slider', { name: 'Strength' }).fill('0.5');
-        await page.getByRole('slider', { name: 'Darker when pressed' }).fill('1');
+        await page.getByRole('slider', { name: 'Pressed: darker' }).fill('1');
         await page.getByRole('slider', { name: 'Size' }).fill('4');
         await look(page, 'line-panel');
         expect(await trouble(page)).toEqual([]);

@@ -81,8 +81,8 @@ export function LinePanel() {
         {slider('Size', 'size', 0.2, LARGEST[pen], 0.1, `${setting.size.toFixed(1)} mm`)}
         {slider('Hardness', 'hardness', 0, 1, 0.05, percent(setting.hardness))}
         {slider('Strength', 'strength', 0.05, 1, 0.05, percent(setting.strength))}
-        {slider('Wider when pressed', 'response', 0, 1, 0.05, percent(setting.response))}
-        {slider('Darker when pressed', 'darkening', 0, 1, 0.05, percent(setting.darkening))}
+        {slider('Pressed: wider', 'response', 0, 1, 0.05, percent(setting.response))}
+        {slider('Pressed: darker', 'darkening', 0, 1, 0.05, percent(setting.darkening))}
         {slider('Smoothing', 'smoothing', 0, 1, 0.05, percent(setting.smoothing))}
       </View>
       {pen === 'rubber' ? null : (
