@@ -1,5 +1,6 @@
 import type { Answer, Id } from '@deft/core/page';
 import type { LineFigures } from '@deft/core/strokes';
+import { taskSchema, type TaskBrief, type TaskOf } from './tasks.ts';
 import { attachSchema, drawingPatchSchema, drawingsQuerySchema, type Drawing } from './drawings.ts';
 import { boardPatchSchema, newBoardSchema, type Board } from './boards.ts';
 import { batchSchema } from './operations.ts';
@@ -197,6 +198,16 @@ export const API = {
     changeAttempt: answers<Done>()('PATCH', '/studies/attempts/:attempt', { body: attemptPatchSchema }),
     /** The drawing as a small picture, as lists show it. */
     drawing: answers<File>()('GET', '/studies/attempts/:attempt/drawing', { query: drawingSchema }),
+  },
+  /** What was set to be drawn in a study. */
+  tasks: {
+    /** Those that are nearest first; those with time last. */
+    list: answers<TaskBrief[]>()('GET', '/tasks'),
+    read: answers<TaskOf>()('GET', '/studies/:id/task'),
+    put: answers<TaskOf>()('PUT', '/studies/:id/task', { body: taskSchema }),
+    remove: answers<Done>()('DELETE', '/studies/:id/task'),
+    /** The task with its checklist and the study's drawings as one PDF. */
+    handIn: answers<File>()('GET', '/studies/:id/hand-in.pdf'),
   },
   /** Pages that are drawn on without a reference. */
   drawings: {

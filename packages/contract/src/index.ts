@@ -15,3 +15,4 @@ export * from './route.ts';
 export * from './services.ts';
 export * from './sessions.ts';
 export * from './sets.ts';
+export * from './tasks.ts';

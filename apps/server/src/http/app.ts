@@ -27,6 +27,7 @@ import { servicesRouter } from './services.ts';
 import { plansRouter, sessionsRouter } from './sessions.ts';
 import { setsRouter } from './sets.ts';
 import { studiesRouter } from './studies.ts';
+import { tasksRouter } from './tasks.ts';
 
 export interface AppOptions {
   readonly context: ServerContext;
@@ -73,6 +74,7 @@ function apiRouter({ context, lost = [], door }: AppOptions): Router {
   router.use(servicesRouter(context));
   router.use(sessionsRouter(context, exports));
   router.use(plansRouter(context));
+  router.use(tasksRouter(context, exports));
   router.use(studiesRouter(context));
   router.use(recipesRouter(context));
   router.use(papersRouter(context));

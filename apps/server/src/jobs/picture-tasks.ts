@@ -2,7 +2,7 @@ import { groupAlike } from '@deft/core/reference';
 import { findPaper, liftPaper, takePhoto } from './paper-work.ts';
 import { preparePicture } from './prepare-picture.ts';
 import { boardPdf, boardPng } from './render-board.ts';
-import { placementsOn, renderPng, renderSmall, renderSvg } from './render-page.ts';
+import { countedIn, placementsOn, renderPng, renderSized, renderSmall, renderSvg } from './render-page.ts';
 import { posePair, sheetPdf, sheetPng } from './render-sheet.ts';
 import { takePicture } from './take-picture.ts';
 
@@ -29,6 +29,8 @@ export const TASKS = {
   placementsOn,
   pageSvg: renderSvg,
   pagePng: renderPng,
+  sizedPng: renderSized,
+  counted: countedIn,
   smallDrawing: renderSmall,
   posePair,
   sheetPng,

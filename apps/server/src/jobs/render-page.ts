@@ -3,13 +3,16 @@ import sharp from 'sharp';
 import { MOST_PNG_PIXELS, SMALL_DRAWING } from '@deft/contract';
 import { boxOf, scaleOf, transformPoint, type Point } from '@deft/core/geometry';
 import {
+  countedOn,
   findMisfits,
   pageBox,
   pageOf,
   pageSvg,
   reducePage,
   thingsOfType,
+  withinRegion,
   type Answer,
+  type Counted,
   type Id,
   type Operation,
   type Placement,
@@ -146,17 +149,29 @@ export async function renderSmall(source: PageSource, region: Region): Promise<U
     .toBuffer();
 }
 
+/** What is to be counted on a page, or on the part of it that an attempt is. */
+export const countedIn = (text: string, region: Region): Counted =>
+  countedOn(withinRegion(reducePage(operationsIn(text)), region));
+
+type PngOptions = RenderOptions & { readonly dpi: number };
+
 /** A page as PNG, rendered from its SVG at a physical resolution that the file itself names. */
-export async function renderPng(
+export const renderPng = async (source: PageSource, options: PngOptions): Promise<Buffer> =>
+  (await renderSized(source, options)).png;
+
+/** The same with its size, millimetres. */
+export async function renderSized(
   source: PageSource,
-  { dpi, ...options }: RenderOptions & { readonly dpi: number },
-): Promise<Buffer> {
+  { dpi, ...options }: PngOptions,
+): Promise<{ png: Buffer; width: number; height: number }> {
   const { svg, width, height } = await renderSvg(source, { ...options, dpi });
   const most = Math.sqrt((MOST_PNG_PIXELS * MM_PER_INCH ** 2) / (width * height));
   const density = Math.max(1, Math.min(dpi, Math.floor(most)));
   const pixels = (mm: number): number => Math.max(1, Math.round((mm / MM_PER_INCH) * density));
-  return sharp(sizedSvg(svg, pixels(width), pixels(height)), { limitInputPixels: 2 * MOST_PNG_PIXELS })
+  const limit = { limitInputPixels: 2 * MOST_PNG_PIXELS };
+  const png = await sharp(sizedSvg(svg, pixels(width), pixels(height)), limit)
     .withMetadata({ density })
     .png()
     .toBuffer();
+  return { png, width, height };
 }

@@ -9,7 +9,7 @@ export interface LaidWords {
   readonly width: number;
 }
 
-/** A picture on a sheet, JPEG. Points from its left top. */
+/** A picture on a sheet, JPEG or PNG. Points from its left top. */
 export interface LaidPicture {
   readonly bytes: Uint8Array;
   readonly x: number;

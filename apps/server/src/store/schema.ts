@@ -17,7 +17,7 @@ import {
   uniqueIndex,
   type AnyPgColumn,
 } from 'drizzle-orm/pg-core';
-import type { FoundPage, InMind, Lifting, Removable, SubjectTrait, Truth } from '@deft/contract';
+import type { FoundPage, InMind, Lifting, Removable, SetTask, SubjectTrait, Truth } from '@deft/contract';
 import type { Affine, Point } from '@deft/core/geometry';
 import type { Departure, ReportInWords } from '@deft/core/findings';
 import type { Id, Operation, ThingType } from '@deft/core/page';
@@ -363,6 +363,15 @@ export const attempts = pgTable(
 );
 
 /** What checks said of an attempt, each with the versions that it was made from; -1 for no trace. */
+/** What was set to be drawn in a study: one task at the most, gone with it. */
+export const tasks = pgTable('tasks', {
+  study: text('study')
+    .primaryKey()
+    .references(() => studies.id, { onDelete: 'cascade' }),
+  body: jsonb('body').notNull().$type<SetTask>(),
+  createdAt: created(),
+});
+
 export const reports = pgTable(
   'reports',
   {

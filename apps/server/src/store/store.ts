@@ -31,6 +31,7 @@ import * as sessions from './sessions.ts';
 import * as sets from './sets.ts';
 import * as rules from './rules.ts';
 import * as sisters from './sisters.ts';
+import * as tasks from './tasks.ts';
 import * as studies from './studies.ts';
 import * as traceRows from './trace-rows.ts';
 import { listStudyIds, studyBriefs } from './study-lists.ts';
@@ -53,6 +54,7 @@ const QUERIES = {
   keepReference,
   ...sets,
   ...studies,
+  ...tasks,
   listSetTraces: traceRows.listSetTraces,
   ...recipes,
   listSessionIds,

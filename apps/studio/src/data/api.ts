@@ -16,6 +16,7 @@ const TAGS = [
   'Paper',
   'Door',
   'Study',
+  'Task',
   'StudiesOf',
   'Report',
   'Recipe',

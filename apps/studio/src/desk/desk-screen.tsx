@@ -14,6 +14,7 @@ import { Text } from '../ui/text';
 import { BlankPage } from './blank-page';
 import { GoOnWith } from './go-on-with';
 import { LastSessions } from './last-sessions';
+import { SetTasks } from './set-tasks';
 import { WarmUp } from './warm-up';
 import { EMPTY_DESK } from './words';
 
@@ -61,6 +62,7 @@ export function DeskScreen() {
         </View>
         <View style={[styles.column, wide && styles.second]}>
           {studies ? <GoOnWith studies={studies} onAbout={about} /> : null}
+          <SetTasks />
           <BlankPage />
           {wide ? null : last}
         </View>

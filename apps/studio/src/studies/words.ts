@@ -74,3 +74,6 @@ export const TOGETHER_NOTE =
 export const ATTEMPTS_NOTE =
   'Every drawing of this picture, oldest first. Where two in a row were checked, it says what got better.';
 export const NO_CHANGE_TOLD = 'What changed cannot be told: too little of one of them could be laid.';
+
+export const TASK_NOTE =
+  'What you were asked to draw, or ask of yourself. Forms and values are counted on this page; the rest you tick.';

@@ -4,6 +4,7 @@ export * from './cells.ts';
 export * from './centre-line.ts';
 export * from './colours.ts';
 export * from './contents.ts';
+export * from './counted.ts';
 export * from './drawn-lines.ts';
 export * from './form-geometry.ts';
 export * from './guide-look.ts';

@@ -21,6 +21,7 @@ import { MeantPanel } from '../meant';
 import { useStudy } from '../study-context';
 import { RecipePanel } from '../recipe-panel';
 import { RecipeSteps, StepOver } from '../recipe-steps';
+import { TaskPanel, TaskStrip } from '../task-panel';
 import { TogetherStrip } from '../together-strip';
 import { TraceOver } from '../traces-panel';
 import { TraitsPanel } from '../traits-panel';
@@ -96,12 +97,13 @@ export function UnderTrace() {
   );
 }
 
-/** Under a page that is drawn freehand: from what it is a copy, what one means to watch, and names. */
+/** Under a page that is drawn freehand: from what it is a copy, what one means to watch, what is set, and names. */
 export function UnderBuild() {
   return (
     <>
       <CopyNote />
       <InMind />
+      <TaskStrip />
       <RecipeSteps />
       <Names />
     </>
@@ -154,6 +156,7 @@ export const STUDY_PANELS: readonly PassPanel[] = [
 export const BUILD_PANELS: readonly PassPanel[] = [
   { name: 'attempts', label: 'Attempts', Panel: AttemptsPanel },
   { name: 'sights', label: 'Sights', Panel: SightsPanel },
+  { name: 'task', label: 'Set task', Panel: TaskPanel },
   ...STUDY_PANELS,
   { name: 'meant', label: ON_PURPOSE, Panel: MeantPanel },
 ];
