@@ -79,6 +79,30 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
     );
 
     test(
+      'from knowledge first: the picture stays away until it is asked for, and the attempt says so',
+      benchAt('wide', name),
+      async ({ page }) => {
+        const strange = watch(page, desk.address);
+        const title = name === 'phone' ? 'Woman waiting' : 'Late for the train';
+        const { study } = await beginAttempt(page, desk, title);
+        await page.getByTestId('looks').click();
+        await control(page.getByRole('dialog'), 'Attempts', false).click();
+        await page.getByTestId('from-knowledge').click();
+        await expect(page.getByTestId('place')).toContainText('Away');
+        await expect(page.getByText('Draw it from what you know')).toBeVisible();
+        const made = await askDesk<Study>(page, desk, 'get', `/studies/${study.id}`);
+        expect(made.attempts.map(({ source }) => source)).toEqual(['sight', 'knowledge']);
+        await look(page, 'from-knowledge');
+        await page.getByTestId('place').click();
+        await control(page.getByRole('radiogroup', { name: 'Place of the reference' }), 'Beside').click();
+        await expect(page.getByTestId('place')).toContainText('Beside');
+        await page.getByTestId('attempts').click();
+        await expect(page.getByTestId('attempt').last()).toContainText('from what you know');
+        expect(strange).toEqual([]);
+      },
+    );
+
+    test(
       'a page without a reference: a recipe, what is told without a picture, and a picture found afterwards',
       benchAt('wide', name),
       async ({ page }) => {

@@ -170,6 +170,8 @@ export interface NewAttempt {
   readonly paper: Id | null;
   readonly copyOf: Id | null;
   readonly departures: readonly Departure[];
+  /** From what one knows, without looking; from sight where left out. */
+  readonly source?: 'sight' | 'knowledge';
 }
 export const newAttemptSchema = Joi.object<NewAttempt>({
   paper: id.allow(null).default(null),
@@ -178,6 +180,7 @@ export const newAttemptSchema = Joi.object<NewAttempt>({
     .allow(null)
     .default(null),
   departures: departures.default([]),
+  source: Joi.valid('sight', 'knowledge'),
 }).oxor('paper', 'copyOf', { isPresent: (value: unknown) => value !== null && value !== undefined });
 
 /** What was noticed about a picture, in the student's own words. */

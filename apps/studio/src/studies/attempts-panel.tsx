@@ -10,7 +10,7 @@ import { usePalette } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import { useStudy } from './study-context';
 import { useProgress, type Step } from './use-progress';
-import { ATTEMPTS_NOTE, NO_CHANGE_TOLD } from './words';
+import { ATTEMPTS_NOTE, FROM_KNOWLEDGE_NOTE, NO_CHANGE_TOLD } from './words';
 
 /** How an attempt came about, in a few words. */
 function attemptWords({ way, seconds, source, copyOf }: Attempt, attempts: Study['attempts']): string {
@@ -59,6 +59,17 @@ export function AttemptsPanel({ onClose, onBack }: AttemptsPanelProps) {
           onClose();
         }}
       />
+      <Act
+        label="From what you know first"
+        testID="from-knowledge"
+        onPress={() => {
+          beginAnew(null, 'knowledge');
+          onClose();
+        }}
+      />
+      <Text size={13} soft>
+        {FROM_KNOWLEDGE_NOTE}
+      </Text>
     </Panel>
   );
 }

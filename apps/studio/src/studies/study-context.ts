@@ -53,7 +53,7 @@ export interface OpenedStudy {
   /** Shows the untimed copy of the drawing that is shown, which its bell has closed. */
   readonly showCopy: () => void;
   /** Begins a new attempt, on a page of its own, with something to watch in it. */
-  readonly beginAnew: (inMind: InMind | null) => void;
+  readonly beginAnew: (inMind: InMind | null, source?: 'sight' | 'knowledge') => void;
 }
 
 export const StudyContext = createContext<OpenedStudy | null>(null);

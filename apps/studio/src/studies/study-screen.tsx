@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Id } from '@deft/core/page';
 import type { Recipe } from '@deft/core/recipe';
@@ -16,6 +16,7 @@ import { STUDY_PASSES } from './passes';
 import { StudyContext, type OpenedStudy, type Steps, type Together } from './study-context';
 import { passOptions, StudyLine } from './study-line';
 import { useStudyFlow, type Asked } from './use-study-flow';
+import { FROM_KNOWLEDGE } from './words';
 
 /** One reference studied slowly: its passes, each on its own page. */
 interface StudyScreenProps {
@@ -40,7 +41,13 @@ function OpenStudy({ study, asked, together }: Omit<StudyScreenProps, 'id'> & { 
   const palette = usePalette();
   const flow = useStudyFlow(study, asked);
   const { pass, attempt, go, beginAnew, showCopy, showAttempt } = flow;
-  const { page, shell, Screen } = STUDY_PASSES[pass];
+  const { page, shell: own, Screen } = STUDY_PASSES[pass];
+  const fromKnowledge = page === 'attempt' && attempt?.source === 'knowledge';
+  // The picture stays away until one asks for it.
+  const shell = useMemo(
+    () => (own && fromKnowledge ? { ...own, firstPlace: () => 'Away' as const, hint: FROM_KNOWLEDGE } : own),
+    [own, fromKnowledge],
+  );
   const [passesOpen, setPassesOpen] = useState(false);
   const [leaf, setLeaf] = useState<'about' | 'attempts' | null>(null);
   const [pageOnly, setPageOnly] = useState(false);

@@ -25,7 +25,7 @@ export interface StudyFlow {
   readonly nth: number;
   /** Shows another attempt; null for the last there is, or a new one where there is none. */
   readonly showAttempt: (attempt: Id | null) => void;
-  readonly beginAnew: (inMind: InMind | null) => void;
+  readonly beginAnew: (inMind: InMind | null, source?: 'sight' | 'knowledge') => void;
   /** Shows the untimed copy of the drawing that is shown, which its bell has closed. */
   readonly showCopy: () => void;
   /** A page could not be begun. */
@@ -102,9 +102,9 @@ export function useStudyFlow(study: Study, asked: Asked): StudyFlow {
       attempting.reset();
       copying.reset();
     },
-    beginAnew: (inMind) =>
+    beginAnew: (inMind, source = 'sight') =>
       // What one means to change on purpose, one means the next time as well.
-      void addAttempt({ id: study.id, ...BLANK, inMind, departures: attempt?.departures ?? [] })
+      void addAttempt({ id: study.id, ...BLANK, inMind, source, departures: attempt?.departures ?? [] })
         .unwrap()
         .then(
           (more) => {

@@ -77,3 +77,8 @@ export const NO_CHANGE_TOLD = 'What changed cannot be told: too little of one of
 
 export const TASK_NOTE =
   'What you were asked to draw, or ask of yourself. Forms and values are counted on this page; the rest you tick.';
+
+export const FROM_KNOWLEDGE =
+  'Draw it from what you know, without looking. The picture comes when you ask for it, below.';
+export const FROM_KNOWLEDGE_NOTE =
+  'Without the picture, to find out what you know of it. Then draw it once more from sight.';
