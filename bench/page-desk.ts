@@ -45,7 +45,7 @@ export async function ask<T>(
   return (text === '' ? undefined : JSON.parse(text)) as T;
 }
 
-/** A stroke of about sixty points somewhere on an A5 page, pressed more and less where that makes it darker. */
+/** A stroke of sixty points somewhere on an A5 page, pressed more and less where that makes it darker. */
 export function somewhere(i: number, sheet: string, manner: Partial<Stroke> = {}): Stroke {
   return {
     type: 'stroke',

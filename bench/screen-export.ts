@@ -25,7 +25,7 @@ import { anyShape } from '../packages/core/src/testing/made-strokes.ts';
 import { ask, launch, newId, openDesk, references } from './page-desk.ts';
 import { row } from './table.ts';
 
-/** What is painted on the screen, held against the page's own SVG and PNG: forms, guides, a pencil's greys. */
+/** What is painted on the screen, held against the page's SVG and PNG: forms, guides, a pencil's greys. */
 
 const PAPER = { width: 148, height: 210 };
 const COLUMNS = 3;
@@ -91,7 +91,7 @@ const guides = (sheet: string): Thing[] =>
     };
   });
 
-/** Lines as a pencil makes them that is pressed now more, now less: by setting, by pressure, soft, over each other. */
+/** Pencils pressed now more, now less: lighter by setting, by pressure, soft, over each other. */
 const GREYS: readonly Partial<Stroke>[] = [
   { strength: 0.3 },
   { strength: 0.6 },
@@ -170,7 +170,7 @@ async function shown(nth: number, kind: SheetKind, things: (sheet: string) => Th
   return { seen, exported, png: await out('page.png?dpi=150'), from, scale };
 }
 
-/** Lines in a part of the page, as a mask, from a picture in which the page has this scale and begins there. */
+/** Lines in a part of the page, as a mask, from a picture where the page has this scale and begins there. */
 async function linesIn(
   picture: Buffer,
   part: { x: number; y: number; width: number; height: number },

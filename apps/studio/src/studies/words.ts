@@ -79,6 +79,6 @@ export const TASK_NOTE =
   'What you were asked to draw, or ask of yourself. Forms and values are counted on this page; the rest you tick.';
 
 export const FROM_KNOWLEDGE =
-  'Draw it from what you know, without looking. The picture comes when you ask for it, below.';
+  'Draw it from what you know, without looking: the picture is away until you ask for it.';
 export const FROM_KNOWLEDGE_NOTE =
   'Without the picture, to find out what you know of it. Then draw it once more from sight.';

@@ -29,8 +29,8 @@ const { ctUnion, ctDifference, ctIntersection } = ClipperLib.ClipType;
 const { pftEvenOdd, pftNonZero } = ClipperLib.PolyFillType;
 
 /**
- * Puts two areas together by the sweep of Vatti (1992), as Johnson's Clipper has it, on whole numbers: corners
- * are rounded to a thousandth of a millimetre each time, and nothing else is lost.
+ * Puts two areas together by the sweep of Vatti (1992), as Johnson's Clipper has it, on whole numbers:
+ * corners are rounded to a thousandth of a millimetre each time, and nothing else is lost.
  */
 function put(type: ClipType, a: Area, b: Area, rule: PolyFillType = pftEvenOdd): Area {
   const clipper = new ClipperLib.Clipper();

@@ -20,7 +20,7 @@ export const LOWEST_LIGHT = 25;
 
 /** Cosine of light and surface from which on it is light, and below which it is dark. */
 const [LIT, SHADE] = [0.6, 0.2];
-/** How a side of a prism is turned, of which the page tells no more: across the page, and toward who looks. */
+/** How a side of a prism is turned, which the page does not tell: across it, and toward who looks. */
 const [SIDE_ACROSS, SIDE_UP] = [0.9, Math.sqrt(1 - 0.9 ** 2)];
 
 interface Ray {
@@ -148,7 +148,7 @@ function prismLit(front: readonly Point[], back: readonly Point[], ray: Ray): Fa
   return [{ outline: front, light: ray.up }, ...sides];
 }
 
-/** Each face gets a value by the order in which the light falls on them, so that no two seen ones are alike. */
+/** Each face gets a value by the order in which the light falls on them: no two seen ones are alike. */
 function facesIn(faces: readonly Face[]): Record<MassValue, Area> {
   const values: Record<MassValue, Area> = { light: [], middle: [], dark: [] };
   const sorted = [...faces].sort((a, b) => b.light - a.light);

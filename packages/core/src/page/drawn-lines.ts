@@ -89,8 +89,8 @@ export function drawnLines(things: Things): DrawnLine[] {
 }
 
 /**
- * The edges of the masses that are shown, less what was rubbed out over them: they part what is drawn from its
- * ground as lines do, but stand for no bone.
+ * The edges of the masses that are shown, less what was rubbed out over them: they part what is drawn from
+ * its ground as lines do, but stand for no bone.
  */
 export function massEdges(things: Things): (readonly Point[])[] {
   const shown = shownSheets(things, DRAWN_ON);

@@ -27,7 +27,7 @@ const CRISP = 0.98;
 const SOFT_LAYERS = 9;
 /** Tones from bare paper to the darkest of a line whose strength changes. */
 const TONES = 16;
-/** How much wider than the line the lowest layer of the softest edge is, and how much narrower the highest. */
+/** How much wider than the line the lowest layer of the softest edge is, and narrower the highest. */
 const SPREAD = 0.6;
 
 type Edge = Pick<StrokeLook, 'hardness'>;

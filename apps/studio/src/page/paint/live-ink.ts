@@ -28,8 +28,8 @@ interface Piece {
 const PIECE = 20;
 
 /**
- * The ink of a stroke while it grows. What lies behind the smoothing's window is outlined once, in pieces that
- * overlap; only the rest is outlined anew at each frame. Pieces are put together layer by layer before they
+ * The ink of a stroke while it grows. What lies behind the smoothing's window is outlined once, in pieces
+ * that overlap; only the rest is outlined anew at each frame. Pieces are put together layer by layer before they
  * are filled, so that where they overlap nothing gets darker.
  */
 export class LiveInk {

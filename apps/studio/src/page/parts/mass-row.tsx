@@ -16,7 +16,7 @@ const VALUES: readonly { readonly value: MassValue; readonly shape: Shape }[] = 
   { value: 'dark', shape: 'massDark' },
 ];
 
-/** The values to fill with, cutting out, the light to block in by, and what is done with the mass taken up. */
+/** The values to fill with, cutting out, a light to block in by, and what is done with the mass in hand. */
 export function MassRow() {
   const send = useDeskDispatch();
   const { massValue, massWay } = useDesk('massValue', 'massWay');

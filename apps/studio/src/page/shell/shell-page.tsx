@@ -1,4 +1,5 @@
 import { StyleSheet, View } from 'react-native';
+import type { PlaceName } from '../../data/desk-slice';
 import { useDesk, useDeskDispatch } from '../../data/store';
 import { Act } from '../../ui/acts';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
@@ -183,13 +184,21 @@ function FirstHint() {
     : [...things.values()].some(({ type }) => DRAWN.has(type));
   if (!keeper.ready || isBegun || pass.hint === '') return null;
   return (
-    <View style={[styles.hint, { right: state.place === 'Corner' ? (wide ? 230 : 150) : 12 }]}>
+    <View style={[styles.hint, { right: HINT_ENDS[state.place ?? 'Behind'](wide) }]}>
       <Text size={13} soft style={styles.centred}>
         {pass.hint}
       </Text>
     </View>
   );
 }
+
+/** Where the hint ends, from the right: beside what the reference leaves there. */
+const HINT_ENDS: Readonly<Record<PlaceName, (wide: boolean) => number>> = {
+  Behind: () => 12,
+  Beside: () => 12,
+  Corner: (wide) => (wide ? 230 : 150),
+  Away: () => 120,
+};
 
 const styles = StyleSheet.create({
   placed: { position: 'absolute', borderWidth: 1 },

@@ -97,7 +97,7 @@ export function UnderTrace() {
   );
 }
 
-/** Under a page that is drawn freehand: from what it is a copy, what one means to watch, what is set, and names. */
+/** Under a page that is drawn freehand: of what it is a copy, what is watched and set, a step, and names. */
 export function UnderBuild() {
   return (
     <>
