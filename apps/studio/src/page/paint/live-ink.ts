@@ -29,8 +29,8 @@ const PIECE = 20;
 
 /**
  * The ink of a stroke while it grows. What lies behind the smoothing's window is outlined once, in pieces
- * that overlap; only the rest is outlined anew at each frame. Pieces are put together layer by layer before they
- * are filled, so that where they overlap nothing gets darker.
+ * that overlap; only the rest is outlined anew at each frame. Pieces are put together layer by layer before
+ * they are filled, so that where they overlap nothing gets darker.
  */
 export class LiveInk {
   readonly look: StrokeLook;
