@@ -143,7 +143,18 @@ try {
     const way = (2 * Math.PI * i) / STEPS;
     return there(middle.x + 20 * Math.sin(way), middle.y + 20 - 20 * Math.cos(way));
   });
-  bounded('an event of a whole chain carried', await strokeCost(page, about));
+  const lit = await strokeCost(page, about);
+  bounded('an event of a whole chain carried', lit);
+  const lights = control(page.getByTestId('tray'), 'lights', false);
+  await lights.click();
+  const unlit = await strokeCost(page, about);
+  await lights.click();
+  row(
+    'of it, what near-touches, gaps and balance cost the main thread while it moves',
+    `${Math.max(0, lit - unlit).toFixed(2)} ms an event`,
+    'under 8 ms',
+    lit - unlit < 8,
+  );
 
   await layGuides(desk.address, study.page);
   await openDrawing(page, study.address);
