@@ -13,6 +13,7 @@ import {
   type Patch,
   type ThingType,
 } from '@deft/core/page';
+import { MOST_OUTLINES } from '@deft/core/geometry';
 import { ANCHORED_KINDS, COUNTS } from '@deft/core/guides';
 import { length, outline, point, shape } from './shapes.ts';
 
@@ -21,8 +22,6 @@ export const MOST_OPERATIONS = 200;
 export const MOST_THINGS = 5000;
 /** Longest stroke record, base64 characters: about six bytes a point at the most points. */
 const LONGEST_STROKE = MOST_POINTS * 8;
-/** Most outlines of one mass, its holes among them. */
-const MOST_OUTLINES = 500;
 /** Smallest and largest paper side, millimetres. */
 export const SMALLEST_PAPER = 10;
 export const LARGEST_PAPER = 2000;

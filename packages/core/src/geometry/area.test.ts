@@ -1,5 +1,15 @@
 import fc from 'fast-check';
-import { areaSize, areaWithin, cutFrom, isWithin, joined, shared, type Area } from './area.ts';
+import {
+  allOf,
+  areaSize,
+  areaWithin,
+  cutFrom,
+  cutFromAll,
+  isWithin,
+  joined,
+  shared,
+  type Area,
+} from './area.ts';
 import { distance, type Point } from './point.ts';
 
 const place = fc.record({
@@ -89,6 +99,17 @@ test('after fifty additions and cuts it is what brute force makes of them, edges
       },
     ),
     { numRuns: 15 },
+  );
+});
+
+test('many put together at once are the same as one after the other', () => {
+  fc.assert(
+    fc.property(loop, fc.array(loop, { maxLength: 6 }), (first, more) => {
+      const [one, others] = [areaWithin(first), more.map(areaWithin)];
+      const union = others.reduce<Area>((sum, area) => joined(sum, area), []);
+      expect(Math.abs(areaSize(allOf(others)) - areaSize(union))).toBeLessThan(0.5);
+      expect(Math.abs(areaSize(cutFromAll(one, others)) - areaSize(cutFrom(one, union)))).toBeLessThan(0.5);
+    }),
   );
 });
 

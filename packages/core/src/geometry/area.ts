@@ -12,6 +12,8 @@ export type Area = readonly (readonly Point[])[];
 const STEPS = 1000;
 /** What is smaller than this is no part of an area and no hole in it, square millimetres. */
 const LEAST = 0.01;
+/** Most outlines of an area: of more the smallest are left out. */
+export const MOST_OUTLINES = 2000;
 /** Most corners of one outline, and how far they may be left out of it at first where there are more, mm. */
 const MOST_CORNERS = 4000;
 const TOLERANCE = 0.005;
@@ -39,9 +41,11 @@ function put(type: ClipType, a: Area, b: Area, rule: PolyFillType = pftEvenOdd):
   clipper.AddPaths(whole(b), ClipperLib.PolyType.ptClip, true);
   const paths: Paths = [];
   clipper.Execute(type, paths, rule, rule);
-  return paths
+  const outlines = paths
     .map((path) => fewEnough(path.map(({ X, Y }) => ({ x: X / STEPS, y: Y / STEPS }))))
     .filter((outline) => polygonArea(outline) >= LEAST);
+  if (outlines.length <= MOST_OUTLINES) return outlines;
+  return outlines.sort((a, b) => polygonArea(b) - polygonArea(a)).slice(0, MOST_OUTLINES);
 }
 
 /** What one closed line goes round at least once, however often it crosses itself; empty where it is flat. */
@@ -49,6 +53,18 @@ export const areaWithin = (outline: readonly Point[]): Area => put(ctUnion, [out
 
 /** What lies in one of two areas or in both. */
 export const joined = (a: Area, b: Area): Area => put(ctUnion, a, b);
+
+/*
+ * Of areas as these functions make them, holes go round the other way than what they lie in: so many are
+ * put together at once.
+ */
+
+/** What lies in any of these. */
+export const allOf = (areas: readonly Area[]): Area => put(ctUnion, areas.flat(), [], pftNonZero);
+
+/** What lies in the first and in none of the others. */
+export const cutFromAll = (a: Area, others: readonly Area[]): Area =>
+  put(ctDifference, a, others.flat(), pftNonZero);
 
 /** What lies in the first and not in the second. */
 export const cutFrom = (a: Area, b: Area): Area => put(ctDifference, a, b);

@@ -2,7 +2,8 @@ import { facing } from '../forms/inner-lines.ts';
 import { cylinderRound, prismFaces, sidesOf } from '../forms/outline.ts';
 import { isOpen, type ShapeOf } from '../forms/shape.ts';
 import { transformPoint } from '../geometry/affine.ts';
-import { areaWithin, cutFrom, joined, shared, type Area } from '../geometry/area.ts';
+import { allOf, areaWithin, cutFrom, cutFromAll, joined, shared, type Area } from '../geometry/area.ts';
+import { boxOf, overlaps } from '../geometry/box.ts';
 import { middle, type Point } from '../geometry/point.ts';
 import { formOutline } from './form-geometry.ts';
 import { MASS_VALUES, type Form, type MassValue } from './things.ts';
@@ -237,14 +238,20 @@ const mapValues = (of: (value: MassValue) => Area): Record<MassValue, Area> => (
  */
 export function blockIn(forms: readonly Form[], light: Light): Record<MassValue, Area> {
   const ray = rayOf(light);
-  return forms
+  const closed = forms
     .filter(({ shape }) => !isOpen(shape))
-    .reduce<Record<MassValue, Area>>(
-      (sum, form) => {
-        const own = valuesIn(form, ray);
-        const room = areaWithin(formOutline(form));
-        return mapValues((value) => joined(cutFrom(sum[value], room), own[value]));
-      },
-      mapValues(() => []),
-    );
+    .map((form) => {
+      const outline = formOutline(form);
+      return { form, box: boxOf(outline), room: areaWithin(outline) };
+    });
+  const seen = closed.map(({ form, box }, i) => {
+    // Only what lies over it counts: of hundreds of forms that is a few.
+    const over = closed
+      .slice(i + 1)
+      .filter((other) => box && other.box && overlaps(box, other.box))
+      .map(({ room }) => room);
+    const own = valuesIn(form, ray);
+    return over.length > 0 ? mapValues((value) => cutFromAll(own[value], over)) : own;
+  });
+  return mapValues((value) => allOf(seen.map((own) => own[value])));
 }
