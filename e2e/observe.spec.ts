@@ -8,7 +8,7 @@ import { openDesk, type Desk } from './desk.ts';
 import { lay } from './drawn.ts';
 import { placesOnPage } from './figure-lines.ts';
 import { control, Fingers, type At } from './hands.ts';
-import { askDesk, beginAttempt, kindOf, look, onStage, SIZES, toPass, watch } from './trace.ts';
+import { benchAt, askDesk, beginAttempt, kindOf, look, onStage, SIZES, toPass, watch } from './trace.ts';
 
 /** Looking before drawing, inside a study: relations between places, and what comes of them. */
 
@@ -134,69 +134,77 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
       expect(strange).toEqual([]);
     });
 
-    test('a relation that is off by itself is pinned in the check, with what would put it right', async ({
-      page,
-    }) => {
-      const strange = watch(page, desk.address);
-      // Not one that the phone has turned over.
-      const { reference, study } = await beginAttempt(page, desk, 'Porter sweeping');
-      const on = ['left knee', 'right knee'] as const;
-      const id = idOf(randomBytes(16));
-      const mark = { kind: 'rule', id, rule: 'level', on, text: '' };
-      const marks = `/references/${reference.id}/marks`;
-      await askDesk(page, desk, 'post', marks, { put: [mark], remove: [] });
-      const places = new Map(placesOnPage(reference, null));
-      // Each a little, so that neither is off by itself.
-      on.forEach((landmark, i) => {
-        const { x, y } = places.get(landmark)!;
-        places.set(landmark, { x, y: y + (i === 0 ? -APART : APART) });
-      });
-      await layLandmarks(study.attempts.at(-1)!.page, places);
-      await page.goto(`${desk.address}/studies/${study.id}`);
-      await toPass(page, 'Check');
-      await expect(page.getByTestId('todo')).toContainText('Lift the right knee', { timeout: 20_000 });
-      await kindOf(page, 'noticed').click();
-      await expect(page.locator('[data-mark="rule"]').first()).toBeAttached();
-      const said = page.getByTestId('noticed-kind').getByTestId('said-place').first();
-      await expect(said).toContainText('too low beside the left knee');
-      await said.click();
-      await expect(page.locator('[data-mark="rule"]')).toHaveCount(1);
-      await expect(said).toContainText('Lift the right knee, until it is level with the left knee.');
-      expect(await trouble(page)).toEqual([]);
-      await look(page, 'relation-off');
-      // The other size finds the desk as this one did: a relation is reminded of on every picture of its set.
-      await askDesk(page, desk, 'post', marks, { put: [], remove: [id] });
-      expect(strange).toEqual([]);
-    });
+    test(
+      'a relation that is off by itself is pinned in the check, with what would put it right',
+      benchAt('phone', name),
+      async ({ page }) => {
+        const strange = watch(page, desk.address);
+        // Not one that the phone has turned over.
+        const { reference, study } = await beginAttempt(page, desk, 'Porter sweeping');
+        const on = ['left knee', 'right knee'] as const;
+        const id = idOf(randomBytes(16));
+        const mark = { kind: 'rule', id, rule: 'level', on, text: '' };
+        const marks = `/references/${reference.id}/marks`;
+        await askDesk(page, desk, 'post', marks, { put: [mark], remove: [] });
+        const places = new Map(placesOnPage(reference, null));
+        // Each a little, so that neither is off by itself.
+        on.forEach((landmark, i) => {
+          const { x, y } = places.get(landmark)!;
+          places.set(landmark, { x, y: y + (i === 0 ? -APART : APART) });
+        });
+        await layLandmarks(study.attempts.at(-1)!.page, places);
+        await page.goto(`${desk.address}/studies/${study.id}`);
+        await toPass(page, 'Check');
+        await expect(page.getByTestId('todo')).toContainText('Lift the right knee', { timeout: 20_000 });
+        await kindOf(page, 'noticed').click();
+        await expect(page.locator('[data-mark="rule"]').first()).toBeAttached();
+        const said = page.getByTestId('noticed-kind').getByTestId('said-place').first();
+        await expect(said).toContainText('too low beside the left knee');
+        await said.click();
+        await expect(page.locator('[data-mark="rule"]')).toHaveCount(1);
+        await expect(said).toContainText('Lift the right knee, until it is level with the left knee.');
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'relation-off');
+        // The other size finds the desk as this one did: a relation is reminded of on every picture of its set.
+        await askDesk(page, desk, 'post', marks, { put: [], remove: [id] });
+        expect(strange).toEqual([]);
+      },
+    );
 
-    test('a detail is sought in the picture service and attached from within a study, and shows while one traces', async ({
-      page,
-    }) => {
-      const strange = watch(page, desk.address);
-      const { reference } = await beginAttempt(page, desk, name === 'phone' ? 'Man waving' : 'Tying a lace');
-      await toPass(page, 'Observe');
-      await control(page, 'Details').click();
-      await control(page, 'Attach a picture to a region').click();
-      const fingers = await Fingers.of(page);
-      const corners = await Promise.all(
-        [0.4, 0.5, 0.6].map((share) => onStage(page, reference, share, share - 0.2)),
-      );
-      await fingers.stroke(corners, hasTouch ? 'touch' : pointer);
-      await page.getByTestId('detail-search').fill('portrait');
-      await expect(page.getByTestId('offered-detail').first()).toBeVisible();
-      await look(page, 'detail-search');
-      await page.getByTestId('offered-detail').first().click();
-      const details = async () =>
-        (await askDesk<Reference>(page, desk, 'get', `/references/${reference.id}`)).marks.filter(
-          ({ kind }) => kind === 'detail',
+    test(
+      'a detail is sought in the picture service and attached from within a study, and shows while one traces',
+      benchAt('wide', name),
+      async ({ page }) => {
+        const strange = watch(page, desk.address);
+        const { reference } = await beginAttempt(
+          page,
+          desk,
+          name === 'phone' ? 'Man waving' : 'Tying a lace',
         );
-      await expect.poll(async () => (await details()).length).toBe(1);
-      await expect(control(page, 'Remove')).toBeVisible();
-      expect(await trouble(page)).toEqual([]);
-      await toPass(page, 'Trace');
-      await expect(page.getByTestId('details-behind')).toBeAttached();
-      await expect(page.getByRole('img', { name: /^Detail 1: / })).toBeVisible();
-      await look(page, 'detail-traced');
-      expect(strange).toEqual([]);
-    });
+        await toPass(page, 'Observe');
+        await control(page, 'Details').click();
+        await control(page, 'Attach a picture to a region').click();
+        const fingers = await Fingers.of(page);
+        const corners = await Promise.all(
+          [0.4, 0.5, 0.6].map((share) => onStage(page, reference, share, share - 0.2)),
+        );
+        await fingers.stroke(corners, hasTouch ? 'touch' : pointer);
+        await page.getByTestId('detail-search').fill('portrait');
+        await expect(page.getByTestId('offered-detail').first()).toBeVisible();
+        await look(page, 'detail-search');
+        await page.getByTestId('offered-detail').first().click();
+        const details = async () =>
+          (await askDesk<Reference>(page, desk, 'get', `/references/${reference.id}`)).marks.filter(
+            ({ kind }) => kind === 'detail',
+          );
+        await expect.poll(async () => (await details()).length).toBe(1);
+        await expect(control(page, 'Remove')).toBeVisible();
+        expect(await trouble(page)).toEqual([]);
+        await toPass(page, 'Trace');
+        await expect(page.getByTestId('details-behind')).toBeAttached();
+        await expect(page.getByRole('img', { name: /^Detail 1: / })).toBeVisible();
+        await look(page, 'detail-traced');
+        expect(strange).toEqual([]);
+      },
+    );
   });
