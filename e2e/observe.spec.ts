@@ -165,7 +165,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
         await expect(said).toContainText('Lift the right knee, until it is level with the left knee.');
         expect(await trouble(page)).toEqual([]);
         await look(page, 'relation-off');
-        // The other size finds the desk as this one did: a relation is reminded of on every picture of its set.
+        // The other size finds the desk as this one did: a relation is reminded of on every picture of its
+        // set.
         await askDesk(page, desk, 'post', marks, { put: [], remove: [id] });
         expect(strange).toEqual([]);
       },
