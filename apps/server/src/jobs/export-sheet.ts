@@ -2,6 +2,7 @@ import { begunOf, factsOf, type Pose, type Session } from '@deft/contract';
 import type { Id } from '@deft/core/page';
 import type { ServerContext } from '../context.ts';
 import { creditLine } from './credit-line.ts';
+import { dayWords } from './out-words.ts';
 import { pageSource } from './page-source.ts';
 import { COLUMNS, layOut, POSE_BOX, ROWS, type LaidSheet, type SheetContents } from './sheet-layout.ts';
 
@@ -41,13 +42,8 @@ async function contentsOf(
   progress(begun.length, begun.length);
   const ids = [...new Set(begun.map(({ reference }) => reference.id))];
   const references = await Promise.all(ids.map((id) => store.readReference(id)));
-  const day = new Date(createdAt).toLocaleDateString('en-GB', {
-    day: 'numeric',
-    month: 'long',
-    year: 'numeric',
-  });
   return {
-    title: `${title || set.title}, ${day}`,
+    title: `${title || set.title}, ${dayWords(createdAt)}`,
     lesson,
     poses,
     credits: references.map(creditLine).join('\n'),

@@ -1,6 +1,7 @@
 import type { SetTask } from '@deft/contract';
 import type { Counted } from '@deft/core/page';
 import { MARGIN } from './out-sizes.ts';
+import { dayWords } from './out-words.ts';
 import type { LaidSheet, LaidWords } from './sheet-layout.ts';
 
 /** A4 upright, points. */
@@ -20,14 +21,6 @@ export interface HandedIn {
   readonly height: number;
 }
 
-const dayIn = (day: string | number): string =>
-  new Date(day).toLocaleDateString('en-GB', {
-    day: 'numeric',
-    month: 'long',
-    year: 'numeric',
-    timeZone: 'UTC',
-  });
-
 const asked = (what: string, least: number | null, there: number): string[] =>
   least === null ? [] : [`${what}: ${there}, asked for at least ${least}.`];
 
@@ -39,7 +32,7 @@ function linesOf(
   const ticked = checklist.filter(({ done }) => done).length;
   return [
     ...(by ? [`By ${by}`] : []),
-    `${title}, handed in on ${dayIn(at)}${due ? `, set for ${dayIn(due)}` : ''}.`,
+    `${title}, handed in on ${dayWords(at)}${due ? `, set for ${dayWords(due, 'UTC')}` : ''}.`,
     '',
     ...(asks ? [...asks.split('\n'), ''] : []),
     ...asked('Forms in the last drawing', forms, counted.forms),

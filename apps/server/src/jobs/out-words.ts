@@ -9,6 +9,10 @@ export const FONT = createRequire(import.meta.url).resolve(
 );
 const FAMILY = 'Atkinson Hyperlegible Next';
 
+/** A day as it stands on what goes out. @param timeZone the desk's own where left out */
+export const dayWords = (day: string | number, timeZone?: string): string =>
+  new Date(day).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone });
+
 /** The bytes of a document once it has been ended. */
 export function finished(document: InstanceType<typeof PDFDocument>): Promise<Buffer> {
   return new Promise<Buffer>((resolve, reject) => {

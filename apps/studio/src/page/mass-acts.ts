@@ -1,12 +1,24 @@
-import { areaSize, areaWithin, cutFrom, joined, shared, type Area, type Point } from '@deft/core/geometry';
+import {
+  allOf,
+  areaSize,
+  areaWithin,
+  cutFrom,
+  distance,
+  IDENTITY,
+  joined,
+  shared,
+  type Area,
+  type Point,
+} from '@deft/core/geometry';
+import { isOpen } from '@deft/core/forms';
 import {
   blockIn,
   drawnForms,
   formOutline,
+  isShown,
   MASS_VALUES,
   massArea,
   sheetsOf,
-  strokePoints,
   thingsOfType,
   type Change,
   type Id,
@@ -18,11 +30,11 @@ import {
   type SheetThing,
   type Thing,
 } from '@deft/core/page';
-import { isOpen } from '@deft/core/forms';
 import { newId } from '../data/new-id';
 import { orderOnTop, sheetFor } from './place-on';
 import type { Scene } from './scene';
 import { newSheet } from './selection-acts';
+import { pointsOf } from './stroke-points';
 
 type Things = ReadonlyMap<Id, Thing>;
 type Top = Pick<Scene, 'top'>;
@@ -42,7 +54,7 @@ function newToneSheet(things: Things, name = 'Tone'): Sheet {
 }
 
 const touches = (a: Area, b: Area): boolean => areaSize(shared(a, b)) > 0;
-const laid = (area: Area): Patch => ({ area, transform: [1, 0, 0, 1, 0, 0] });
+const laid = (area: Area): Patch => ({ area, transform: IDENTITY });
 
 /** What is left of masses out of which an area is cut; only those that it touches change. */
 function lessen(masses: readonly Mass[], area: Area): Required<Pick<Change, 'set' | 'remove'>> {
@@ -118,10 +130,7 @@ export const blockInSheet = (things: Things): Sheet | null =>
  * there before. Null where no form that is shown encloses anything.
  */
 export function blockingIn(things: Things, light: Light): Change | null {
-  const forms = drawnForms(things).filter(({ sheet }) => {
-    const on = things.get(sheet);
-    return on?.type === 'sheet' && !on.hidden;
-  });
+  const forms = drawnForms(things).filter((form) => isShown(things, form));
   const areas = blockIn(forms, light);
   const before = blockInSheet(things);
   const sheet = before ?? newToneSheet(things, BLOCK_IN);
@@ -138,22 +147,17 @@ export function blockingIn(things: Things, light: Light): Change | null {
   return { add: [...(before ? [] : [sheet]), ...masses], remove: gone.map(({ id }) => id) };
 }
 
-/** What a closed line or a form goes round, page millimetres; null of what is open or encloses nothing. */
-export function enclosedBy(thing: SheetThing): Area | null {
-  const outline = closedLine(thing);
-  const area = outline ? areaWithin(outline) : [];
-  return area.length > 0 ? area : null;
-}
+/** What closed lines and forms go round, page millimetres; empty of what is open or encloses nothing. */
+export const enclosedBy = (things: readonly SheetThing[]): Area =>
+  allOf(things.map((thing) => areaWithin(closedLine(thing) ?? [])));
 
-function closedLine(thing: SheetThing): readonly Point[] | null {
+/** A line that closes, or a form's outline, as its corners; null of what is open. */
+export function closedLine(thing: SheetThing): readonly Point[] | null {
   if (thing.type === 'form') return isOpen(thing.shape) ? null : formOutline(thing);
   if (thing.type !== 'stroke' || thing.pen === 'rubber' || thing.pen === 'shade') return null;
-  const points = strokePoints(thing);
+  const points = pointsOf(thing);
   const [first, last] = [points[0], points.at(-1)];
   if (!first || !last) return null;
-  const long = points.reduce((sum, p, i) => {
-    const before = points[i - 1];
-    return before ? sum + Math.hypot(p.x - before.x, p.y - before.y) : sum;
-  }, 0);
-  return Math.hypot(last.x - first.x, last.y - first.y) <= CLOSES * long ? points : null;
+  const long = points.reduce((sum, p, i) => sum + distance(p, points[i - 1] ?? p), 0);
+  return distance(first, last) <= CLOSES * long ? points : null;
 }

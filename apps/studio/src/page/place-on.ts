@@ -10,6 +10,12 @@ export interface Obstacle {
   readonly goOn: { readonly label: string; readonly change: Change } | null;
 }
 
+/** What is said where the browser itself would not keep a change. */
+export const NOT_WRITTEN: Obstacle = {
+  sentence: 'This browser would not write that down. Reload the page before you go on.',
+  goOn: null,
+};
+
 /** The sheet that takes what a hand makes: the chosen one where its kind fits, else the topmost that does. */
 export function sheetFor(things: Things, kinds: readonly SheetKind[], chosen: Id | null = null): Id | null {
   const fitting = sheetsOf(things).filter((sheet) => kinds.includes(sheet.kind));

@@ -62,13 +62,15 @@ function Task({ first }: { readonly first: SetTask | null }) {
   const [put] = usePutTaskMutation();
   const [take] = useRemoveTaskMutation();
   const [task, setTask] = useState(first ?? NO_TASK);
-  const [isSet, setIsSet] = useState(first !== null);
+  /** As it was kept last; null where there is none. */
+  const [kept, setKept] = useState(first);
   const [forms, setForms] = useState(task.forms === null ? '' : String(task.forms));
   const counted = useCounted();
   const keep = async (change: Partial<SetTask>): Promise<void> => {
     const next = { ...task, ...change };
     setTask(next);
-    setIsSet(true);
+    setKept(next);
+    setForms(next.forms === null ? '' : String(next.forms));
     const made = await put({ id: study.id, task: next });
     if (made.error) say({ text: `The task was not kept. ${sentenceOf(made.error)}` });
   };
@@ -85,7 +87,7 @@ function Task({ first }: { readonly first: SetTask | null }) {
     if (gone.error) return say({ text: `The task is still there. ${sentenceOf(gone.error)}` });
     setTask(NO_TASK);
     setForms('');
-    setIsSet(false);
+    setKept(null);
     return say({ text: 'The task was taken off.', undo: () => void keep(task) });
   };
   const there = thereWords(task, counted);
@@ -94,7 +96,7 @@ function Task({ first }: { readonly first: SetTask | null }) {
       <Text size={13} soft>
         {TASK_NOTE}
       </Text>
-      {isSet && there ? (
+      {kept && there ? (
         <Text testID="task-there">{[there, dueWords(task.due)].filter(Boolean).join(', ')}.</Text>
       ) : null}
       <Field
@@ -103,7 +105,7 @@ function Task({ first }: { readonly first: SetTask | null }) {
         multiline
         maxLength={500}
         onChangeText={(asks) => setTask({ ...task, asks })}
-        onBlur={() => task.asks !== (first?.asks ?? '') && void keep({ asks: task.asks.trim() })}
+        onBlur={() => task.asks !== (kept?.asks ?? '') && void keep({ asks: task.asks.trim() })}
       />
       <View style={styles.row}>
         <Field
@@ -134,9 +136,9 @@ function Task({ first }: { readonly first: SetTask | null }) {
         value={task.by}
         maxLength={80}
         onChangeText={(by) => setTask({ ...task, by })}
-        onBlur={() => task.by !== (first?.by ?? '') && void keep({ by: task.by.trim() })}
+        onBlur={() => task.by !== (kept?.by ?? '') && void keep({ by: task.by.trim() })}
       />
-      {isSet ? <HandIn onTakeOff={() => void takeOff()} /> : null}
+      {kept ? <HandIn onTakeOff={() => void takeOff()} /> : null}
     </>
   );
 }

@@ -30,6 +30,12 @@ describe('angles', () => {
     expect(wrapTilt(from)).toBeCloseTo(to, 12);
   });
 
+  test('an angle hardly off a half turn, or a tilt hardly off a quarter, is not a hair beyond it', () => {
+    expect(wrapAngle(-179.99999999999997)).toBeLessThanOrEqual(180);
+    for (const degrees of [-89.99999999999999, -90, 90.00000000000001, 269.99999999999994])
+      expect(wrapTilt(degrees)).toBeLessThanOrEqual(90);
+  });
+
   test('a line that rises to the right on the page tilts counter-clockwise, whichever way it was drawn', () => {
     const [a, b] = [
       { x: 0, y: 10 },

@@ -4,7 +4,7 @@ import { isOpen, type ShapeOf } from '../forms/shape.ts';
 import { transformPoint } from '../geometry/affine.ts';
 import { allOf, areaWithin, cutFrom, cutFromAll, joined, shared, type Area } from '../geometry/area.ts';
 import { boxOf, overlaps } from '../geometry/box.ts';
-import { middle, type Point } from '../geometry/point.ts';
+import { add, distance, meanOf, middle, scale, type Point } from '../geometry/point.ts';
 import { formOutline } from './form-geometry.ts';
 import { MASS_VALUES, type Form, type MassValue } from './things.ts';
 
@@ -70,10 +70,7 @@ const toward = (from: Point, to: Point, share: number): Point => ({
 
 /** Seen as if it were round: turned up in its middle, outward at its edge. */
 function litRound(outline: readonly Point[], ray: Ray): Lit {
-  const centre = outline.reduce(
-    (sum, p) => ({ x: sum.x + p.x / outline.length, y: sum.y + p.y / outline.length }),
-    { x: 0, y: 0 },
-  );
+  const centre = meanOf(outline);
   return (least) =>
     areaWithin(
       outline.map((p, i) => {
@@ -88,27 +85,15 @@ function litRound(outline: readonly Point[], ray: Ray): Lit {
 
 /** Round across the way between two long sides, which run from its begin to its end. */
 function litAlong(left: readonly Point[], right: readonly Point[], ray: Ray): Lit {
-  const last = left.length - 1;
+  const [first, last] = [0, left.length - 1];
+  const across = (at: number): number => distance(left[at] as Point, right[at] as Point);
+  const on = (at: Point, from: Point, by: number): Point => add(at, scale(unit(from, at), by));
   // A little on beyond both ends, which are round themselves.
-  const beyond = (side: readonly Point[]): Point[] => {
-    const reach = Math.hypot(
-      (left[0] as Point).x - (right[0] as Point).x,
-      (left[0] as Point).y - (right[0] as Point).y,
-    );
-    const far = Math.hypot(
-      (left[last] as Point).x - (right[last] as Point).x,
-      (left[last] as Point).y - (right[last] as Point).y,
-    );
-    const [a, b] = [
-      unit(side[1] as Point, side[0] as Point),
-      unit(side[last - 1] as Point, side[last] as Point),
-    ];
-    return [
-      { x: (side[0] as Point).x + a.x * reach, y: (side[0] as Point).y + a.y * reach },
-      ...side,
-      { x: (side[last] as Point).x + b.x * far, y: (side[last] as Point).y + b.y * far },
-    ];
-  };
+  const beyond = (side: readonly Point[]): Point[] => [
+    on(side[first] as Point, side[first + 1] as Point, across(first)),
+    ...side,
+    on(side[last] as Point, side[last - 1] as Point, across(last)),
+  ];
   const [one, other] = [beyond(left), beyond(right)];
   return (least) => {
     const edge = (to: readonly Point[], from: readonly Point[]): Point[] =>
@@ -129,13 +114,7 @@ interface Face {
 
 /** The faces of a prism that are seen. */
 function prismLit(front: readonly Point[], back: readonly Point[], ray: Ray): Face[] {
-  const centre = front.reduce(
-    (sum, p) => ({ x: sum.x + p.x / front.length, y: sum.y + p.y / front.length }),
-    {
-      x: 0,
-      y: 0,
-    },
-  );
+  const centre = meanOf(front);
   const seen = facing(front, back);
   const sides = front.flatMap((p, i): Face[] => {
     if (!seen[i]) return [];
@@ -155,10 +134,10 @@ function facesIn(faces: readonly Face[]): Record<MassValue, Area> {
   const sorted = [...faces].sort((a, b) => b.light - a.light);
   const [first] = sorted;
   const alone: MassValue = !first || first.light >= LIT ? 'light' : first.light < SHADE ? 'dark' : 'middle';
-  const scale: readonly MassValue[] =
+  const steps: readonly MassValue[] =
     sorted.length > 2 ? MASS_VALUES : sorted.length === 2 ? ['light', 'dark'] : [alone];
   sorted.forEach(({ outline }, i) => {
-    const value = scale[Math.min(i, scale.length - 1)] as MassValue;
+    const value = steps[Math.min(i, steps.length - 1)] as MassValue;
     values[value] = joined(values[value], areaWithin(outline));
   });
   return values;

@@ -31,6 +31,12 @@ export const isGuides = (thing: Thing | undefined): boolean =>
 export const drawnForms = (things: ReadonlyMap<Id, Thing>): Form[] =>
   thingsOfType(things, 'form').filter(({ sheet }) => !isGuides(things.get(sheet)));
 
+/** Whether something lies on a sheet that is shown. */
+export function isShown(things: ReadonlyMap<Id, Thing>, { sheet }: { readonly sheet: Id }): boolean {
+  const on = things.get(sheet);
+  return on?.type === 'sheet' && !on.hidden;
+}
+
 /** The axis of symmetry that the page has; null where it has none, the last where it has several. */
 export const axisOf = (things: ReadonlyMap<Id, Thing>): MirrorAxis | null =>
   thingsOfType(things, 'axis').at(-1) ?? null;

@@ -1,4 +1,4 @@
-import { drawnForms, thingsOfType } from './contents.ts';
+import { drawnForms, isShown, thingsOfType } from './contents.ts';
 import { MASS_VALUES, type Id, type Thing } from './things.ts';
 
 /** How much there is on a page of what can be counted. */
@@ -11,10 +11,7 @@ export interface Counted {
 
 /** Counts what stands on a page; what is hidden does not count. */
 export function countedOn(things: ReadonlyMap<Id, Thing>): Counted {
-  const shown = ({ sheet }: { readonly sheet: Id }): boolean => {
-    const on = things.get(sheet);
-    return on?.type === 'sheet' && !on.hidden;
-  };
+  const shown = (thing: { readonly sheet: Id }): boolean => isShown(things, thing);
   const filled = new Set(
     thingsOfType(things, 'mass')
       .filter(shown)

@@ -1,6 +1,7 @@
 import type { Point } from '../geometry/point.ts';
 import type { GuideLine } from '../guides/guide-line.ts';
 import { snap, type SnapTargets } from '../guides/snap.ts';
+import { isShown } from './contents.ts';
 import { ALONG, type GuideReader } from './guide-reader.ts';
 import { isAnchored, type Anchor, type Id, type Thing } from './things.ts';
 
@@ -23,13 +24,9 @@ export function guideTargets(
 ): GuideTargets {
   const places: TargetPlace[] = [];
   const lines: TargetLine[] = [];
-  const seen = (sheet: Id): boolean => {
-    const on = things.get(sheet);
-    return on?.type === 'sheet' && !on.hidden;
-  };
   for (const thing of things.values()) {
     if (!('sheet' in thing) || thing.type === 'stroke' || (thing.type === 'form' && !forms)) continue;
-    if (without.has(thing.id) || !seen(thing.sheet)) continue;
+    if (without.has(thing.id) || !isShown(things, thing)) continue;
     for (const { key, at } of reader.places(thing)) places.push({ at, on: thing.id, place: key });
     if (thing.type !== 'guide' && thing.type !== 'axis') continue;
     const on = thing.type === 'guide' && !isAnchored(thing) ? thing.id : null;

@@ -13,7 +13,7 @@ import { generateKeyBetween } from 'fractional-indexing';
 import { newId } from '../../data/new-id';
 import { deskSlice, type DeskState, type PenSetting, type RubBy } from '../../data/desk-slice';
 import type { LiveStroke } from '../paint/live-ink';
-import { orderOnTop, sheetFor, whyNot, type Obstacle } from '../place-on';
+import { NOT_WRITTEN, orderOnTop, sheetFor, whyNot, type Obstacle } from '../place-on';
 import { strokeTouches } from '../stroke-points';
 import type { Hand, Sample } from '../pointer';
 import type { Surface } from '../surface';
@@ -188,10 +188,7 @@ export class DrawHand implements Hand {
   }
 
   #lost(): void {
-    this.events.refused?.({
-      sentence: 'This browser would not write that down. Reload the page before you go on.',
-      goOn: null,
-    });
+    this.events.refused?.(NOT_WRITTEN);
   }
 
   /** Takes strokes up along the way the rubber has gone since its last sample. */

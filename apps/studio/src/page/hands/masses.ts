@@ -12,7 +12,7 @@ import type { MassWay } from '../../data/desk-slice';
 import { deskColour } from '../desk-colour';
 import { cutting, filling, massSheet } from '../mass-acts';
 import { areaPath, polyline } from '../paint/ink';
-import { whyNot, type Obstacle } from '../place-on';
+import { NOT_WRITTEN, whyNot, type Obstacle } from '../place-on';
 import type { Hand, Sample } from '../pointer';
 import type { Surface } from '../surface';
 
@@ -98,11 +98,7 @@ export class MassesHand implements Hand {
       )
       .then(
         (made) => (made ? this.events.selected(null) : this.events.nothing?.()),
-        () =>
-          this.events.refused?.({
-            sentence: 'This browser would not write that down. Reload the page before you go on.',
-            goOn: null,
-          }),
+        () => this.events.refused?.(NOT_WRITTEN),
       );
   }
 

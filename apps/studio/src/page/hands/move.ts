@@ -14,7 +14,7 @@ import {
 import { movedBy, warpedBy, type Id, type SheetThing } from '@deft/core/page';
 import { polyline } from '../paint/ink';
 import { deskColour } from '../desk-colour';
-import type { Obstacle } from '../place-on';
+import { NOT_WRITTEN, type Obstacle } from '../place-on';
 import { pickAt, pickInLoop, roomOf } from '../selection';
 import { moving, picked, warping } from '../selection-acts';
 import { pointsOf } from '../stroke-points';
@@ -138,12 +138,7 @@ export class MoveHand implements Hand {
       const ids = this.#ids;
       void keeper
         .commit((things) => ('by' in made ? moving(things, ids, made.by) : warping(things, ids, made.map)))
-        .catch(() =>
-          this.events.refused?.({
-            sentence: 'This browser would not write that down. Reload the page before you go on.',
-            goOn: null,
-          }),
-        )
+        .catch(() => this.events.refused?.(NOT_WRITTEN))
         .then(() => {
           this.#preview = null;
           painter.lift(new Set());

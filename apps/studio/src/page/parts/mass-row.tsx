@@ -1,9 +1,8 @@
-import { joined, type Area } from '@deft/core/geometry';
 import type { MassValue, SheetThing } from '@deft/core/page';
 import { setMassWay, takeMass } from '../../data/desk-slice';
 import { useDesk, useDeskDispatch } from '../../data/store';
 import { useSay } from '../../ui/notes';
-import { enclosedBy, filling, massSheet } from '../mass-acts';
+import { closedLine, enclosedBy, filling, massSheet } from '../mass-acts';
 import { whyNot } from '../place-on';
 import { removable, remove } from '../shell/shell-acts';
 import { useShell } from '../shell/shell-context';
@@ -64,13 +63,16 @@ export function FillAct({ of }: { readonly of: readonly SheetThing[] }) {
   const { massValue } = useDesk('massValue');
   const { keeper, surface, current, dispatch } = useShell();
   const say = useSay();
-  const area = of.reduce<Area>((sum, thing) => joined(sum, enclosedBy(thing) ?? []), []);
-  if (!surface || area.length === 0) return null;
+  if (!surface || !of.some(closedLine)) return null;
   const fill = async (): Promise<void> => {
     const sheet = massSheet(keeper.things, current?.id ?? null);
     const obstacle = sheet ? whyNot(keeper.things, sheet) : null;
     if (obstacle) return dispatch({ kind: 'obstacle', obstacle });
-    await keeper.commit((things) => filling(things, surface.painter.scene, sheet, area, massValue));
+    const area = enclosedBy(of);
+    const made = await keeper.commit((things) =>
+      filling(things, surface.painter.scene, sheet, area, massValue),
+    );
+    if (!made) return say({ text: 'The line goes round nothing that could be filled.' });
     return say({ text: `Filled as ${massValue}, on a sheet for tone under what is drawn.` });
   };
   return (
