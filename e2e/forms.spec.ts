@@ -132,6 +132,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
         await expect.poll(async () => (await study()).traces.length).toBe(2);
         const again = await study();
         expect(again.trace).toBe(again.traces[1]!.id);
+        // The fresh page lies open when it says what to do first.
+        await expect(page.getByText('Lay simple forms over the faded picture')).toBeVisible();
         await saved(page);
         await d.stroke(line(55, 60, 95, 90, 5), touch);
         await expect.poll(async () => (await lying(desk, again.traces[1]!.page, 'form')).length).toBe(1);

@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { openDesk } from './desk.ts';
 import { control, arc, Fingers, pageOnScreen } from './hands.ts';
+import { paintedInAll } from './painted.ts';
 import { openReference } from './trace.ts';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
@@ -53,21 +54,12 @@ test('strokes drawn while the server is killed are all there when it is back, ea
     expect(strokes).toHaveLength(20);
     expect(new Set(strokes).size).toBe(20);
     // Undo reaches across the reload, and back.
-    const painted = () =>
-      page.evaluate(() =>
-        [...document.querySelectorAll('canvas')].reduce((sum, canvas) => {
-          const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
-          let count = 0;
-          for (let i = 3; i < data.length; i += 4) if (data[i]! > 40) count += 1;
-          return sum + count;
-        }, 0),
-      );
     await expect(page.getByTestId('page')).toHaveAttribute('aria-busy', 'false');
-    const full = await painted();
+    const full = await paintedInAll(page);
     await page.getByTestId('undo').click();
-    await expect.poll(painted).toBeLessThan(full - 60);
+    await expect.poll(() => paintedInAll(page)).toBeLessThan(full - 60);
     await page.getByTestId('redo').click();
-    await expect.poll(painted).toBeGreaterThan(full - 20);
+    await expect.poll(() => paintedInAll(page)).toBeGreaterThan(full - 20);
   } finally {
     await close();
   }

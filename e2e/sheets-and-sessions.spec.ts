@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { openDesk, type Desk } from './desk.ts';
 import { control, arc, Fingers, pageOnScreen } from './hands.ts';
+import { paintedInAll } from './painted.ts';
 import { lying, openTrace, saved, stored, takeHand } from './trace.ts';
 
 let desk: Desk;
@@ -71,22 +72,10 @@ test.describe('wide', () => {
     await other.goto(page.url());
     await saved(other);
     await takeHand(other, 'Draw');
-    const painted = (tab: Page) =>
-      tab.evaluate(() =>
-        [...document.querySelectorAll<HTMLCanvasElement>('[data-testid="page"] canvas')].reduce(
-          (sum, canvas) =>
-            sum +
-            canvas
-              .getContext('2d')!
-              .getImageData(0, 0, canvas.width, canvas.height)
-              .data.filter((_, i, all) => i % 4 === 3 && all[i]! > 128).length,
-          0,
-        ),
-      );
-    const bare = await painted(other);
+    const bare = await paintedInAll(other);
     await scribble(page, 110, 160);
     // Without a touch in the other tab, it shows there.
-    await expect.poll(() => painted(other)).toBeGreaterThan(bare + 50);
+    await expect.poll(() => paintedInAll(other)).toBeGreaterThan(bare + 50);
     for (let i = 0; i < 4; i += 1) {
       await scribble(page, 30 + 20 * i, 40);
       await scribble(other, 30 + 20 * i, 90);

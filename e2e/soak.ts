@@ -3,6 +3,7 @@ import { reducePage, thingsOfType, type Id, type Thing } from '@deft/core/page';
 import { seeded } from '@deft/core/random';
 import { openDesk, type Desk } from './desk.ts';
 import { control, Fingers, pageOnScreen, type At } from './hands.ts';
+import { painted } from './painted.ts';
 import { openTrace, saved, stored, takeHand } from './trace.ts';
 
 /** How many gestures, kills of the server and cuts of the network one soak has. */
@@ -32,22 +33,6 @@ const count = async (desk: Desk, page: string): Promise<Record<'strokes' | 'form
     notes: thingsOfType(things, 'note').length,
   };
 };
-
-/**
- * All that is painted, as a number of dark places of each canvas, for telling two views of one page apart.
- */
-const painted = (page: Page): Promise<number[]> =>
-  page.evaluate(() =>
-    [...document.querySelectorAll<HTMLCanvasElement>('[data-testid="page"] canvas')]
-      .map((canvas) => {
-        const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
-        let sum = 0;
-        for (let i = 3; i < data.length; i += 4) sum += data[i]! > 100 ? 1 : 0;
-        return sum;
-      })
-      .filter((sum) => sum > 0)
-      .sort((a, b) => a - b),
-  );
 
 /**
  * Random gestures by seed through the browser, with the server killed by SIGKILL, the network cut

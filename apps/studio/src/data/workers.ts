@@ -4,12 +4,14 @@ import type { LightsWork } from '../workers/lights.worker';
 import type { LooksWork } from '../workers/looks.worker';
 import type { PersonWork } from '../workers/person.worker';
 import type { PrepareWork } from '../workers/prepare.worker';
+import type { ToneWork } from '../workers/tone.worker';
 
 let check: Remote<CheckWork> | null = null;
 let lights: Remote<LightsWork> | null = null;
 let looks: Remote<LooksWork> | null = null;
 let person: Remote<PersonWork> | null = null;
 let prepare: Remote<PrepareWork> | null = null;
+let tone: Remote<ToneWork> | null = null;
 
 /** The check, in its own worker. */
 export function checkWorker(): Remote<CheckWork> {
@@ -39,4 +41,10 @@ export function personWorker(): Remote<PersonWork> {
 export function prepareWorker(): Remote<PrepareWork> {
   prepare ??= wrap<PrepareWork>(new Worker(new URL('../workers/prepare.worker.ts', import.meta.url)));
   return prepare;
+}
+
+/** What of forms a light leaves light, middle and dark, in its own worker. */
+export function toneWorker(): Remote<ToneWork> {
+  tone ??= wrap<ToneWork>(new Worker(new URL('../workers/tone.worker.ts', import.meta.url)));
+  return tone;
 }

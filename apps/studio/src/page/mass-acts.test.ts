@@ -1,5 +1,6 @@
 import { areaSize, type Area } from '@deft/core/geometry';
 import {
+  blockIn,
   encodeStroke,
   massArea,
   newPage,
@@ -10,7 +11,7 @@ import {
   type Stroke,
   type Thing,
 } from '@deft/core/page';
-import { blockingIn, blockInSheet, enclosedBy, filling } from './mass-acts';
+import { blockingIn, blockInSheet, byHand, cutting, enclosedBy, filling, formsInLight } from './mass-acts';
 
 let next = 0;
 const newId = (): string => (next += 1).toString(16).padStart(32, '0');
@@ -91,16 +92,19 @@ test('closed lines and forms enclose something; open ones, shade and flat ones d
   expect(areaSize(enclosedBy([line(nearly), line(nearly)]))).toBeCloseTo(100, 6);
 });
 
+const inLight = (things: Map<string, Thing>, from: number): Change | null =>
+  blockingIn(things, blockIn(formsInLight(things), { from, height: 40 }));
+
 test('forms are blocked in on a sheet of their own, and again in another light instead', () => {
   const bare = page();
-  expect(blockingIn(bare, { from: 90, height: 40 })).toBeNull();
+  expect(inLight(bare, 90)).toBeNull();
   const form = ball(bare);
   bare.set(form.id, form);
-  const once = after(bare, blockingIn(bare, { from: 90, height: 40 }));
+  const once = after(bare, inLight(bare, 90));
   const sheet = blockInSheet(once)!;
   expect(sheetsOf(once)[0]!.id).toBe(sheet.id);
   expect(masses(once).map(({ value }) => value)).toEqual(['light', 'middle', 'dark']);
-  const again = after(once, blockingIn(once, { from: 270, height: 40 }));
+  const again = after(once, inLight(once, 270));
   expect(sheetsOf(again).filter(({ kind }) => kind === 'tone')).toHaveLength(1);
   const middleOf = (things: Map<string, Thing>): number => {
     const light = masses(things)
@@ -113,5 +117,29 @@ test('forms are blocked in on a sheet of their own, and again in another light i
   expect(middleOf(again)).toBeGreaterThan(63);
   // What is hidden is not filled.
   again.set(form.sheet, { ...sheetsOf(again).find(({ id }) => id === form.sheet)!, hidden: true });
-  expect(blockingIn(again, { from: 90, height: 40 })).toBeNull();
+  expect(inLight(again, 90)).toBeNull();
+});
+
+test('a block-in that was worked on by hand is kept, hidden, where forms are blocked in anew', () => {
+  const bare = page();
+  const form = ball(bare);
+  bare.set(form.id, form);
+  const once = after(bare, inLight(bare, 90));
+  const { id } = blockInSheet(once)!;
+  // One adds where nothing was, another cuts.
+  const worked = [
+    after(once, filling(once, scene, null, square(100, 100, 10), 'dark')),
+    after(once, cutting(once, null, square(55, 55, 5))),
+  ];
+  for (const things of worked) {
+    expect(blockInSheet(things)).toBeNull();
+    expect(byHand(things).map((sheet) => sheet.id)).toEqual([id]);
+    const own = masses(things);
+    const again = after(things, inLight(things, 270));
+    expect(masses(again).filter(({ sheet }) => sheet === id)).toEqual(own);
+    expect(again.get(id)).toMatchObject({ hidden: true });
+    expect(masses(again).filter(({ sheet }) => sheet === blockInSheet(again)!.id)).toHaveLength(3);
+    expect(byHand(again)).toEqual([]);
+  }
+  expect(cutting(once, null, square(0, 0, 5))).toBeNull();
 });

@@ -12,7 +12,6 @@ import {
 } from '@deft/core/geometry';
 import { isOpen } from '@deft/core/forms';
 import {
-  blockIn,
   drawnForms,
   formOutline,
   isShown,
@@ -21,8 +20,8 @@ import {
   sheetsOf,
   thingsOfType,
   type Change,
+  type Form,
   type Id,
-  type Light,
   type Mass,
   type MassValue,
   type Patch,
@@ -55,6 +54,20 @@ function newToneSheet(things: Things, name = 'Tone'): Sheet {
 
 const touches = (a: Area, b: Area): boolean => areaSize(shared(a, b)) > 0;
 const laid = (area: Area): Patch => ({ area, transform: IDENTITY });
+
+const BLOCK_IN = 'Block-in';
+/** What a block-in is called once something of it was done by hand, so that no other takes its place. */
+const BY_HAND = 'Block-in, by hand';
+
+/** The sheet that forms were blocked in on; null where none were, or where it was worked on by hand since. */
+export const blockInSheet = (things: Things): Sheet | null =>
+  sheetsOf(things).find(({ kind, name }) => kind === 'tone' && name === BLOCK_IN) ?? null;
+
+/** What says of sheets of which something was done by hand that they are no mere block-in any more. */
+export function workedOn(things: Things, sheets: readonly Id[]): NonNullable<Change['set']> {
+  const block = blockInSheet(things);
+  return block && sheets.includes(block.id) ? [{ id: block.id, to: { name: BY_HAND } }] : [];
+}
 
 /** What is left of masses out of which an area is cut; only those that it touches change. */
 function lessen(masses: readonly Mass[], area: Area): Required<Pick<Change, 'set' | 'remove'>> {
@@ -104,7 +117,7 @@ export function filling(
   };
   return {
     add: [...(made ? [made] : []), ...(first ? [] : [mass])],
-    set: first ? [...set, { id: first.id, to: laid(whole) }] : set,
+    set: [...workedOn(things, [sheet]), ...set, ...(first ? [{ id: first.id, to: laid(whole) }] : [])],
     remove: [...remove, ...more.map(({ id }) => id)],
   };
 }
@@ -112,26 +125,23 @@ export function filling(
 /** Cuts an area out of every mass of its sheet; null where it touches none. */
 export function cutting(things: Things, chosen: Id | null, area: Area): Change | null {
   const sheet = massSheet(things, chosen);
-  const change = lessen(
+  const { set, remove } = lessen(
     thingsOfType(things, 'mass').filter((mass) => mass.sheet === sheet),
     area,
   );
-  return change.set.length + change.remove.length > 0 ? change : null;
+  if (!sheet || set.length + remove.length === 0) return null;
+  return { set: [...workedOn(things, [sheet]), ...set], remove };
 }
 
-const BLOCK_IN = 'Block-in';
-
-/** The sheet that forms were blocked in on; null where none were. */
-export const blockInSheet = (things: Things): Sheet | null =>
-  sheetsOf(things).find(({ kind, name }) => kind === 'tone' && name === BLOCK_IN) ?? null;
+/** The forms that a light falls on: those of the drawing that are shown. */
+export const formsInLight = (things: Things): Form[] =>
+  drawnForms(things).filter((form) => isShown(things, form));
 
 /**
- * Fills the forms of the drawing as a light falls on them, on a sheet of its own, instead of what was filled
- * there before. Null where no form that is shown encloses anything.
+ * Lays what is light, middle and dark in a light on a sheet of its own, instead of what was blocked in there
+ * before. What was worked on by hand since is kept and hidden. Null where all of it is empty.
  */
-export function blockingIn(things: Things, light: Light): Change | null {
-  const forms = drawnForms(things).filter((form) => isShown(things, form));
-  const areas = blockIn(forms, light);
+export function blockingIn(things: Things, areas: Readonly<Record<MassValue, Area>>): Change | null {
   const before = blockInSheet(things);
   const sheet = before ?? newToneSheet(things, BLOCK_IN);
   const masses = MASS_VALUES.filter((value) => areas[value].length > 0).map((value, i): Mass => ({
@@ -144,8 +154,16 @@ export function blockingIn(things: Things, light: Light): Change | null {
   }));
   if (masses.length === 0) return null;
   const gone = thingsOfType(things, 'mass').filter((mass) => mass.sheet === sheet.id);
-  return { add: [...(before ? [] : [sheet]), ...masses], remove: gone.map(({ id }) => id) };
+  return {
+    add: [...(before ? [] : [sheet]), ...masses],
+    set: byHand(things).map(({ id }) => ({ id, to: { hidden: true } })),
+    remove: gone.map(({ id }) => id),
+  };
 }
+
+/** Shown sheets of block-ins that were worked on by hand. */
+export const byHand = (things: Things): Sheet[] =>
+  sheetsOf(things).filter(({ kind, name, hidden }) => kind === 'tone' && name === BY_HAND && !hidden);
 
 /** What closed lines and forms go round, page millimetres; empty of what is open or encloses nothing. */
 export const enclosedBy = (things: readonly SheetThing[]): Area =>

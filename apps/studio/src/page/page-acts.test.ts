@@ -413,7 +413,7 @@ describe('painting in slices', () => {
         ],
         patience: 20,
         begin: () => ({}) as HTMLCanvasElement,
-        paint: (_, thing) => painted.push(thing.id),
+        paint: (_, slice) => painted.push(...slice.map(({ id }) => id)),
         done: (sheet, canvas) => done.push([sheet, canvas !== null]),
         finish: () => {
           finished += 1;

@@ -1,7 +1,8 @@
 import { transformPoint } from '@deft/core/geometry';
 import { BLUE_PENCIL, pageBox, type Id, type Page, type Sheet } from '@deft/core/page';
 import { UPRIGHT, viewAffine, type View } from '../view';
-import { cover, Layer } from './layer';
+import { Layer } from './layer';
+import type { StillLayer } from './still-layer';
 
 /**
  * The page as the browser lays it together: the paper, over it a canvas for each visible sheet that has
@@ -11,9 +12,8 @@ export class Stack {
   readonly live = new Layer(UPRIGHT, { width: 0, height: 0 });
   readonly #frame = document.createElement('div');
   readonly #moved = document.createElement('div');
-  readonly #coming = document.createElement('div');
   readonly #paper = document.createElement('div');
-  readonly #layers = new Map<Id, Layer>();
+  readonly #layers = new Map<Id, StillLayer>();
   #veil: HTMLCanvasElement | null = null;
   #view: View = UPRIGHT;
   #page: Page | null = null;
@@ -29,9 +29,7 @@ export class Stack {
     Object.assign(this.#moved.style, { position: 'absolute', inset: '0' });
     Object.assign(this.#paper.style, CORNERED);
     this.#moved.append(this.#paper, this.live.canvas);
-    cover(this.#coming);
-    this.#coming.style.opacity = '0';
-    this.#frame.append(this.#coming, this.#moved);
+    this.#frame.append(this.#moved);
     host.append(this.#frame);
   }
 
@@ -44,23 +42,15 @@ export class Stack {
     this.#frame.style.filter = filter;
   }
 
-  layerOf(sheet: Id): Layer | null {
+  layerOf(sheet: Id): StillLayer | null {
     return this.#layers.get(sheet) ?? null;
   }
 
   /** Puts a sheet's canvas in the place of its old one; null where it has nothing to show. */
-  put(sheet: Id, layer: Layer | null): void {
+  put(sheet: Id, layer: StillLayer | null): void {
     this.#layers.get(sheet)?.canvas.remove();
     if (layer) this.#layers.set(sheet, layer);
     else this.#layers.delete(sheet);
-  }
-
-  /**
-   * Takes a canvas in that is being painted, unseen: what is painted outside of the document all falls due
-   * when it is first shown.
-   */
-  takeIn({ canvas }: Layer): void {
-    this.#coming.replaceChildren(canvas);
   }
 
   /** Canvases in the order of their sheets, with their opacities; those of other sheets go. */

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
   blockIn,
@@ -11,12 +11,13 @@ import {
 } from '@deft/core/page';
 import { setLight } from '../../data/desk-slice';
 import { useDesk, useDeskDispatch } from '../../data/store';
+import { toneWorker } from '../../data/workers';
 import { Act } from '../../ui/acts';
 import { useSay } from '../../ui/notes';
 import { Slider } from '../../ui/slider';
 import { usePalette, useWide } from '../../ui/use-desk-theme';
-import { blockingIn, blockInSheet } from '../mass-acts';
-import { whyNot } from '../place-on';
+import { blockingIn, blockInSheet, byHand, formsInLight } from '../mass-acts';
+import { NOT_WRITTEN, whyNot } from '../place-on';
 import { useShell } from '../shell/shell-context';
 
 /** A ball of this radius shows the light. */
@@ -45,6 +46,10 @@ const SIDES = [
 const fromWords = ({ from }: Light): string =>
   `from ${SIDES[Math.round(from / 45) % SIDES.length] as string}`;
 
+const DONE = 'Blocked in in three values, on a sheet of its own under the drawing.';
+const KEPT = 'What you did by hand on the one before is kept on its own sheet, hidden.';
+const NO_FORM = 'There is no closed form here yet. Lay forms first: the light falls on those.';
+
 /** Chooses a light, seen on a ball, and fills the forms of the drawing as it falls on them. */
 export function LightPanel() {
   const palette = usePalette();
@@ -54,17 +59,25 @@ export function LightPanel() {
   const { light } = useDesk('light');
   const { keeper, dispatch } = useShell();
   const done = (): void => dispatch({ kind: 'upper', upper: null });
+  const [busy, setBusy] = useState(false);
   const fill = async (): Promise<void> => {
     const before = blockInSheet(keeper.things);
     const obstacle = before ? whyNot(keeper.things, before.id) : null;
     if (obstacle) return dispatch({ kind: 'obstacle', obstacle });
-    const made = await keeper.commit((things) => blockingIn(things, light));
-    return say({
-      text: made
-        ? 'Blocked in in three values, on a sheet of its own under the drawing.'
-        : 'There is no closed form here yet. Lay forms first: the light falls on those.',
-      ...(made ? { undo: () => void keeper.undo() } : {}),
-    });
+    const kept = byHand(keeper.things).length > 0;
+    setBusy(true);
+    try {
+      const areas = await toneWorker().blockIn(formsInLight(keeper.things), light);
+      const made = await keeper.commit((things) => blockingIn(things, areas));
+      return say({
+        text: made ? (kept ? `${DONE} ${KEPT}` : DONE) : NO_FORM,
+        ...(made ? { undo: () => void keeper.undo() } : {}),
+      });
+    } catch {
+      return dispatch({ kind: 'obstacle', obstacle: NOT_WRITTEN });
+    } finally {
+      setBusy(false);
+    }
   };
   return (
     <View style={[styles.panel, { flex: wide ? 1 : undefined }]} testID="light-panel">
@@ -92,7 +105,7 @@ export function LightPanel() {
         />
       </View>
       <View style={styles.acts}>
-        <Act label="Block in" onPress={() => void fill()} />
+        <Act label={busy ? 'Blocking in…' : 'Block in'} disabled={busy} onPress={() => void fill()} />
         <Act small label="Done" onPress={done} />
       </View>
     </View>

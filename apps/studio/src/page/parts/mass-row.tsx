@@ -2,7 +2,7 @@ import type { MassValue, SheetThing } from '@deft/core/page';
 import { setMassWay, takeMass } from '../../data/desk-slice';
 import { useDesk, useDeskDispatch } from '../../data/store';
 import { useSay } from '../../ui/notes';
-import { closedLine, enclosedBy, filling, massSheet } from '../mass-acts';
+import { closedLine, enclosedBy, filling, massSheet, workedOn } from '../mass-acts';
 import { whyNot } from '../place-on';
 import { removable, remove } from '../shell/shell-acts';
 import { useShell } from '../shell/shell-context';
@@ -25,7 +25,14 @@ export function MassRow() {
   const take = (value: MassValue): void => {
     send(takeMass(value));
     // The mass that is taken up gets it too.
-    if (ids) void keeper.commit({ set: [...ids].map((id) => ({ id, to: { value } })) });
+    if (!ids) return;
+    const sheets = [...ids].flatMap((id) => {
+      const thing = keeper.things.get(id);
+      return thing?.type === 'mass' ? [thing.sheet] : [];
+    });
+    void keeper.commit((things) => ({
+      set: [...workedOn(things, sheets), ...[...ids].map((id) => ({ id, to: { value } }))],
+    }));
   };
   return (
     <>
