@@ -1,6 +1,14 @@
-import { lightsOver } from '@deft/core/alone';
+import { inkLightsOver, lightsOver } from '@deft/core/alone';
 import { translation } from '@deft/core/geometry';
-import type { Form, Id, Sheet, Thing } from '@deft/core/page';
+import {
+  encodeStroke,
+  formOutline,
+  type Form,
+  type Id,
+  type Sheet,
+  type Stroke,
+  type Thing,
+} from '@deft/core/page';
 import { seeded } from '@deft/core/random';
 import { quantile, row } from './table.ts';
 
@@ -66,6 +74,53 @@ all('a near-touch lights up', counts.touch);
 all('a closed gap lights up', counts.gap);
 all('lost balance lights up', counts.balance);
 
+/** A hand draws the outline of a form in four lines that waver and do not quite meet. */
+function inked(one: Form, random: () => number): Stroke[] {
+  const outline = formOutline(one);
+  const piece = Math.floor(outline.length / 4);
+  return [0, 1, 2, 3].map((k) => {
+    const until = k === 3 ? outline.length : (k + 1) * piece;
+    const way = [...outline.slice(k * piece, until), outline[until % outline.length]!];
+    const [off, turn] = [0.2 * random(), 6 * random()];
+    return {
+      ...{ type: 'stroke', id: `${one.id} ${k}`, sheet: 's', order: `a${one.id}${k}`, pen: 'pencil' },
+      ...{ size: 0.7, colour: '#1E2430', pressure: 'device' },
+      points: encodeStroke(
+        way.map(({ x, y }, i) => ({
+          x: x + off * Math.sin(turn + i / 3),
+          y: y + off * Math.cos(turn + i / 4),
+          pressure: 0.5,
+          time: 8 * i,
+        })),
+      ),
+    } as const;
+  });
+}
+
+const hand = seeded(31);
+const ink = { quiet: 0, touch: 0, gap: 0, balance: 0 };
+for (let i = 0; i < PAGES; i += 1) {
+  const { body, head, feet, ring, x, y, w } = figure(hand);
+  const loose = form(6, 6, x - w - 24, y - 20);
+  const all = [body, head, feet, ...ring, loose].map((one) => inked(one, hand));
+  const things = new Map<Id, Thing>([['s', SHEET], ...all.flat().map((one): [Id, Thing] => [one.id, one])]);
+  const moved = (forms: readonly Form[], byX: number, byY: number) => {
+    const ids = [...things.keys()].filter((id) => forms.some((one) => id.startsWith(`${one.id} `)));
+    const transform = translation(byX, byY);
+    return inkLightsOver(things, new Set(ids))(ids.map((id) => ({ id, transform })));
+  };
+  const quiet = moved([loose], -2 - 6 * hand(), -4 + 8 * hand());
+  if (quiet.touches.length + quiet.closed.length === 0 && !quiet.fallen) ink.quiet += 1;
+  if (moved([loose], 18 - 0.4 - 0.3 * hand(), 20).touches.length > 0) ink.touch += 1;
+  // The arm is laid against the body.
+  if (moved(ring, -20, 0).closed.length > 0) ink.gap += 1;
+  if (moved([feet], -60 - 10 * hand(), 0).fallen) ink.balance += 1;
+}
+all('of ink, nothing lights up where nothing is near', ink.quiet);
+all('of ink, a near-touch lights up', ink.touch);
+all('of ink, a closed gap lights up', ink.gap);
+all('of ink, lost balance lights up', ink.balance);
+
 const grid = Array.from({ length: MANY }, (_, i) =>
   form(6, 5, 20 + 14 * (i % 8), 20 + 12 * Math.floor(i / 8)),
 );
@@ -78,5 +133,24 @@ const times = Array.from({ length: 200 }, (_, i) => {
 row(
   `one look at ${MANY} forms, p95, in its worker`,
   `${quantile(times, 0.95).toFixed(1)} ms`,
+  'for the record',
+);
+
+const inks = Array.from({ length: 500 }, (_, i) =>
+  inked(form(6, 5, 20 + 4.4 * (i % 25), 20 + 8 * Math.floor(i / 25)), hand),
+).flat();
+const many = new Map<Id, Thing>([['s', SHEET], ...inks.map((one): [Id, Thing] => [one.id, one])]);
+const held = inks.slice(0, 40).map(({ id }) => id);
+const before = performance.now();
+const inkLights = inkLightsOver(many, new Set(held));
+const begun = performance.now() - before;
+const looks = Array.from({ length: 20 }, (_, i) => {
+  const from = performance.now();
+  inkLights(held.map((id) => ({ id, transform: translation(6 * Math.sin(i / 3), 4 * i) })));
+  return performance.now() - from;
+});
+row(
+  `taking hold of 40 of ${inks.length.toLocaleString('en')} lines of ink, and a look at them, p95, in the worker`,
+  `${begun.toFixed(0)} ms, ${quantile(looks, 0.95).toFixed(0)} ms`,
   'for the record',
 );

@@ -4,7 +4,7 @@ import { polygonMoments } from '../geometry/moments.ts';
 import { thingsOfType } from '../page/contents.ts';
 import type { Id, Thing } from '../page/things.ts';
 import { massShares } from '../findings/mass-centre.ts';
-import type { Outlined } from './outlines.ts';
+import type { Enclosing, Outlined } from './outlines.ts';
 
 /** Where the weight of a drawing lies over what it stands on; page millimetres. */
 export interface Balance {
@@ -62,7 +62,10 @@ function centreOf(masses: readonly Massed[]): Point | null {
   return { x: along('x'), y: along('y') };
 }
 
-const momentsOf = ({ outline }: Outlined) => polygonMoments([...outline]);
+/** A form, or what ink encloses. */
+type Bodied = Enclosing & Partial<Pick<Outlined, 'form'>>;
+
+const momentsOf = ({ outline }: Enclosing) => polygonMoments([...outline]);
 
 /** By the landmarks of a figure, ankles and all; null where too few are set. */
 function byLandmarks(
@@ -91,12 +94,12 @@ function byLandmarks(
 
 /** By named parts of a figure, or else by the room that all forms take. */
 function byForms(
-  outlines: readonly Outlined[],
+  outlines: readonly Bodied[],
   room: Box,
   ground: number | null,
 ): Pick<Balance, 'by' | 'weight' | 'stands'> | null {
   const named = outlines.flatMap((one): Massed[] => {
-    const mass = one.form.part ? MASSES[one.form.part] : undefined;
+    const mass = one.form?.part ? MASSES[one.form.part] : undefined;
     return mass === undefined ? [] : [{ at: momentsOf(one).centre, mass }];
   });
   const isFigure = named.reduce((sum, { mass }) => sum + mass, 0) >= ENOUGH;
@@ -125,13 +128,13 @@ function byForms(
 
 /**
  * Where the weight lies over what a drawing stands on: by a figure's landmarks, else by its named parts, else
- * by the room that its forms take.
+ * by the room that its forms or its ink enclose.
  * @param room that the drawing takes
  * @returns null of a drawing without forms or landmarks, or without height
  */
 export function balanceOf(
   things: ReadonlyMap<Id, Thing>,
-  outlines: readonly Outlined[],
+  outlines: readonly Bodied[],
   room: Box,
 ): Balance | null {
   const height = room.maxY - room.minY;

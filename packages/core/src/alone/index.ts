@@ -1,6 +1,7 @@
 export * from './against-recipe.ts';
 export * from './balance.ts';
 export * from './closed-gaps.ts';
+export * from './ink-lights.ts';
 export * from './lights.ts';
 export * from './look-over.ts';
 export * from './mirrored-pairs.ts';

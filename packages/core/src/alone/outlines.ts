@@ -7,11 +7,15 @@ import { formOutline } from '../page/form-geometry.ts';
 import { thingBox } from '../page/thing-box.ts';
 import type { Form, Id, Thing } from '../page/things.ts';
 
-/** A closed form of a drawing with its outline on the page, millimetres. */
-export interface Outlined {
-  readonly form: Form;
+/** What encloses room on the page, millimetres. */
+export interface Enclosing {
   readonly outline: readonly Point[];
   readonly box: Box;
+}
+
+/** A closed form of a drawing with its outline. */
+export interface Outlined extends Enclosing {
+  readonly form: Form;
 }
 
 /** A form flattened to less has no room, square millimetres. */

@@ -12,8 +12,11 @@ export interface AloneTouch {
   readonly at: Point;
 }
 
-/** Outlines nearer than this nearly touch, over at least this; parts of the drawing's height. */
-const [NEAR, SHORTEST] = [0.015, 0.03];
+/** What nearly touches: nearer than this, over at least this; millimetres, in a drawing of such a height. */
+export const touchingIn = (height: number): { readonly near: number; readonly shortest: number } => ({
+  near: 0.015 * height,
+  shortest: 0.03 * height,
+});
 
 const hang = (a: Form, b: Form): boolean => a.joint?.on === b.id || b.joint?.on === a.id;
 
@@ -29,7 +32,7 @@ export function touchesAmong(
   only?: ReadonlySet<Id>,
 ): AloneTouch[] {
   if (!(height > 0)) return [];
-  const [near, shortest] = [NEAR * height, SHORTEST * height];
+  const { near, shortest } = touchingIn(height);
   return outlines.flatMap((a, i) =>
     outlines.slice(i + 1).flatMap((b): AloneTouch[] => {
       if (only && !only.has(a.form.id) && !only.has(b.form.id)) return [];

@@ -1,5 +1,6 @@
 import { distance, type Point } from '../geometry/point.ts';
 import { isInside, refined } from '../geometry/polygon.ts';
+import { angleBetween, nearestSide } from './nearest-side.ts';
 
 /** A stretch along which two closed outlines nearly touch: of the first of them. */
 export interface NearTouch {
@@ -9,30 +10,9 @@ export interface NearTouch {
 }
 
 /** Outlines that cross at less than this run along each other, degrees. */
-const FLATTEST = 10;
+export const FLATTEST = 10;
 /** Looked at in steps of this, as a share of what counts as near. */
-const STEP = 1 / 3;
-
-/** The nearest place of an outline, and the direction of its side there. */
-function nearestOn(outline: readonly Point[], p: Point): { far: number; ux: number; uy: number } {
-  let best = { far: Infinity, ux: 1, uy: 0 };
-  for (const [i, a] of outline.entries()) {
-    const b = outline[(i + 1) % outline.length] as Point;
-    const length = distance(a, b);
-    if (!(length > 0)) continue;
-    const [ux, uy] = [(b.x - a.x) / length, (b.y - a.y) / length];
-    const t = Math.max(0, Math.min(length, (p.x - a.x) * ux + (p.y - a.y) * uy));
-    const far = Math.hypot(p.x - a.x - t * ux, p.y - a.y - t * uy);
-    if (far < best.far) best = { far, ux, uy };
-  }
-  return best;
-}
-
-/** The angle between two directions of lines, degrees, 0 to 90. */
-function between(ux: number, uy: number, vx: number, vy: number): number {
-  const cosine = Math.min(1, Math.abs(ux * vx + uy * vy));
-  return (Math.acos(cosine) * 180) / Math.PI;
-}
+export const STEP = 1 / 3;
 
 /**
  * Stretches along which one closed outline lies nearer than `near` to another without crossing it, or crosses
@@ -51,8 +31,8 @@ export function nearTouches(
   const seen = line.map((p, i) => {
     const q = line[(i + 1) % line.length] as Point;
     const length = distance(p, q) || 1;
-    const { far, ux, uy } = nearestOn(other, p);
-    const angle = between((q.x - p.x) / length, (q.y - p.y) / length, ux, uy);
+    const { far, ux, uy } = nearestSide(other, p, true);
+    const angle = angleBetween((q.x - p.x) / length, (q.y - p.y) / length, ux, uy);
     return { p, far, angle, inside: isInside(other, p) };
   });
   // Begins where the two are apart, so that no stretch is cut in two.

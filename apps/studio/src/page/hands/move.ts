@@ -276,14 +276,21 @@ export class MoveHand implements Hand {
       );
       return;
     }
-    let strokes = 0;
+    const strokes = things.filter(({ type }) => type === 'stroke');
+    const bare = new Set(strokes.slice(MANY));
+    const warped: SheetThing[] = [];
     for (const thing of things) {
-      strokes += thing.type === 'stroke' ? 1 : 0;
-      if (thing.type === 'stroke' && strokes > MANY) {
+      if (thing.type === 'stroke' && bare.has(thing)) {
         context.strokeStyle = thing.colour;
         context.lineWidth = thing.size;
         context.stroke(polyline(pointsOf(thing).map(preview.map)));
-      } else painter.paint(context, { ...thing, ...warpedBy(thing, preview.map) } as SheetThing);
+      } else {
+        const now = { ...thing, ...warpedBy(thing, preview.map) } as SheetThing;
+        warped.push(now);
+        painter.paint(context, now);
+      }
     }
+    // Where the rest lies is worked out once it is let go.
+    if (bare.size === 0) painter.paintFollowing(context, warped);
   }
 }

@@ -89,6 +89,8 @@ function construction(context: Context, paper: Page, path: Path2D, width: number
   context.stroke(path);
   context.globalAlpha = 1;
   context.setLineDash(dash);
+  // Rounding the ends of many dashes costs as much as all of them.
+  if (dash.length > 0) context.lineCap = 'butt';
   context.strokeStyle = BLUE_PENCIL;
   context.lineWidth = width;
   context.stroke(path);

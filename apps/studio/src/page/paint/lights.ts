@@ -26,7 +26,10 @@ export function paintLights(
   for (const gap of closed) context.fill(polyline(gap, true));
   context.globalAlpha = 0.4;
   context.lineWidth = TOUCH * pixel;
-  for (const line of touches) context.stroke(polyline(line));
+  // As one path, so that what lies over each other is no darker.
+  const near = new Path2D();
+  for (const line of touches) near.addPath(polyline(line));
+  context.stroke(near);
   if (fallen) {
     const { weight, stands } = fallen;
     context.globalAlpha = 0.7;

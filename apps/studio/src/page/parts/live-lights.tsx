@@ -1,11 +1,36 @@
 import { useEffect } from 'react';
-import type { SheetThing, Thing } from '@deft/core/page';
+import type { MovedInk } from '@deft/core/alone';
+import type { Id, SheetThing, Stroke, Thing } from '@deft/core/page';
 import { useDesk } from '../../data/store';
 import { lightsWorker } from '../../data/workers';
 import { useShell } from '../shell/shell-context';
 
-/** What the lights go by: no ink, which may be very much. */
-const SEEN: ReadonlySet<Thing['type']> = new Set(['form', 'landmark', 'guide', 'axis', 'sheet', 'page']);
+type Things = ReadonlyMap<Id, Thing>;
+
+/** What the lights go by where forms are moved: no ink, which may be very much. */
+const BY_FORMS: ReadonlySet<Thing['type']> = new Set(['form', 'landmark', 'guide', 'axis', 'sheet', 'page']);
+/** And where ink alone is. */
+const BY_INK: ReadonlySet<Thing['type']> = new Set(['stroke', 'guide', 'sheet']);
+
+const only = (things: Things, types: ReadonlySet<Thing['type']>): Map<Id, Thing> =>
+  new Map([...things].filter(([, thing]) => types.has(thing.type)));
+
+/** Where strokes lie, with no more of them than the worker does not know. */
+const movedInk = (things: Things, strokes: readonly Stroke[]): MovedInk[] =>
+  strokes.map(({ id, transform, points }) => {
+    const before = things.get(id);
+    const same = before?.type === 'stroke' && before.points === points;
+    return { id, ...(transform ? { transform } : {}), ...(same ? {} : { points }) };
+  });
+
+/** What is moved: forms and landmarks where there are any among it, else strokes; null of neither. */
+function takenHoldOf(moved: readonly SheetThing[]) {
+  const forms = moved.filter(({ type }) => type === 'form' || type === 'landmark');
+  if (forms.length > 0) return { forms } as const;
+  const strokes = moved.filter((thing): thing is Stroke => thing.type === 'stroke');
+  return strokes.length > 0 ? ({ strokes } as const) : null;
+}
+
 /**
  * Between two looks, milliseconds, and at the least so many times as long as the last one took: the eye needs
  * no more, and the hand needs the processor.
@@ -13,7 +38,7 @@ const SEEN: ReadonlySet<Thing['type']> = new Set(['form', 'landmark', 'guide', '
 const [REST, SHARE] = [60, 5];
 
 /**
- * Near-touches, closed gaps and lost balance light up while something is moved. A worker is asked about the
+ * Near-touches, closed gaps and lost balance light up while forms, landmarks or ink are moved. A worker is asked about the
  * newest place only, and about the next once it has answered and rested.
  */
 export function LiveLights() {
@@ -27,17 +52,18 @@ export function LiveLights() {
     const work = lightsWorker();
     let moving = false;
     let asked = false;
-    let next: readonly SheetThing[] | null = null;
+    let next: NonNullable<ReturnType<typeof takenHoldOf>> | null = null;
     const goOn = (): void => {
       asked = false;
       const waiting = next;
       next = null;
       if (moving && waiting) ask(waiting);
     };
-    const ask = (moved: readonly SheetThing[]): void => {
+    const ask = ({ forms, strokes }: NonNullable<typeof next>): void => {
       asked = true;
       const began = performance.now();
-      void work.follow(moved).then(
+      const answer = forms ? work.follow(forms) : work.followInk(movedInk(keeper.things, strokes));
+      void answer.then(
         (lit) => {
           if (moving) painter.setLights(lit);
           setTimeout(goOn, Math.max(REST, SHARE * (performance.now() - began)));
@@ -46,8 +72,8 @@ export function LiveLights() {
       );
     };
     const stop = painter.onMoving((moved) => {
-      const forms = moved.filter(({ type }) => type === 'form' || type === 'landmark');
-      if (forms.length === 0) {
+      const taken = takenHoldOf(moved);
+      if (!taken) {
         moving = false;
         next = null;
         painter.setLights(null);
@@ -55,10 +81,12 @@ export function LiveLights() {
       }
       if (!moving) {
         moving = true;
-        void work.begin(new Map([...keeper.things].filter(([, thing]) => SEEN.has(thing.type))));
+        const { things } = keeper;
+        if (taken.forms) void work.begin(only(things, BY_FORMS));
+        else void work.beginInk(only(things, BY_INK), new Set(taken.strokes.map(({ id }) => id)));
       }
-      if (asked) next = forms;
-      else ask(forms);
+      if (asked) next = taken;
+      else ask(taken);
     });
     return () => {
       stop();
