@@ -103,6 +103,57 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
     );
 
     test(
+      'ink that is moved lights up where it nearly touches other ink, carried and bent, until that is put out',
+      benchAt('phone', name),
+      async ({ page }) => {
+        const strange = watch(page, desk.address);
+        await page.goto(desk.address);
+        await page.getByTestId('blank-page').click();
+        await saved(page);
+        const id = page.url().split('/').at(-1)!;
+        const own = (await askDesk<Drawing>(page, desk, 'get', `/drawings/${id}`)).page;
+        const d = await drawing(page);
+        await takeHand(page, 'Draw');
+        await d.stroke(line(60, 40, 60, 160), pointer);
+        await d.stroke(line(90, 60, 90, 120), pointer);
+        await expect.poll(async () => (await lying(desk, own, 'stroke')).length).toBe(2);
+        await takeHand(page, 'Move');
+        const on = await d.onScreen();
+        const lights = page.getByTestId('page');
+        const carry = async (to: number): Promise<void> => {
+          await d.fingers.down(on(90, 90), pointer);
+          for (const { x, y } of line(88, 90, to, 90, 8)) await d.fingers.move(on(x, y), pointer, 0.5);
+        };
+        // A touch picks a line; it is carried beside the other, and on across it.
+        await d.tap(90, 100, pointer);
+        await carry(61);
+        await expect(lights).toHaveAttribute('data-lights', 'touch');
+        await d.fingers.move(on(61.1, 90), pointer, 0.5);
+        await look(page, 'lights-of-ink');
+        await d.fingers.move(on(40, 90), pointer, 0.5);
+        await expect(lights).toHaveAttribute('data-lights', '');
+        await d.fingers.move(on(90, 90), pointer, 0.5);
+        await d.fingers.up(on(90, 90), pointer);
+        // Bent by the middle of its left side, it comes as near.
+        await control(page, 'bend').click();
+        await d.fingers.down(on(90, 90), pointer);
+        for (const { x, y } of line(88, 90, 61, 90, 8)) await d.fingers.move(on(x, y), pointer, 0.5);
+        await expect(lights).toHaveAttribute('data-lights', 'touch');
+        await d.fingers.move(on(90, 90), pointer, 0.5);
+        await d.fingers.up(on(90, 90), pointer);
+        // Put out, nothing lights up.
+        await control(page, 'move').click();
+        await control(page.getByTestId('tray'), 'lights', false).click();
+        await carry(61);
+        await d.fingers.move(on(61.1, 90), pointer, 0.5);
+        await expect(lights).not.toHaveAttribute('data-lights', 'touch');
+        await d.fingers.up(on(61.1, 90), pointer);
+        await control(page.getByTestId('tray'), 'lights', false).click();
+        expect(strange).toEqual([]);
+      },
+    );
+
+    test(
       'a page without a reference: a recipe, what is told without a picture, and a picture found afterwards',
       benchAt('wide', name),
       async ({ page }) => {

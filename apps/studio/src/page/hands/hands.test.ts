@@ -529,6 +529,15 @@ describe('moving', () => {
     };
     return { ...made, hand, picks, drag, refused, looped };
   }
+  /** Besides, a level line in the middle of nothing. */
+  const withLevelLine = () => {
+    const made = withForm();
+    const drawing = new DrawHand(made.surface);
+    drawing.begin(at(100, 300));
+    drawing.extend([at(150, 300), at(200, 300)]);
+    drawing.finish();
+    return made;
+  };
   const loop: [number, number][] = [
     [80, 80],
     [160, 80],
@@ -547,6 +556,13 @@ describe('moving', () => {
     expect(all('stroke')[0]!.transform).toEqual([1, 0, 0, 1, 10, 0]);
     drag([2, 2], [2, 3]);
     expect(picks.now.size).toBe(0);
+  });
+
+  test('a line that is all but as thin as its handles is carried by its middle and widened by its side', () => {
+    const { drag, all } = withLevelLine();
+    drag([150, 300]);
+    drag([150, 300], [150, 340]);
+    expect(all('stroke').at(-1)!.transform).toEqual([1, 0, 0, 1, 0, 20]);
   });
 
   test('a touch takes up the form under it; its corner scales, its stalk turns', () => {

@@ -2,6 +2,7 @@ import {
   bend,
   bendHandles,
   cornersOf,
+  distance,
   homography,
   isConvex,
   thinned,
@@ -23,6 +24,7 @@ import type { Surface } from '../surface';
 import {
   cornerHandles,
   GRIP,
+  middleOf,
   paintHandle,
   pulledBy,
   roomHandles,
@@ -98,8 +100,12 @@ export class MoveHand implements Hand {
     this.#moved = false;
     this.#began = { x: sample.x, y: sample.y };
     const grip = GRIP[sample.kind] / this.surface.painter.view.scale;
-    const handle = this.#handles().find((h) => Math.hypot(h.at.x - at.x, h.at.y - at.y) < grip);
     const room = this.#room();
+    // What is thin has its handles near its middle: what is nearest is meant.
+    const reach = room && this.#way === 'move' ? Math.min(grip, distance(middleOf(room), at)) : grip;
+    const [handle] = this.#handles()
+      .filter((one) => distance(one.at, at) < reach)
+      .sort((a, b) => distance(a.at, at) - distance(b.at, at));
     const inside = room && at.x > room.minX && at.x < room.maxX && at.y > room.minY && at.y < room.maxY;
     if (handle) this.#act = { kind: 'handle', key: handle.key, from: at };
     else if (inside) this.#act = { kind: 'carry', from: at };

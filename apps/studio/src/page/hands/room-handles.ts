@@ -24,9 +24,14 @@ export const turnHandle = (room: Box, scale: number): Handle => ({
   at: { x: (room.minX + room.maxX) / 2, y: room.minY - STALK / scale },
 });
 
+export const middleOf = (room: Box): Point => ({
+  x: (room.minX + room.maxX) / 2,
+  y: (room.minY + room.maxY) / 2,
+});
+
 /** All handles of a room. @param scale CSS pixels to a millimetre */
 export function roomHandles(room: Box, scale: number): Handle[] {
-  const middle = { x: (room.minX + room.maxX) / 2, y: (room.minY + room.maxY) / 2 };
+  const middle = middleOf(room);
   const sides = [
     { x: middle.x, y: room.minY },
     { x: room.maxX, y: middle.y },
@@ -38,7 +43,7 @@ export function roomHandles(room: Box, scale: number): Handle[] {
 
 /** What pulling a corner, a side or the turning handle of a room does to it. */
 export function pulledBy(room: Box, key: string, from: Point, to: Point): Affine {
-  const middle = { x: (room.minX + room.maxX) / 2, y: (room.minY + room.maxY) / 2 };
+  const middle = middleOf(room);
   if (key === 'turn') {
     const angle = (p: Point): number => (Math.atan2(-(p.y - middle.y), p.x - middle.x) * 180) / Math.PI;
     return about(middle, rotation(angle(to) - angle(from)));
