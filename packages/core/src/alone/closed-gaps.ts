@@ -64,8 +64,8 @@ function piecesOf(outlines: readonly Enclosing[], apart: number): number {
 }
 
 /**
- * Tells of gaps that outlines enclose as they stand, which of them they no longer do once some are moved; each
- * by its outline as it was, page millimetres.
+ * Tells of gaps that outlines enclose as they stand, which of them they no longer do once some are moved;
+ * each by its outline as it was, page millimetres.
  * @param room that they take as they stand
  * @param apart openings of so many pixels are none, since lines of a hand do not quite meet; then what is
  * taken off altogether closes nothing, which may be what it was taken off

@@ -10,7 +10,7 @@ export interface NearestSide {
   readonly side: number;
 }
 
-/** @param closed whether the last point is joined to the first; a line of one place has no sides, and is far */
+/** @param closed whether the last point is joined to the first; a line of one place is far from everything */
 export function nearestSide(line: readonly Point[], p: Point, closed: boolean): NearestSide {
   let best: NearestSide = { far: Infinity, ux: 1, uy: 0, side: 0 };
   const count = closed ? line.length : line.length - 1;

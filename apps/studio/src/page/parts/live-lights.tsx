@@ -38,8 +38,8 @@ function takenHoldOf(moved: readonly SheetThing[]) {
 const [REST, SHARE] = [60, 5];
 
 /**
- * Near-touches, closed gaps and lost balance light up while forms, landmarks or ink are moved. A worker is asked about the
- * newest place only, and about the next once it has answered and rested.
+ * Near-touches, closed gaps and lost balance light up while forms, landmarks or ink are moved. A worker is
+ * asked about the newest place only, and about the next once it has answered and rested.
  */
 export function LiveLights() {
   const { surface, keeper, state } = useShell();
