@@ -79,6 +79,54 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
     );
 
     test(
+      'from the trace and from a recipe: the trace stands over the picture, the recipe lies on the page',
+      benchAt('phone', name),
+      async ({ page }) => {
+        const strange = watch(page, desk.address);
+        const touch = hasTouch ? 'touch' : pointer;
+        const title = name === 'phone' ? 'Porter sweeping' : 'Man waving';
+        const { study } = await beginAttempt(page, desk, title);
+        await toPass(page, 'Trace');
+        const traced = await drawing(page);
+        await takeHand(page, 'Forms');
+        await control(page, 'ellipse').click();
+        await traced.stroke(line(60, 40, 84, 74, 6), touch);
+        await saved(page);
+        await toPass(page, 'Build');
+        await page.getByTestId('looks').click();
+        await control(page.getByRole('dialog'), 'Attempts', false).click();
+        await page.getByTestId('from-trace').click();
+        const seen = page.getByTestId('picture-marks').locator('path').first();
+        await expect(seen).toHaveAttribute('d', /^M[\d.]+ [\d.]+L/);
+        const now = (): Promise<Study> => askDesk<Study>(page, desk, 'get', `/studies/${study.id}`);
+        expect((await now()).attempts).toHaveLength(study.attempts.length + 1);
+        await look(page, 'from-trace');
+        // It is switched off, and on again, among the looks.
+        await page.getByTestId('looks').click();
+        await control(page, 'trace over the reference').click();
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'looks-trace');
+        await expect(page.getByTestId('picture-marks').locator('path')).toHaveCount(0);
+        await control(page, 'Recipe').click();
+        await control(page, 'Head from the front').click();
+        await page.getByTestId('lay-recipe').click();
+        const own = (await now()).attempts.at(-1)!.page;
+        await expect.poll(async () => (await lying(desk, own, 'form')).length).toBeGreaterThan(3);
+        await page.keyboard.press('Escape');
+        await look(page, 'from-recipe');
+        // What was laid is no part of the drawing: it is drawn over.
+        await takeHand(page, 'Forms');
+        await control(page, 'ellipse').click();
+        const d = await drawing(page);
+        await d.stroke(line(50, 40, 98, 110, 6), touch);
+        await expect
+          .poll(async () => new Set((await lying(desk, own, 'form')).map(({ sheet }) => sheet)).size)
+          .toBe(2);
+        expect(strange).toEqual([]);
+      },
+    );
+
+    test(
       'from knowledge first: the picture stays away until it is asked for, and the attempt says so',
       benchAt('wide', name),
       async ({ page }) => {

@@ -10,7 +10,7 @@ import { usePalette } from '../ui/use-desk-theme';
 import { Text } from '../ui/text';
 import { useStudy } from './study-context';
 import { useProgress, type Step } from './use-progress';
-import { ATTEMPTS_NOTE, FROM_KNOWLEDGE_NOTE, NO_CHANGE_TOLD } from './words';
+import { ATTEMPTS_NOTE, FROM_KNOWLEDGE_NOTE, FROM_TRACE_NOTE, NO_CHANGE_TOLD } from './words';
 
 /** How an attempt came about, in a few words. */
 function attemptWords({ way, seconds, source, copyOf }: Attempt, attempts: Study['attempts']): string {
@@ -33,7 +33,7 @@ interface AttemptsPanelProps {
  * checked. One is shown, laid faintly over the one that is, or removed; a new one is begun.
  */
 export function AttemptsPanel({ onClose, onBack }: AttemptsPanelProps) {
-  const { study, beginAnew } = useStudy();
+  const { study, beginAnew, setTraceShown } = useStudy();
   const progress = useProgress();
   return (
     <Panel title="Attempts" onClose={onClose} {...(onBack ? { onBack } : {})}>
@@ -59,15 +59,28 @@ export function AttemptsPanel({ onClose, onBack }: AttemptsPanelProps) {
           onClose();
         }}
       />
+      {study.traces.length > 0 ? (
+        <Act
+          label="From your trace"
+          testID="from-trace"
+          onPress={() => {
+            setTraceShown(true);
+            beginAnew(null);
+            onClose();
+          }}
+        />
+      ) : null}
       <Act
         label="From what you know first"
         testID="from-knowledge"
         onPress={() => {
+          setTraceShown(false);
           beginAnew(null, 'knowledge');
           onClose();
         }}
       />
       <Text size={13} soft>
+        {study.traces.length > 0 ? `${FROM_TRACE_NOTE} ` : ''}
         {FROM_KNOWLEDGE_NOTE}
       </Text>
     </Panel>

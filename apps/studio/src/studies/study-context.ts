@@ -24,8 +24,11 @@ export interface OpenedStudy {
   readonly attempt: Attempt | null;
   /** The page that the pass lies on; null where it lies on none, or until it is open. */
   readonly keeper: PageKeeper | null;
-  /** The trace's page while one builds: its names are taken over. */
+  /** The trace's page while one builds: its names are taken over, and it may be shown. */
   readonly trace: PageKeeper | null;
+  /** Whether the trace stands over the reference while one builds. */
+  readonly traceShown: boolean;
+  readonly setTraceShown: (shown: boolean) => void;
   /** Another trace or attempt that lies faintly over the one that is open. */
   readonly over: Id | null;
   readonly setOver: (other: Id | null) => void;

@@ -1,10 +1,11 @@
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { traceMarks } from '@deft/core/findings';
 import type { Id } from '@deft/core/page';
 import type { Recipe } from '@deft/core/recipe';
 import type { Board, Pass as PassKey, Study } from '@deft/contract';
 import { sentenceOf } from '../data/refusals';
-import { usePage } from '../data/use-page';
+import { usePage, useThings } from '../data/use-page';
 import { ChoiceMenu } from '../page/parts/choice-menu';
 import { PageShell } from '../page/shell/page-shell';
 import { Waiting } from '../ui/screen';
@@ -53,16 +54,22 @@ function OpenStudy({ study, asked, together }: Omit<StudyScreenProps, 'id'> & { 
   const [pageOnly, setPageOnly] = useState(false);
   const [board, setBoard] = useState<Board | null>(null);
   const [over, setOver] = useState<Id | null>(null);
+  const [traceShown, setTraceShown] = useState(false);
   const [recipeBeside, setRecipeBeside] = useState<Recipe | null>(null);
   const [steps, setSteps] = useState<Steps | null>(null);
   const keeper = usePage(
     page === 'trace' ? (flow.trace?.page ?? null) : page ? (attempt?.page ?? null) : null,
   );
   const trace = usePage(page === 'attempt' ? (flow.trace?.page ?? null) : null);
+  const traced = useThings(trace, ['form', 'landmark', 'placement', 'sheet']);
+  const marks = [
+    ...(page === 'attempt' ? (attempt?.marks ?? []) : []),
+    ...(trace && traceShown ? traceMarks(traced, study.reference.id) : []),
+  ];
   const opened: OpenedStudy = {
     ...{ study, attempt, keeper, trace, beginAnew, showCopy, showAttempt },
     ...{ recipeBeside, setRecipeBeside, steps, setSteps, together },
-    ...{ board, setBoard, over, setOver },
+    ...{ board, setBoard, over, setOver, traceShown, setTraceShown },
     showTrace: flow.showTrace,
     traceAgain: flow.traceAgain,
     markTrace: flow.markTrace,
@@ -96,7 +103,7 @@ function OpenStudy({ study, asked, together }: Omit<StudyScreenProps, 'id'> & { 
             keeper={keeper}
             reference={study.reference}
             region={page === 'trace' ? null : (attempt?.region ?? null)}
-            marks={page === 'attempt' ? attempt?.marks : undefined}
+            marks={marks}
             pageOnly={pageOnly}
             onPageOnly={setPageOnly}
           />

@@ -56,5 +56,6 @@ export { heldIn, type RuleHeld, type ToldRule } from './rules.ts';
 export * from './rule-words.ts';
 export type { NamedLength, Proportion, RelationsReport } from './relations.ts';
 export type { Stretch } from './stretches.ts';
+export { traceMarks } from './trace-marks.ts';
 export * from './variant-words.ts';
 export { variantsOf, type Bearing, type Variants } from './variants.ts';

@@ -52,6 +52,7 @@ export function LooksPanel({ onClose }: { readonly onClose: () => void }) {
         </Text>
       ) : null}
       <Switch label="mirrored" on={mirrored} onPress={() => surface?.mirror()} />
+      {pass.Seeing ? <pass.Seeing /> : null}
       <Acts about="Hide in one touch">{(Object.keys(PARTS) as PartName[]).map(hide)}</Acts>
       <Acts about="The view">
         <Act label="Fit the page" onPress={then(() => surface?.painter.fit())} />

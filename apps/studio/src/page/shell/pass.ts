@@ -36,6 +36,8 @@ export interface Pass {
   /** Whether what it is for is begun; by itself once anything is drawn. */
   readonly isBegun?: (things: ReadonlyMap<Id, Thing>) => boolean;
   readonly panels: readonly PassPanel[];
+  /** What else of the reference may be seen or not, among the looks. */
+  readonly Seeing?: ComponentType;
   /** What lies in the tray before what the hand offers. */
   readonly Row?: ComponentType;
   /** What stands in the tray in place of the reference's control: the pass's main act. */

@@ -2,7 +2,7 @@ import { drawnForms } from '@deft/core/page';
 import { HANDS } from '../../data/desk-slice';
 import type { Pass } from '../../page/shell/pass';
 import { PASS_NOTES } from '../words';
-import { Beside, BUILD_PANELS, OverBuild, UnderBuild } from './page-parts';
+import { Beside, BUILD_PANELS, OverBuild, TraceSwitch, UnderBuild } from './page-parts';
 
 /**
  * On a clean page, freehand: a ground line first, then forms; the reference beside, in the corner or away.
@@ -15,6 +15,7 @@ export const build: Pass = {
   firstPlace: (wide) => (wide ? 'Beside' : 'Corner'),
   hint: PASS_NOTES.build,
   panels: BUILD_PANELS,
+  Seeing: TraceSwitch,
   Beside,
   Under: UnderBuild,
   Over: OverBuild,

@@ -10,6 +10,7 @@ import { Stage } from '../../page/parts/stage';
 import type { PassPanel } from '../../page/shell/pass';
 import { useShell } from '../../page/shell/shell-context';
 import { Act } from '../../ui/acts';
+import { Switch } from '../../ui/switch';
 import { BoardPicture } from '../../ui/board-picture';
 import { AboutStudy } from '../about-study';
 import { AttemptsPanel } from '../attempts-panel';
@@ -108,6 +109,14 @@ export function UnderBuild() {
       <Names />
     </>
   );
+}
+
+/** The trace over the reference, beside the page or in the corner, where there is one. */
+export function TraceSwitch() {
+  const { study, traceShown, setTraceShown } = useStudy();
+  return study.traces.length > 0 ? (
+    <Switch label="trace over the reference" on={traceShown} onPress={() => setTraceShown(!traceShown)} />
+  ) : null;
 }
 
 /** A recipe or a board beside the page, where one was laid there; else the reference. */
