@@ -413,7 +413,7 @@ describe('painting in slices', () => {
         ],
         patience: 20,
         begin: () => ({}) as HTMLCanvasElement,
-        paint: (_, slice) => painted.push(...slice.map(({ id }) => id)),
+        paint: (_, thing) => painted.push(thing.id),
         done: (sheet, canvas) => done.push([sheet, canvas !== null]),
         finish: () => {
           finished += 1;

@@ -66,13 +66,8 @@ export class Layer {
   /** The canvas to be painted in page millimetres. */
   context(): CanvasRenderingContext2D {
     const context = this.canvas.getContext('2d') as CanvasRenderingContext2D;
-    context.setTransform(...this.affine);
+    context.setTransform(...(viewAffine(this.#view).map((v) => v * this.#ratio) as unknown as Affine));
     return context;
-  }
-
-  /** From page millimetres to device pixels. */
-  protected get affine(): Affine {
-    return viewAffine(this.#view).map((v) => v * this.#ratio) as unknown as Affine;
   }
 
   /** Lays the canvas where the view as it is now wants what is painted on it. */

@@ -18,14 +18,13 @@ import { Scene } from '../scene';
 import { fitView, UPRIGHT, type Room, type View } from '../view';
 import { colourAt, paintFlat, smallCanvas } from './flat';
 import { paintGuides, paintThing, type PaintRoom } from './ink';
-import { roomOnPage } from './layer';
+import { Layer, roomOnPage } from './layer';
 import type { LiveStroke } from './live-ink';
 import { litWords, paintLights } from './lights';
 import { LiveLayer, type Overlay } from './live-layer';
 import { Pictures } from './pictures';
 import { Repaint } from './repaint';
 import { Stack } from './stack';
-import { StillLayer } from './still-layer';
 
 const sameIds = (a: ReadonlySet<Id>, b: ReadonlySet<Id>): boolean =>
   a.size === b.size && [...a].every((id) => b.has(id));
@@ -72,11 +71,12 @@ export class Painter {
       pixel: () => 1 / this.#view.scale,
     });
     this.#repaint = new Repaint({
-      begin: () => new StillLayer(this.#stack.live.view, this.#room),
-      paint: (layer, things) => {
-        for (const thing of things) this.paint(layer.context(), thing);
-        layer.show();
+      begin: () => {
+        const layer = new Layer(this.#stack.live.view, this.#room);
+        this.#stack.takeIn(layer);
+        return layer;
       },
+      paint: (layer, thing) => this.paint(layer.context(), thing),
       done: (sheet, layer, changed) => {
         this.#stack.put(sheet, layer);
         this.#stack.arrange(this.#visible());
@@ -352,10 +352,10 @@ export class Painter {
   }
 
   /** The canvas of a sheet, made where it has had nothing to show so far; null for one that is not seen. */
-  #layer(sheet: Id): StillLayer | null {
+  #layer(sheet: Id): Layer | null {
     const known = this.#stack.layerOf(sheet);
     if (known || !this.#shown.has(sheet) || this.#repaint.awaits(sheet)) return known;
-    const made = new StillLayer(this.#stack.live.view, this.#room);
+    const made = new Layer(this.#stack.live.view, this.#room);
     this.#stack.put(sheet, made);
     this.#stack.arrange(this.#visible());
     return made;
@@ -366,7 +366,6 @@ export class Painter {
     const layer = this.#layer(thing.sheet);
     if (!layer || this.scene.search(thing.sheet, box).at(-1)?.id !== thing.id) return false;
     this.paint(layer.context(), thing);
-    layer.show();
     return true;
   }
 
@@ -379,7 +378,6 @@ export class Painter {
     const within = layer.clip(context, box);
     if (within) for (const thing of this.#search(sheet, within)) this.paint(context, thing);
     context.restore();
-    layer.show();
   }
 
   #search(sheet: Id, within: Box): SheetThing[] {

@@ -4,8 +4,7 @@ export interface RasterOptions<Canvas> {
   readonly sheets: readonly { readonly sheet: Id; readonly things: readonly SheetThing[] }[];
   /** Gives a canvas to paint a sheet on; asked for only where the sheet has something to show. */
   readonly begin: (sheet: Id) => Canvas;
-  /** Paints a slice of a sheet. */
-  readonly paint: (canvas: Canvas, things: readonly SheetThing[]) => void;
+  readonly paint: (canvas: Canvas, thing: SheetThing) => void;
   /** A sheet is ready; null where it has nothing to show. */
   readonly done: (sheet: Id, canvas: Canvas | null) => void;
   readonly finish: () => void;
@@ -60,11 +59,9 @@ export class Raster<Canvas extends object> {
     const now = sheets[this.#sheet];
     if (now) {
       const until = Math.min(now.things.length, this.#next + count);
-      if (until > this.#next) {
-        this.#canvas ??= begin(now.sheet);
-        paint(this.#canvas, now.things.slice(this.#next, until));
-        this.#next = until;
-      }
+      if (until > 0) this.#canvas ??= begin(now.sheet);
+      for (; this.#next < until; this.#next += 1)
+        paint(this.#canvas as Canvas, now.things[this.#next] as SheetThing);
       if (this.#next === now.things.length) {
         done(now.sheet, this.#canvas);
         this.#canvas = null;

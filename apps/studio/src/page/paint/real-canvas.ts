@@ -27,27 +27,11 @@ export function giveRealCanvases(): void {
       },
     });
   Object.assign(HTMLCanvasElement.prototype, {
-    getContext(this: HTMLCanvasElement, kind: string) {
-      const context = canvasOf(this).getContext('2d');
-      if (kind !== 'bitmaprenderer') return context;
-      return {
-        transferFromImageBitmap: (picture: Canvas): void => {
-          context.resetTransform();
-          context.clearRect(0, 0, this.width, this.height);
-          context.drawImage(picture, 0, 0);
-        },
-      };
+    getContext(this: HTMLCanvasElement) {
+      return canvasOf(this).getContext('2d');
     },
   });
-  class OffscreenCanvas {
-    readonly #element = document.createElement('canvas');
-    constructor(width: number, height: number) {
-      Object.assign(this.#element, { width, height });
-    }
-    getContext = () => this.#element.getContext('2d');
-    transferToImageBitmap = (): Canvas => canvasOf(this.#element);
-  }
-  Object.assign(globalThis, { Path2D, OffscreenCanvas });
+  Object.assign(globalThis, { Path2D });
 }
 
 /** The pixels of a canvas, RGBA. */

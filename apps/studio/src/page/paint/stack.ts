@@ -1,8 +1,7 @@
 import { transformPoint } from '@deft/core/geometry';
 import { BLUE_PENCIL, pageBox, type Id, type Page, type Sheet } from '@deft/core/page';
 import { UPRIGHT, viewAffine, type View } from '../view';
-import { Layer } from './layer';
-import type { StillLayer } from './still-layer';
+import { cover, Layer } from './layer';
 
 /**
  * The page as the browser lays it together: the paper, over it a canvas for each visible sheet that has
@@ -12,8 +11,9 @@ export class Stack {
   readonly live = new Layer(UPRIGHT, { width: 0, height: 0 });
   readonly #frame = document.createElement('div');
   readonly #moved = document.createElement('div');
+  readonly #coming = document.createElement('div');
   readonly #paper = document.createElement('div');
-  readonly #layers = new Map<Id, StillLayer>();
+  readonly #layers = new Map<Id, Layer>();
   #veil: HTMLCanvasElement | null = null;
   #view: View = UPRIGHT;
   #page: Page | null = null;
@@ -29,7 +29,9 @@ export class Stack {
     Object.assign(this.#moved.style, { position: 'absolute', inset: '0' });
     Object.assign(this.#paper.style, CORNERED);
     this.#moved.append(this.#paper, this.live.canvas);
-    this.#frame.append(this.#moved);
+    cover(this.#coming);
+    this.#coming.style.opacity = '0';
+    this.#frame.append(this.#coming, this.#moved);
     host.append(this.#frame);
   }
 
@@ -42,15 +44,23 @@ export class Stack {
     this.#frame.style.filter = filter;
   }
 
-  layerOf(sheet: Id): StillLayer | null {
+  layerOf(sheet: Id): Layer | null {
     return this.#layers.get(sheet) ?? null;
   }
 
   /** Puts a sheet's canvas in the place of its old one; null where it has nothing to show. */
-  put(sheet: Id, layer: StillLayer | null): void {
+  put(sheet: Id, layer: Layer | null): void {
     this.#layers.get(sheet)?.canvas.remove();
     if (layer) this.#layers.set(sheet, layer);
     else this.#layers.delete(sheet);
+  }
+
+  /**
+   * Takes a canvas in that is being painted, unseen: what is painted outside of the document all falls due
+   * when it is first shown.
+   */
+  takeIn({ canvas }: Layer): void {
+    this.#coming.replaceChildren(canvas);
   }
 
   /** Canvases in the order of their sheets, with their opacities; those of other sheets go. */
