@@ -95,6 +95,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
         await toPass(page, 'Build');
         await page.getByTestId('looks').click();
         await control(page.getByRole('dialog'), 'Attempts', false).click();
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'attempts-acts');
         await page.getByTestId('from-trace').click();
         const seen = page.getByTestId('picture-marks').locator('path').first();
         await expect(seen).toHaveAttribute('d', /^M[\d.]+ [\d.]+L/);

@@ -5,10 +5,7 @@ export const painted = (page: Page): Promise<number[]> =>
   page.evaluate(() =>
     [...document.querySelectorAll<HTMLCanvasElement>('[data-testid="page"] canvas')]
       .map((canvas) => {
-        // Not every canvas can be read where it stands.
-        const copy = new OffscreenCanvas(canvas.width, canvas.height).getContext('2d')!;
-        copy.drawImage(canvas, 0, 0);
-        const { data } = copy.getImageData(0, 0, canvas.width, canvas.height);
+        const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
         let count = 0;
         for (let i = 3; i < data.length; i += 4) count += data[i]! > 100 ? 1 : 0;
         return count;

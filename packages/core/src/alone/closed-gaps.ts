@@ -1,11 +1,11 @@
-import { unionOf, type Box } from '../geometry/box.ts';
+import type { Box } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { grown } from '../mask/distances.ts';
 import { filled } from '../mask/fill.ts';
 import { emptyMask, inverted, maskOf, type Mask } from '../mask/mask.ts';
 import { outlineOf } from '../mask/outlines.ts';
 import { regions } from '../mask/regions.ts';
-import type { Enclosing } from './outlines.ts';
+import { roomOf, type Enclosing } from './outlines.ts';
 
 /** Pixels that the longer side of a drawing is looked at in. */
 const FINE = 160;
@@ -59,7 +59,7 @@ function gapsIn(all: Mask): Mask[] {
 
 /** In how many pieces outlines lie, those counted as one that are at most `apart` pixels from each other. */
 function piecesOf(outlines: readonly Enclosing[], apart: number): number {
-  const room = outlines.reduce<Box | null>((all, { box }) => unionOf(all, box), null);
+  const room = roomOf(outlines);
   return room ? regions(grown(roomIn(outlines, gridOver(room)), apart / 2), Math.SQRT2).length : 0;
 }
 
@@ -81,7 +81,7 @@ export function gapsClosing(
     return gapsIn(apart > 0 ? grown(taken, apart / 2) : taken);
   };
   const was = gapsOf(before);
-  const pieces = apart > 0 ? piecesOf(before, apart) : Infinity;
+  const pieces = apart > 0 ? piecesOf(before, apart) : 0;
   return (after) => {
     if (was.length === 0) return [];
     const now = gapsOf(after);
@@ -95,7 +95,7 @@ export function gapsClosing(
       return still / all;
     };
     const gone = was.filter((gap) => left(gap) < LEFT);
-    if (gone.length === 0 || piecesOf(after, apart) > pieces) return [];
+    if (apart > 0 && gone.length > 0 && piecesOf(after, apart) > pieces) return [];
     return gone.map((gap) => outlineOf(gap).map(grid.back));
   };
 }

@@ -1,5 +1,5 @@
 import { compose, IDENTITY, invert, scaleOf, transformPoint, type Affine } from '../geometry/affine.ts';
-import { boxOf, unionOf, type Box } from '../geometry/box.ts';
+import { boxOf, type Box } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { polygonArea } from '../geometry/polygon.ts';
 import { outlinesOf as outlinesIn } from '../mask/outlines.ts';
@@ -11,7 +11,7 @@ import { balanceOf, isOver, type Balance } from './balance.ts';
 import { gapsClosing, gridOver } from './closed-gaps.ts';
 import { inkTouches, type InkLine } from './ink-touches.ts';
 import type { Lit } from './lights.ts';
-import type { Enclosing } from './outlines.ts';
+import { roomOf, type Enclosing } from './outlines.ts';
 
 /** A stroke as it lies while it is moved; its points only where they are others than it had. */
 export type MovedInk = Pick<Stroke, 'id' | 'transform'> & Partial<Pick<Stroke, 'points'>>;
@@ -29,9 +29,6 @@ const lineOf = (of: Id, points: readonly Point[]): InkLine[] => {
   const box = boxOf(points);
   return box && points.length > 1 ? [{ of, points, box }] : [];
 };
-
-const roomOf = (all: readonly { readonly box: Box }[]): Box | null =>
-  all.reduce<Box | null>((room, { box }) => unionOf(room, box), null);
 
 /** What lines enclose together, small openings closed. */
 function bodiesIn(lines: readonly InkLine[]): Enclosing[] {

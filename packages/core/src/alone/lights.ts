@@ -1,9 +1,8 @@
-import { unionOf, type Box } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Id, SheetThing, Thing } from '../page/things.ts';
 import { balanceOf, isOver, type Balance } from './balance.ts';
 import { gapsClosing } from './closed-gaps.ts';
-import { outlined, outlinesOf, type Outlined } from './outlines.ts';
+import { outlined, outlinesOf, roomOf } from './outlines.ts';
 import { touchesAmong } from './touches.ts';
 
 /** What lights up while a part of a drawing is moved; page millimetres. */
@@ -15,9 +14,6 @@ export interface Lit {
   /** Where the weight lies, where it was over what it stands on and no longer is. */
   readonly fallen: Balance | null;
 }
-
-const roomOf = (outlines: readonly Outlined[]): Box | null =>
-  outlines.reduce<Box | null>((room, { box }) => unionOf(room, box), null);
 
 /** Landmarks and the ground are read of the page: the few that are moved lie where they are now. */
 function withMoved(things: ReadonlyMap<Id, Thing>, moved: readonly SheetThing[]): ReadonlyMap<Id, Thing> {

@@ -18,6 +18,10 @@ export interface Outlined extends Enclosing {
   readonly form: Form;
 }
 
+/** The room that several things take together; null of none. */
+export const roomOf = (all: readonly Pick<Enclosing, 'box'>[]): Box | null =>
+  all.reduce<Box | null>((room, { box }) => unionOf(room, box), null);
+
 /** A form flattened to less has no room, square millimetres. */
 const NO_ROOM = 1e-6;
 

@@ -21,6 +21,7 @@ interface Seen {
 /** Points along an open line, none farther from the next than a step, in the line's unit. */
 function stepped(line: readonly Point[], step: number): Point[] {
   const way = line.slice(1).flatMap((q, i) => {
+    // A closed outline of two corners goes there and back.
     const both = refined([line[i] as Point, q], step);
     return both.slice(0, both.length / 2);
   });

@@ -23,12 +23,16 @@ const movedInk = (things: Things, strokes: readonly Stroke[]): MovedInk[] =>
     return { id, ...(transform ? { transform } : {}), ...(same ? {} : { points }) };
   });
 
+type Taken =
+  | { readonly forms: readonly SheetThing[]; readonly strokes?: undefined }
+  | { readonly strokes: readonly Stroke[]; readonly forms?: undefined };
+
 /** What is moved: forms and landmarks where there are any among it, else strokes; null of neither. */
-function takenHoldOf(moved: readonly SheetThing[]) {
+function takenHoldOf(moved: readonly SheetThing[]): Taken | null {
   const forms = moved.filter(({ type }) => type === 'form' || type === 'landmark');
-  if (forms.length > 0) return { forms } as const;
+  if (forms.length > 0) return { forms };
   const strokes = moved.filter((thing): thing is Stroke => thing.type === 'stroke');
-  return strokes.length > 0 ? ({ strokes } as const) : null;
+  return strokes.length > 0 ? { strokes } : null;
 }
 
 /**
@@ -52,14 +56,14 @@ export function LiveLights() {
     const work = lightsWorker();
     let moving = false;
     let asked = false;
-    let next: NonNullable<ReturnType<typeof takenHoldOf>> | null = null;
+    let next: Taken | null = null;
     const goOn = (): void => {
       asked = false;
       const waiting = next;
       next = null;
       if (moving && waiting) ask(waiting);
     };
-    const ask = ({ forms, strokes }: NonNullable<typeof next>): void => {
+    const ask = ({ forms, strokes }: Taken): void => {
       asked = true;
       const began = performance.now();
       const answer = forms ? work.follow(forms) : work.followInk(movedInk(keeper.things, strokes));
