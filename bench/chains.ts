@@ -10,7 +10,7 @@ import {
 import { control } from '../e2e/hands.ts';
 import { drawing, takeHand } from '../e2e/trace.ts';
 import { ask, drawnStudy, launch, newId, openDesk, openDrawing, references } from './page-desk.ts';
-import { floorCost, strokeCost, undoCost } from './pen-cost.ts';
+import { rowOverFloor, strokeCost, undoCost } from './pen-cost.ts';
 import { row } from './table.ts';
 
 /** Forms in chains on a page with many strokes: what dragging a form or a joint costs, and undoing it. */
@@ -108,12 +108,8 @@ async function takeUp(page: Page, bone: number) {
 const { desk, close } = await openDesk();
 const browser = await launch();
 try {
-  const [few, many] = await references(desk);
+  const [few, many, inked] = await references(desk);
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-  const floor = await floorCost(page);
-  row('bare floor, one segment an event, a frame an event', `${floor.toFixed(2)} ms`, 'for the ratios below');
-  const bounded = (what: string, cost: number): void =>
-    row(what, `${(cost / floor).toFixed(2)} x the floor`, 'at most 2.5 x', cost / floor <= 2.5);
 
   await openDrawing(page, (await drawnStudy(desk, few!, 100)).address);
   await strokeCost(page);
@@ -129,7 +125,7 @@ try {
     const way = (2 * Math.PI * i) / STEPS;
     return on(joint.x + BONE * Math.cos(way), joint.y + BONE * Math.sin(way));
   });
-  bounded('an event of a joint turned, 300 forms in 60 chains, 5,000 strokes', await strokeCost(page, round));
+  await rowOverFloor('an event of a joint turned, 300 forms in 60 chains, 5,000 strokes', page, round);
   const heavy = await undoCost(page);
   row(
     'undo of it, over undo of a stroke at 100',
@@ -144,8 +140,7 @@ try {
     const way = (2 * Math.PI * i) / STEPS;
     return there(middle.x + 20 * Math.sin(way), middle.y + 20 - 20 * Math.cos(way));
   });
-  const lit = await strokeCost(page, about);
-  bounded('an event of a whole chain carried', lit);
+  const lit = await rowOverFloor('an event of a whole chain carried', page, about);
   const lights = control(page.getByTestId('tray'), 'lights', false);
   await lights.click();
   const unlit = await strokeCost(page, about);
@@ -158,7 +153,7 @@ try {
   );
 
   // Ink alone: a loop round whatever lies in the middle of a page of 2,000 strokes.
-  await openDrawing(page, (await drawnStudy(desk, few!, INK)).address);
+  await openDrawing(page, (await drawnStudy(desk, inked!, INK)).address);
   const d = await drawing(page);
   await takeHand(page, 'Move');
   await d.stroke(
@@ -187,13 +182,13 @@ try {
 
   await layGuides(desk.address, study.page);
   await openDrawing(page, study.address);
-  bounded('an event of the pen, with 60 guides besides', await strokeCost(page));
+  await rowOverFloor('an event of the pen, with 60 guides besides', page);
   const again = await takeUp(page, 0);
   const carriedOn = Array.from({ length: STEPS + 1 }, (_, i) => {
     const way = (2 * Math.PI * i) / STEPS;
     return again(middle.x + 20 * Math.sin(way), middle.y + 20 - 20 * Math.cos(way));
   });
-  bounded('an event of a whole chain carried, its guides along', await strokeCost(page, carriedOn));
+  await rowOverFloor('an event of a whole chain carried, its guides along', page, carriedOn);
 } finally {
   await browser.close();
   await close();

@@ -29,6 +29,8 @@ export interface OpenedStudy {
   /** Whether the trace stands over the reference while one builds. */
   readonly traceShown: boolean;
   readonly setTraceShown: (shown: boolean) => void;
+  /** Whether it is to, and has nothing to show. */
+  readonly nothingTraced: boolean;
   /** Another trace or attempt that lies faintly over the one that is open. */
   readonly over: Id | null;
   readonly setOver: (other: Id | null) => void;

@@ -62,14 +62,14 @@ function OpenStudy({ study, asked, together }: Omit<StudyScreenProps, 'id'> & { 
   );
   const trace = usePage(page === 'attempt' ? (flow.trace?.page ?? null) : null);
   const traced = useThings(trace, ['form', 'landmark', 'placement', 'sheet']);
-  const marks = [
-    ...(page === 'attempt' ? (attempt?.marks ?? []) : []),
-    ...(trace && traceShown ? traceMarks(traced, study.reference.id) : []),
-  ];
+  const traceDrawn = trace && traceShown ? traceMarks(traced, study.reference.id) : [];
+  const marks = [...(page === 'attempt' ? (attempt?.marks ?? []) : []), ...traceDrawn];
+  // Before it has come, a page has no sheets.
+  const nothingTraced = trace !== null && traceShown && traced.size > 0 && traceDrawn.length === 0;
   const opened: OpenedStudy = {
     ...{ study, attempt, keeper, trace, beginAnew, showCopy, showAttempt },
     ...{ recipeBeside, setRecipeBeside, steps, setSteps, together },
-    ...{ board, setBoard, over, setOver, traceShown, setTraceShown },
+    ...{ board, setBoard, over, setOver, traceShown, setTraceShown, nothingTraced },
     showTrace: flow.showTrace,
     traceAgain: flow.traceAgain,
     markTrace: flow.markTrace,

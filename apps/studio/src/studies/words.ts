@@ -81,5 +81,7 @@ export const TASK_NOTE =
 export const FROM_KNOWLEDGE =
   'Draw it from what you know, without looking: the picture is away until you ask for it.';
 export const FROM_TRACE_NOTE = 'From your trace: its forms stand over the picture, beside your page.';
+export const NOTHING_TRACED =
+  'There is no form or landmark in your trace yet. What you lay there shows over the picture here.';
 export const FROM_KNOWLEDGE_NOTE =
   'From what you know: without the picture, to find out what you know of it. Then draw it once more from sight.';

@@ -31,7 +31,7 @@ export function refined(outline: readonly Point[], step: number): Point[] {
 
 /**
  * A line with the points left out that lie within `tolerance` of the chord of those that stay (Douglas and
- * Peucker 1973).
+ * Peucker 1973); of a closed outline its first and last corner stay.
  */
 export function thinned<P extends Point>(line: readonly P[], tolerance: number): P[] {
   if (line.length < 3) return [...line];
@@ -45,13 +45,16 @@ export function thinned<P extends Point>(line: readonly P[], tolerance: number):
     const a = line[from] as P;
     const b = line[to] as P;
     const [dx, dy] = [b.x - a.x, b.y - a.y];
-    const length = Math.sqrt(dx * dx + dy * dy);
-    let worst = tolerance * (length || 1);
+    const span = dx * dx + dy * dy;
+    let worst = tolerance * tolerance;
     let at = -1;
     for (let i = from + 1; i < to; i += 1) {
       const p = line[i] as P;
-      const off =
-        length > 0 ? Math.abs(dx * (p.y - a.y) - dy * (p.x - a.x)) : Math.hypot(p.x - a.x, p.y - a.y);
+      const [px, py] = [p.x - a.x, p.y - a.y];
+      // How far along the chord: a line that comes back upon itself reaches beyond it.
+      const along = span > 0 ? Math.max(0, Math.min(1, (px * dx + py * dy) / span)) : 0;
+      const [offX, offY] = [px - along * dx, py - along * dy];
+      const off = offX * offX + offY * offY;
       if (off > worst) [worst, at] = [off, i];
     }
     if (at < 0) continue;

@@ -1,5 +1,5 @@
 import { isOpen } from '@deft/core/forms';
-import type { Area, Point } from '@deft/core/geometry';
+import { thinned, type Area, type Point } from '@deft/core/geometry';
 import {
   BLUE_PENCIL,
   COVERED,
@@ -65,6 +65,9 @@ function inked(stroke: Stroke): { path: Path2D; alpha: number }[] {
 
 /** Widths of construction lines, CSS pixels. */
 const FORM_LINE = 1.8;
+
+/** What a line may be off by unseen, CSS pixels: each corner of a path costs, and most outlines have many. */
+const UNSEEN = 0.06;
 
 /** A rubber's stroke takes away what is on the canvas, so each sheet must have its own. */
 export function paintStroke(context: Context, stroke: Stroke): void {
@@ -141,7 +144,7 @@ export function paintForm(context: Context, form: Form, { paper, pixel, flat }: 
     for (const line of hidden) context.stroke(polyline(line));
     context.restore();
   }
-  const path = polyline(formOutline(form), !isOpen(form.shape));
+  const path = polyline(thinned(formOutline(form), UNSEEN * pixel), !isOpen(form.shape));
   for (const line of seen) path.addPath(polyline(line));
   construction(context, paper, path, FORM_LINE * pixel);
 }

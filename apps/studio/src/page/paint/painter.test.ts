@@ -296,6 +296,97 @@ describe('a page on the screen', () => {
   });
 });
 
+describe('sheets that are left alone', () => {
+  beforeEach(() => {
+    jest.useFakeTimers({ doNotFake: ['requestAnimationFrame', 'cancelAnimationFrame', 'performance'] });
+  });
+  afterEach(() => {
+    document.body.replaceChildren();
+    jest.useRealTimers();
+  });
+
+  const opened = () => {
+    const page = open([
+      PAGE,
+      sheet(10, { opacity: 0.5 }),
+      sheet(11),
+      stroke(20, A, { x: 10, y: 10 }, { x: 30, y: 10 }),
+      stroke(21, B, { x: 10, y: 50 }, { x: 30, y: 50 }),
+    ]);
+    document.body.append(page.host);
+    const [a, b, pen] = page.canvases() as [HTMLCanvasElement, HTMLCanvasElement, HTMLCanvasElement];
+    const shown = () => page.canvases().filter(({ style }) => style.display !== 'none');
+    const names = new Map([
+      [a, 'a'],
+      [b, 'b'],
+      [pen, 'pen'],
+    ]);
+    /** What is seen, from the lowest up. */
+    const seen = () => shown().map((canvas) => names.get(canvas) ?? 'picture');
+    return { ...page, shown, seen, a, b };
+  };
+  const alike = (one: HTMLCanvasElement, other: HTMLCanvasElement): boolean => {
+    const pixels = pixelsOf(other);
+    return pixelsOf(one).every((value, i) => value === pixels[i]);
+  };
+
+  test('are shown as pictures, each until something is painted on it', async () => {
+    const page = opened();
+    const { a, b } = page;
+    expect(page.seen()).toEqual(['a', 'b', 'pen']);
+    await jest.advanceTimersByTimeAsync(500);
+    expect(page.seen()).toEqual(['picture', 'picture', 'pen']);
+    const [first, second] = page.shown() as [HTMLCanvasElement, HTMLCanvasElement];
+    expect([alike(first, a), alike(second, b), alike(first, b)]).toEqual([true, true, false]);
+    expect(first.style.opacity).toBe('0.5');
+    page.painter.moveTo({ ...page.painter.view, x: page.painter.view.x + 5 });
+    expect(first.style.transform).toMatch(/^matrix/);
+    page.change(stroke(22, B, { x: 10, y: 60 }, { x: 30, y: 60 }));
+    expect(page.seen()).toEqual(['picture', 'b', 'pen']);
+    // Not while one goes on painting on it.
+    await jest.advanceTimersByTimeAsync(100);
+    page.change(stroke(23, B, { x: 10, y: 65 }, { x: 30, y: 65 }));
+    await jest.advanceTimersByTimeAsync(100);
+    expect(page.seen()).toEqual(['picture', 'b', 'pen']);
+    await jest.advanceTimersByTimeAsync(600);
+    expect(page.seen()).toEqual(['picture', 'picture', 'pen']);
+    expect(alike(page.shown()[1]!, b)).toBe(true);
+    // A sheet laid elsewhere or taken out of sight leaves no picture of itself behind.
+    page.change(sheet(10, { order: 'a9', opacity: 0.2 }));
+    expect(page.seen()).toEqual(['b', 'a', 'pen']);
+    await jest.advanceTimersByTimeAsync(900);
+    page.change(sheet(10, { hidden: true }));
+    expect(page.seen()).toEqual(['b', 'pen']);
+  });
+
+  test('no picture of before is shown where something came while it was made', async () => {
+    const page = opened();
+    const close = jest.fn();
+    const made: ((picture: ImageBitmap) => void)[] = [];
+    const making = jest
+      .spyOn(globalThis, 'createImageBitmap')
+      .mockImplementation(() => new Promise((resolve) => made.push(resolve)));
+    await jest.advanceTimersByTimeAsync(500);
+    page.change(stroke(22, B, { x: 10, y: 60 }, { x: 30, y: 60 }));
+    expect(made).toHaveLength(2);
+    made[1]!({ close } as unknown as ImageBitmap);
+    making.mockRestore();
+    await jest.advanceTimersByTimeAsync(50);
+    expect(close).toHaveBeenCalledTimes(1);
+    expect(page.seen()).toEqual(['a', 'b', 'pen']);
+    await jest.advanceTimersByTimeAsync(500);
+    expect(page.seen()).toEqual(['a', 'picture', 'pen']);
+  });
+
+  test('stay canvases where the browser makes no pictures of them', async () => {
+    const page = opened();
+    const making = jest.spyOn(globalThis, 'createImageBitmap').mockRejectedValue(new Error('no room'));
+    await jest.advanceTimersByTimeAsync(900);
+    expect(page.seen()).toEqual(['a', 'b', 'pen']);
+    making.mockRestore();
+  });
+});
+
 describe('the view of a page', () => {
   test('what is painted is carried while it moves and painted afresh when it settles', () => {
     const page = open([PAGE, sheet(10), stroke(20, A, { x: 10, y: 10 }, { x: 30, y: 10 })]);

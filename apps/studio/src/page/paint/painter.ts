@@ -18,12 +18,13 @@ import { Scene } from '../scene';
 import { fitView, UPRIGHT, type Room, type View } from '../view';
 import { colourAt, paintFlat, smallCanvas } from './flat';
 import { paintGuides, paintThing, type PaintRoom } from './ink';
-import { Layer, roomOnPage } from './layer';
+import { roomOnPage } from './layer';
 import type { LiveStroke } from './live-ink';
 import { litWords, paintLights } from './lights';
 import { LiveLayer, type Overlay } from './live-layer';
 import { Pictures } from './pictures';
 import { Repaint } from './repaint';
+import { RestingLayer } from './resting-layer';
 import { Stack } from './stack';
 
 const sameIds = (a: ReadonlySet<Id>, b: ReadonlySet<Id>): boolean =>
@@ -72,7 +73,7 @@ export class Painter {
     });
     this.#repaint = new Repaint({
       begin: () => {
-        const layer = new Layer(this.#stack.live.view, this.#room);
+        const layer = new RestingLayer(this.#stack.live.view, this.#room);
         this.#stack.takeIn(layer);
         return layer;
       },
@@ -352,10 +353,10 @@ export class Painter {
   }
 
   /** The canvas of a sheet, made where it has had nothing to show so far; null for one that is not seen. */
-  #layer(sheet: Id): Layer | null {
+  #layer(sheet: Id): RestingLayer | null {
     const known = this.#stack.layerOf(sheet);
     if (known || !this.#shown.has(sheet) || this.#repaint.awaits(sheet)) return known;
-    const made = new Layer(this.#stack.live.view, this.#room);
+    const made = new RestingLayer(this.#stack.live.view, this.#room);
     this.#stack.put(sheet, made);
     this.#stack.arrange(this.#visible());
     return made;

@@ -27,11 +27,18 @@ export function giveRealCanvases(): void {
       },
     });
   Object.assign(HTMLCanvasElement.prototype, {
-    getContext(this: HTMLCanvasElement) {
-      return canvasOf(this).getContext('2d');
+    getContext(this: HTMLCanvasElement, kind: string) {
+      const context = canvasOf(this).getContext('2d');
+      if (kind !== 'bitmaprenderer') return context;
+      return { transferFromImageBitmap: (made: Canvas) => context.drawImage(made, 0, 0) };
     },
   });
-  Object.assign(globalThis, { Path2D });
+  const createImageBitmap = async (element: HTMLCanvasElement) => {
+    const made = createCanvas(element.width, element.height);
+    made.getContext('2d').drawImage(canvasOf(element), 0, 0);
+    return Object.assign(made, { close: () => undefined });
+  };
+  Object.assign(globalThis, { Path2D, createImageBitmap });
 }
 
 /** The pixels of a canvas, RGBA. */

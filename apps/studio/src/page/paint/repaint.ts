@@ -1,6 +1,6 @@
 import { unionOf, type Box } from '@deft/core/geometry';
 import type { Id, SheetThing } from '@deft/core/page';
-import type { Layer } from './layer';
+import type { RestingLayer } from './resting-layer';
 import { Raster } from './raster';
 
 /** How long a frame may take while the page is used, and while it is opened, milliseconds. */
@@ -9,16 +9,16 @@ const OPENING = 110;
 
 interface Painting {
   /** An empty canvas, taken in unseen. */
-  readonly begin: () => Layer;
-  readonly paint: (layer: Layer, thing: SheetThing) => void;
+  readonly begin: () => RestingLayer;
+  readonly paint: (layer: RestingLayer, thing: SheetThing) => void;
   /** A sheet is ready, null where it has nothing to show; and where it has changed meanwhile. */
-  readonly done: (sheet: Id, layer: Layer | null, changed: Box | null) => void;
+  readonly done: (sheet: Id, layer: RestingLayer | null, changed: Box | null) => void;
   readonly finish: () => void;
 }
 
 /** Paints sheets afresh beside what is shown, and remembers what of them changes meanwhile. */
 export class Repaint {
-  #raster: Raster<Layer> | null = null;
+  #raster: Raster<RestingLayer> | null = null;
   /** The sheets still to come, and where each has changed since it was looked through. */
   readonly #coming = new Map<Id, Box | null>();
   #opened = false;

@@ -2,6 +2,7 @@ import { transformPoint } from '@deft/core/geometry';
 import { BLUE_PENCIL, pageBox, type Id, type Page, type Sheet } from '@deft/core/page';
 import { UPRIGHT, viewAffine, type View } from '../view';
 import { cover, Layer } from './layer';
+import type { RestingLayer } from './resting-layer';
 
 /**
  * The page as the browser lays it together: the paper, over it a canvas for each visible sheet that has
@@ -13,7 +14,7 @@ export class Stack {
   readonly #moved = document.createElement('div');
   readonly #coming = document.createElement('div');
   readonly #paper = document.createElement('div');
-  readonly #layers = new Map<Id, Layer>();
+  readonly #layers = new Map<Id, RestingLayer>();
   #veil: HTMLCanvasElement | null = null;
   #view: View = UPRIGHT;
   #page: Page | null = null;
@@ -44,13 +45,15 @@ export class Stack {
     this.#frame.style.filter = filter;
   }
 
-  layerOf(sheet: Id): Layer | null {
+  layerOf(sheet: Id): RestingLayer | null {
     return this.#layers.get(sheet) ?? null;
   }
 
   /** Puts a sheet's canvas in the place of its old one; null where it has nothing to show. */
-  put(sheet: Id, layer: Layer | null): void {
-    this.#layers.get(sheet)?.canvas.remove();
+  put(sheet: Id, layer: RestingLayer | null): void {
+    const before = this.#layers.get(sheet);
+    before?.wake();
+    before?.canvas.remove();
     if (layer) this.#layers.set(sheet, layer);
     else this.#layers.delete(sheet);
   }
@@ -70,6 +73,7 @@ export class Stack {
     for (const sheet of sheets) {
       const layer = this.#layers.get(sheet.id);
       if (!layer) continue;
+      layer.wake();
       Object.assign(layer.canvas.style, {
         opacity: String(sheet.opacity),
         mixBlendMode: sheet.multiply ? 'multiply' : 'normal',

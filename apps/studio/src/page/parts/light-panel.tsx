@@ -48,6 +48,7 @@ const fromWords = ({ from }: Light): string =>
 
 const DONE = 'Blocked in in three values, on a sheet of its own under the drawing.';
 const KEPT = 'What you did by hand on the one before is kept on its own sheet, hidden.';
+const NOT_WORKED_OUT = 'The light could not be worked out just now. Nothing was changed. Try again.';
 const NO_FORM = 'There is no closed form here yet. Lay forms first: the light falls on those.';
 
 /** Chooses a light, seen on a ball, and fills the forms of the drawing as it falls on them. */
@@ -67,7 +68,10 @@ export function LightPanel() {
     const kept = byHand(keeper.things).length > 0;
     setBusy(true);
     try {
-      const areas = await toneWorker().blockIn(formsInLight(keeper.things), light);
+      const areas = await toneWorker()
+        .blockIn(formsInLight(keeper.things), light)
+        .catch(() => null);
+      if (!areas) return say({ text: NOT_WORKED_OUT });
       const made = await keeper.commit((things) => blockingIn(things, areas));
       return say({
         text: made ? (kept ? `${DONE} ${KEPT}` : DONE) : NO_FORM,

@@ -20,6 +20,7 @@ import { DetailsBehind } from '../details-behind';
 import { DrawingBefore, InMind } from '../in-mind';
 import { MeantPanel } from '../meant';
 import { useStudy } from '../study-context';
+import { PageNote } from '../page-note';
 import { RecipePanel } from '../recipe-panel';
 import { RecipeSteps, StepOver } from '../recipe-steps';
 import { TaskPanel, TaskStrip } from '../task-panel';
@@ -28,7 +29,7 @@ import { TraceOver } from '../traces-panel';
 import { TraitsPanel } from '../traits-panel';
 import { useNames } from '../../page/use-names';
 import { useTogether } from '../use-together';
-import { ON_PURPOSE } from '../words';
+import { NOTHING_TRACED, ON_PURPOSE } from '../words';
 
 /** What the passes of a study that lie on a page have in common. */
 
@@ -103,6 +104,7 @@ export function UnderBuild() {
   return (
     <>
       <CopyNote />
+      <NothingTraced />
       <InMind />
       <TaskStrip />
       <RecipeSteps />
@@ -117,6 +119,12 @@ export function TraceSwitch() {
   return study.traces.length > 0 ? (
     <Switch label="trace over the reference" on={traceShown} onPress={() => setTraceShown(!traceShown)} />
   ) : null;
+}
+
+/** Where the trace is to stand over the reference and there is nothing on it. */
+function NothingTraced() {
+  const { nothingTraced } = useStudy();
+  return nothingTraced ? <PageNote testID="nothing-traced" text={NOTHING_TRACED} /> : null;
 }
 
 /** A recipe or a board beside the page, where one was laid there; else the reference. */
