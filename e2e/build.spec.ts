@@ -86,11 +86,8 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
         const touch = hasTouch ? 'touch' : pointer;
         const title = name === 'phone' ? 'Porter sweeping' : 'Man waving';
         const { study } = await beginAttempt(page, desk, title);
+        // A trace with nothing in it yet says so.
         await toPass(page, 'Trace');
-        const traced = await drawing(page);
-        await takeHand(page, 'Forms');
-        await control(page, 'ellipse').click();
-        await traced.stroke(line(60, 40, 84, 74, 6), touch);
         await saved(page);
         await toPass(page, 'Build');
         await page.getByTestId('looks').click();
@@ -98,6 +95,17 @@ for (const { name, viewport, pointer, hasTouch } of SIZES)
         expect(await trouble(page)).toEqual([]);
         await look(page, 'attempts-acts');
         await page.getByTestId('from-trace').click();
+        await expect(page.getByTestId('nothing-traced')).toBeVisible();
+        expect(await trouble(page)).toEqual([]);
+        await look(page, 'nothing-traced');
+        await toPass(page, 'Trace');
+        const traced = await drawing(page);
+        await takeHand(page, 'Forms');
+        await control(page, 'ellipse').click();
+        await traced.stroke(line(60, 40, 84, 74, 6), touch);
+        await saved(page);
+        await toPass(page, 'Build');
+        await expect(page.getByTestId('nothing-traced')).toHaveCount(0);
         const seen = page.getByTestId('picture-marks').locator('path').first();
         await expect(seen).toHaveAttribute('d', /^M[\d.]+ [\d.]+L/);
         const now = (): Promise<Study> => askDesk<Study>(page, desk, 'get', `/studies/${study.id}`);

@@ -3,7 +3,7 @@ import { shapeOutline } from '../forms/outline.ts';
 import { isOpen, type Shape } from '../forms/shape.ts';
 import { scaleOf, transformPoint } from '../geometry/affine.ts';
 import { lineTilt } from '../geometry/angle.ts';
-import { momentEllipse, polygonMoments, type MomentEllipse } from '../geometry/moments.ts';
+import { momentEllipse, polygonMoments, type MomentEllipse, type Moments } from '../geometry/moments.ts';
 import { distance, middle, type Point } from '../geometry/point.ts';
 import type { Form } from './things.ts';
 
@@ -12,6 +12,7 @@ import type { Form } from './things.ts';
  * is asked for at every frame.
  */
 const outlines = new WeakMap<Shape, readonly Point[]>();
+const moments = new WeakMap<Shape, Moments>();
 const measures = new WeakMap<object, FormMeasure>();
 
 function outlineOf(shape: Shape): readonly Point[] {
@@ -46,17 +47,36 @@ export interface FormMeasure {
   readonly ellipse: MomentEllipse;
 }
 
-/** The ellipse of the same moments, in closed form for an ellipse and by Green's theorem for corners. */
+/** Moments of a shape as it is, in its own millimetres: in closed form for an ellipse, else by its corners. */
+function momentsOf(shape: Shape): Moments {
+  const known = moments.get(shape);
+  if (known) return known;
+  const found =
+    shape.kind === 'ellipse'
+      ? {
+          ...{ area: Math.PI * shape.rx * shape.ry, centre: { x: 0, y: 0 } },
+          ...{ xx: shape.rx ** 2 / 4, xy: 0, yy: shape.ry ** 2 / 4 },
+        }
+      : polygonMoments(outlineOf(shape));
+  moments.set(shape, found);
+  return found;
+}
+
+/**
+ * The ellipse of the same moments, which go with the form's transform. Throws a RangeError where corners
+ * enclose no area.
+ */
 export function formEllipse({ shape, transform }: Pick<Form, 'shape' | 'transform'>): MomentEllipse {
-  if (shape.kind !== 'ellipse') return momentEllipse(polygonMoments(formOutline({ shape, transform })));
-  const [a, b, c, d, e, f] = transform;
-  const { rx, ry } = shape;
+  const { area, centre, xx, xy, yy } = momentsOf(shape);
+  const [a, b, c, d] = transform;
+  if (shape.kind !== 'ellipse' && !(Math.abs(a * d - b * c) > 0))
+    throw new RangeError('A shape without area has no centre.');
   return momentEllipse({
-    area: Math.PI * rx * ry * scaleOf(transform) ** 2,
-    centre: { x: e, y: f },
-    xx: ((a * rx) ** 2 + (c * ry) ** 2) / 4,
-    xy: (a * b * rx * rx + c * d * ry * ry) / 4,
-    yy: ((b * rx) ** 2 + (d * ry) ** 2) / 4,
+    area: area * scaleOf(transform) ** 2,
+    centre: transformPoint(transform, centre),
+    xx: a * a * xx + 2 * a * c * xy + c * c * yy,
+    xy: a * b * xx + (a * d + b * c) * xy + c * d * yy,
+    yy: b * b * xx + 2 * b * d * xy + d * d * yy,
   });
 }
 

@@ -84,7 +84,8 @@ export function paintStroke(context: Context, stroke: Stroke): void {
 /** Blue pencil with a paper-coloured edge, so that it shows on any picture. */
 function construction(context: Context, paper: Page, path: Path2D, width: number, dash: number[] = []): void {
   context.lineJoin = 'round';
-  context.lineCap = 'round';
+  // As in a file, and rounding the ends of many short lines costs as much as all of them.
+  context.lineCap = 'butt';
   context.setLineDash([]);
   context.strokeStyle = paper.colour;
   context.globalAlpha = 0.85;
@@ -92,16 +93,14 @@ function construction(context: Context, paper: Page, path: Path2D, width: number
   context.stroke(path);
   context.globalAlpha = 1;
   context.setLineDash(dash);
-  // Rounding the ends of many dashes costs as much as all of them.
-  if (dash.length > 0) context.lineCap = 'butt';
   context.strokeStyle = BLUE_PENCIL;
   context.lineWidth = width;
   context.stroke(path);
   context.setLineDash([]);
 }
 
-export function polyline(points: readonly Point[], closed = false): Path2D {
-  const path = new Path2D();
+/** A line through points; added to a path where one is given, which costs less than a path of its own. */
+export function polyline(points: readonly Point[], closed = false, path = new Path2D()): Path2D {
   points.forEach((p, i) => (i ? path.lineTo(p.x, p.y) : path.moveTo(p.x, p.y)));
   if (closed) path.closePath();
   return path;
@@ -109,7 +108,7 @@ export function polyline(points: readonly Point[], closed = false): Path2D {
 
 export function areaPath(area: Area): Path2D {
   const path = new Path2D();
-  for (const outline of area) path.addPath(polyline(outline, true));
+  for (const outline of area) polyline(outline, true, path);
   return path;
 }
 
@@ -145,7 +144,7 @@ export function paintForm(context: Context, form: Form, { paper, pixel, flat }: 
     context.restore();
   }
   const path = polyline(thinned(formOutline(form), UNSEEN * pixel), !isOpen(form.shape));
-  for (const line of seen) path.addPath(polyline(line));
+  for (const line of seen) polyline(line, false, path);
   construction(context, paper, path, FORM_LINE * pixel);
 }
 
@@ -166,16 +165,15 @@ export function paintGuides(
     const alike = looks.get(key) ?? { look, lines: new Path2D(), ticks: new Path2D(), dots: [] };
     looks.set(key, alike);
     const drawn = guideStrokes(guides.drawn(guide), look, pixel);
-    for (const line of drawn.lines) alike.lines.addPath(polyline(line));
-    for (const tick of drawn.ticks) alike.ticks.addPath(polyline(tick));
+    for (const line of drawn.lines) polyline(line, false, alike.lines);
+    // What is not dashed is one path with its ticks.
+    for (const tick of drawn.ticks) polyline(tick, false, look.dash.length > 0 ? alike.ticks : alike.lines);
     alike.dots.push(...drawn.dots);
     ({ radius } = drawn);
   }
   for (const { look, lines, ticks, dots } of looks.values()) {
     const width = look.width * pixel;
     const dash = look.dash.map((length) => length * pixel);
-    // What is not dashed is one path with its ticks.
-    if (dash.length === 0) lines.addPath(ticks);
     construction(context, paper, lines, width, dash);
     if (dash.length > 0) construction(context, paper, ticks, width);
     context.fillStyle = BLUE_PENCIL;

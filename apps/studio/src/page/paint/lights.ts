@@ -28,7 +28,7 @@ export function paintLights(
   context.lineWidth = TOUCH * pixel;
   // As one path, so that what lies over each other is no darker.
   const near = new Path2D();
-  for (const line of touches) near.addPath(polyline(line));
+  for (const line of touches) polyline(line, false, near);
   context.stroke(near);
   if (fallen) {
     const { weight, stands } = fallen;
