@@ -9,7 +9,8 @@ import {
   translation,
 } from '../geometry/affine.ts';
 import { wrapTilt } from '../geometry/angle.ts';
-import { measureForm } from './form-geometry.ts';
+import { momentEllipse, polygonMoments } from '../geometry/moments.ts';
+import { formEllipse, formOutline, measureForm } from './form-geometry.ts';
 
 const coordinate = fc.double({ min: -200, max: 200, noNaN: true });
 
@@ -64,6 +65,32 @@ test('measures follow a move, a turn and a scale of the page', () => {
       },
     ),
   );
+});
+
+test('moments go with any transform: as those of the outline where it lies; flattened, a form has none', () => {
+  const shape = {
+    kind: 'outline',
+    corners: [
+      { x: 3, y: -8 },
+      { x: 40, y: 4 },
+      { x: 22, y: 31 },
+      { x: 18, y: 9 },
+      { x: -6, y: 27 },
+    ],
+  } as const;
+  const part = fc.double({ min: -2, max: 2, noNaN: true });
+  fc.assert(
+    fc.property(part, part, part, part, coordinate, (a, b, c, d, e) => {
+      fc.pre(Math.abs(a * d - b * c) > 0.05);
+      const form = { shape, transform: [a, b, c, d, e, -e] as const };
+      const [own, outlined] = [formEllipse(form), momentEllipse(polygonMoments(formOutline(form)))];
+      expect(own.major).toBeCloseTo(outlined.major, 6);
+      expect(own.minor).toBeCloseTo(outlined.minor, 6);
+      expect(own.centre.x).toBeCloseTo(outlined.centre.x, 6);
+      if (own.major > 1.01 * own.minor) expect(wrapTilt(own.tilt - outlined.tilt)).toBeCloseTo(0, 5);
+    }),
+  );
+  expect(() => formEllipse({ shape, transform: [1, 2, 2, 4, 0, 0] })).toThrow(RangeError);
 });
 
 test('a transform and its inverse cancel; a turn about a point leaves it', () => {

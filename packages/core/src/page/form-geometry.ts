@@ -47,7 +47,7 @@ export interface FormMeasure {
   readonly ellipse: MomentEllipse;
 }
 
-/** Moments of a shape as it is, in its own millimetres: in closed form for an ellipse, else by its corners. */
+/** Moments of a shape in its own millimetres: in closed form for an ellipse, else by its corners. */
 function momentsOf(shape: Shape): Moments {
   const known = moments.get(shape);
   if (known) return known;

@@ -5,9 +5,9 @@ import type { View } from '../view';
 const QUIET = 150;
 
 /**
- * A layer that mostly stays as it is. While it rests a finished picture stands in its place: a browser without
- * a graphics processor copies every canvas that could be painted on at every frame, whether or not it has
- * changed, and several of them cost more than the line under the pen.
+ * A layer that mostly stays as it is. While it rests a finished picture stands in its place: without a
+ * graphics processor a browser copies every canvas that could be painted on at every frame, whether or not it
+ * has changed, and several of them cost more than the line under the pen.
  */
 export class RestingLayer extends Layer {
   readonly #picture = document.createElement('canvas');
