@@ -334,7 +334,7 @@ describe('sheets that are left alone', () => {
     const page = opened();
     const { a, b } = page;
     expect(page.seen()).toEqual(['a', 'b', 'pen']);
-    await jest.advanceTimersByTimeAsync(500);
+    await jest.advanceTimersByTimeAsync(900);
     expect(page.seen()).toEqual(['picture', 'picture', 'pen']);
     const [first, second] = page.shown() as [HTMLCanvasElement, HTMLCanvasElement];
     expect([alike(first, a), alike(second, b), alike(first, b)]).toEqual([true, true, false]);
@@ -348,7 +348,7 @@ describe('sheets that are left alone', () => {
     page.change(stroke(23, B, { x: 10, y: 65 }, { x: 30, y: 65 }));
     await jest.advanceTimersByTimeAsync(100);
     expect(page.seen()).toEqual(['picture', 'b', 'pen']);
-    await jest.advanceTimersByTimeAsync(600);
+    await jest.advanceTimersByTimeAsync(900);
     expect(page.seen()).toEqual(['picture', 'picture', 'pen']);
     expect(alike(page.shown()[1]!, b)).toBe(true);
     // A sheet laid elsewhere or taken out of sight leaves no picture of itself behind.
@@ -362,19 +362,19 @@ describe('sheets that are left alone', () => {
   test('no picture of before is shown where something came while it was made', async () => {
     const page = opened();
     const close = jest.fn();
-    const made: ((picture: ImageBitmap) => void)[] = [];
+    const made = new Map<unknown, (picture: ImageBitmap) => void>();
     const making = jest
       .spyOn(globalThis, 'createImageBitmap')
-      .mockImplementation(() => new Promise((resolve) => made.push(resolve)));
-    await jest.advanceTimersByTimeAsync(500);
+      .mockImplementation((canvas) => new Promise((resolve) => made.set(canvas, resolve)));
+    await jest.advanceTimersByTimeAsync(900);
     page.change(stroke(22, B, { x: 10, y: 60 }, { x: 30, y: 60 }));
-    expect(made).toHaveLength(2);
-    made[1]!({ close } as unknown as ImageBitmap);
+    expect(made.size).toBe(2);
+    made.get(page.b)!({ close } as unknown as ImageBitmap);
     making.mockRestore();
     await jest.advanceTimersByTimeAsync(50);
     expect(close).toHaveBeenCalledTimes(1);
     expect(page.seen()).toEqual(['a', 'b', 'pen']);
-    await jest.advanceTimersByTimeAsync(500);
+    await jest.advanceTimersByTimeAsync(900);
     expect(page.seen()).toEqual(['a', 'picture', 'pen']);
   });
 

@@ -2,7 +2,7 @@ import { Layer } from './layer';
 import type { View } from '../view';
 
 /** So long nothing is painted on a sheet before it rests, milliseconds. */
-const QUIET = 150;
+const QUIET = 400;
 
 /**
  * A layer that mostly stays as it is. While it rests a finished picture stands in its place: without a
@@ -11,19 +11,26 @@ const QUIET = 150;
  */
 export class RestingLayer extends Layer {
   readonly #picture = document.createElement('canvas');
+  #placed = false;
   #waiting = false;
   /** Counts what wakes it, so that no picture of before that is shown. */
   #woken = 0;
 
-  /** What is painted on it wakes it. */
+  /** What is painted on it wakes it. Before it has its place it does not rest: much of it still falls due. */
   override context(): CanvasRenderingContext2D {
-    this.wake();
+    if (this.#placed) this.wake();
     return super.context();
   }
 
   override carry(now: View): void {
     super.carry(now);
     this.#picture.style.transform = this.canvas.style.transform;
+  }
+
+  /** It has its place among the sheets that are seen, as itself for a while. */
+  place(): void {
+    this.#placed = true;
+    this.wake();
   }
 
   /** The canvas itself is shown until it has been left alone for a while. */

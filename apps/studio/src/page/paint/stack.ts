@@ -73,7 +73,7 @@ export class Stack {
     for (const sheet of sheets) {
       const layer = this.#layers.get(sheet.id);
       if (!layer) continue;
-      layer.wake();
+      layer.place();
       Object.assign(layer.canvas.style, {
         opacity: String(sheet.opacity),
         mixBlendMode: sheet.multiply ? 'multiply' : 'normal',
