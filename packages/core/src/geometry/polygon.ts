@@ -44,18 +44,27 @@ export function thinned<P extends Point>(line: readonly P[], tolerance: number):
     const from = spans.pop() as number;
     const a = line[from] as P;
     const b = line[to] as P;
-    const [dx, dy] = [b.x - a.x, b.y - a.y];
+    const dx = b.x - a.x;
+    const dy = b.y - a.y;
     const span = dx * dx + dy * dy;
+    const each = span > 0 ? 1 / span : 0;
     let worst = tolerance * tolerance;
     let at = -1;
     for (let i = from + 1; i < to; i += 1) {
       const p = line[i] as P;
-      const [px, py] = [p.x - a.x, p.y - a.y];
+      let offX = p.x - a.x;
+      let offY = p.y - a.y;
       // How far along the chord: a line that comes back upon itself reaches beyond it.
-      const along = span > 0 ? Math.max(0, Math.min(1, (px * dx + py * dy) / span)) : 0;
-      const [offX, offY] = [px - along * dx, py - along * dy];
+      let along = (offX * dx + offY * dy) * each;
+      if (along > 0) {
+        if (along > 1) along = 1;
+        offX -= along * dx;
+        offY -= along * dy;
+      }
       const off = offX * offX + offY * offY;
-      if (off > worst) [worst, at] = [off, i];
+      if (off <= worst) continue;
+      worst = off;
+      at = i;
     }
     if (at < 0) continue;
     keep[at] = 1;
