@@ -1,10 +1,18 @@
 import fc from 'fast-check';
+import { FORM_KINDS } from '../forms/shape.ts';
+import { compose, scaling, translation } from '../geometry/affine.ts';
 import { boxOf } from '../geometry/box.ts';
+import { seeded } from '../random/seeded.ts';
+import { anyShape } from '../testing/made-strokes.ts';
 import { cellOutlines, cellsFor } from './cells.ts';
 import { newPage } from './new-page.ts';
 import { extentInCell, withinRegion } from './region.ts';
+import { measureForm } from './form-geometry.ts';
+import { movedBy } from './move-thing.ts';
+import { pageSvg } from './svg.ts';
+import { thingBox } from './thing-box.ts';
 import { encodeStroke } from './stroke-code.ts';
-import type { Sheet, Stroke, Thing } from './things.ts';
+import type { Sheet, SheetThing, Stroke, Thing } from './things.ts';
 
 const paper = { width: 148, height: 210 };
 
@@ -80,4 +88,48 @@ test('how a figure stands in its cell: its share, and whether it runs over the e
   expect(extentInCell(things(line(20, 20, 90, 20)), first!)!.over).toBe(true);
   // What is rubbed is not drawn.
   expect(extentInCell(things(line(20, 20, 20, 100, { pen: 'rubber' })), first!)).toBeNull();
+});
+
+describe('in the cells of a page', () => {
+  const formOf = (kind: (typeof FORM_KINDS)[number]): SheetThing => {
+    const shape = anyShape(kind, seeded(3));
+    const { centre, length } = measureForm({ shape, transform: [1, 0, 0, 1, 0, 0] });
+    const transform = compose(translation(37, 52), scaling(30 / length), translation(-centre.x, -centre.y));
+    return { type: 'form', id: newId(), sheet: ink.id, order: 'a1', part: null, shape, transform };
+  };
+  const square = (from: number, to: number) => [
+    { x: from, y: from },
+    { x: to, y: from },
+    { x: to, y: to },
+    { x: from, y: to },
+  ];
+  const mass = (): SheetThing => ({
+    ...{ type: 'mass', id: newId(), sheet: ink.id, order: 'a1', value: 'dark' },
+    area: [square(20, 50), square(30, 40).reverse()],
+  });
+  test.each([...FORM_KINDS.map((kind) => [kind, formOf(kind)] as const), ['mass', mass()] as const])(
+    'a %s belongs to one cell, goes out with it alone, and with another when it is carried there',
+    (_, thing) => {
+      const paths = (all: ReadonlyMap<string, Thing>, cell: typeof first): number =>
+        pageSvg(all, { region: cell, guides: true }).match(/<path d="[^"]*" fill/g)?.length ?? 0;
+      const bare = paths(things(), first);
+      const told = (all: ReadonlyMap<string, Thing>) =>
+        [first!, second!].map((cell) => [
+          withinRegion(all, cell).has(thing.id),
+          paths(all, cell) > bare,
+          extentInCell(all, cell) !== null,
+        ]);
+      const [yes, no] = [Array(3).fill(true), Array(3).fill(false)];
+      expect(told(things(thing))).toEqual([yes, no]);
+      const { minX, maxX, minY, maxY } = thingBox(thing)!;
+      const { height, width, over } = extentInCell(things(thing), first!)!;
+      expect([height * 105, width * 74, over]).toEqual([
+        expect.closeTo(maxY - minY, 6),
+        expect.closeTo(maxX - minX, 6),
+        false,
+      ]);
+      const carried = { ...thing, ...movedBy(thing, translation(74, 0)) } as SheetThing;
+      expect(told(things(carried))).toEqual([no, yes]);
+    },
+  );
 });
