@@ -1,9 +1,14 @@
 import { execFile } from 'node:child_process';
 import { availableParallelism } from 'node:os';
 import sharp from 'sharp';
-import { madeCase, madeConditions, madePhoto } from '@deft/camera';
-import { findPage } from '@deft/core/paper';
+import { madeCase, madeConditions, madePage, madePhoto } from '@deft/camera';
+import { FORM_KINDS, isOpen, shapeOutline } from '@deft/core/forms';
+import { boxOf } from '@deft/core/geometry';
+import { findPage, layFlat, liftInk, loopsRound } from '@deft/core/paper';
+import { seeded } from '@deft/core/random';
 import { findPaper, liftPaper } from '../apps/server/src/jobs/paper-work.ts';
+import { agreement } from '../packages/core/src/paper/agreement.ts';
+import { anyShape } from '../packages/core/src/testing/made-strokes.ts';
 import { temporaryFolder } from '../apps/server/test/desk.ts';
 import type { PaperCase } from './paper-cases.ts';
 import { quantile, row } from './table.ts';
@@ -86,6 +91,39 @@ row(
   `${((100 * parted) / scattered).toFixed(0)} %`,
   'reported',
 );
+const FORM_PHOTOS = 20;
+const cells = { columns: 3, rows: Math.ceil(FORM_KINDS.length / 3) };
+let worstForms = 1;
+let formsParted = 0;
+for (let seed = 1; seed <= FORM_PHOTOS; seed += 1) {
+  const figures = FORM_KINDS.map((kind) => {
+    const shape = anyShape(kind, seeded(seed));
+    const outline = shapeOutline(shape);
+    const { minX, minY, maxX, maxY } = boxOf(outline)!;
+    const by = 1 / Math.max(maxX - minX, maxY - minY);
+    const points = (isOpen(shape) ? outline : [...outline, outline[0]!]).map(({ x, y }) => ({
+      x: (x - minX) * by,
+      y: (y - minY) * by,
+    }));
+    return [{ points, weight: 1.4 }];
+  });
+  const page = madePage({ layout: { kind: 'grid', cells, ruled: false }, seed, figures });
+  const { rgb, width, height, corners } = madePhoto(page, madeConditions(seed), seed, {
+    width: 1500,
+    height: 2000,
+  });
+  const { mask } = liftInk(layFlat({ width, height, data: rgb }, corners!, page));
+  const truth = { ...page, bits: Uint8Array.from(page.dark, (d) => (d > 0.4 ? 1 : 0)) };
+  worstForms = Math.min(worstForms, agreement(mask, truth, 2).f1);
+  if (loopsRound(mask, FORM_KINDS.length, false).length === FORM_KINDS.length) formsParted += 1;
+}
+row(
+  `a form of every kind on paper, one to a cell, ${FORM_PHOTOS} photos: lifted, F1 within 2 px, least`,
+  worstForms.toFixed(3),
+  'at least 0.9',
+  worstForms >= 0.9,
+);
+row('of these, each form parted from the others', `${formsParted} of ${FORM_PHOTOS}`, 'reported');
 let ghosts = 0;
 for (let seed = 1; seed <= EMPTY; seed += 1) {
   const { rgb, width, height } = madePhoto(null, madeConditions(seed), seed, { width: 1200, height: 900 });

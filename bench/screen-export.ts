@@ -5,12 +5,14 @@ import { ANCHORED_KINDS, type AnchoredKind } from '@deft/core/guides';
 import type { Mask } from '@deft/core/mask';
 import {
   encodeStroke,
+  MASS_VALUES,
   measureForm,
   OPERATION_VERSION,
   sheetsOf,
   reducePage,
   type Answer,
   type Form,
+  type Mass,
   type Operation,
   type SheetKind,
   type Stroke,
@@ -25,7 +27,10 @@ import { anyShape } from '../packages/core/src/testing/made-strokes.ts';
 import { ask, launch, newId, openDesk, references } from './page-desk.ts';
 import { row } from './table.ts';
 
-/** What is painted on the screen, held against the page's SVG and PNG: forms, guides, a pencil's greys. */
+/**
+ * What is painted on the screen, held against the page's SVG and PNG: forms, guides, masses, and the greys of
+ * pencils.
+ */
 
 const PAPER = { width: 148, height: 210 };
 const COLUMNS = 3;
@@ -88,6 +93,30 @@ const guides = (sheet: string): Thing[] =>
           y: y + 8 + 26 * random(),
         },
       })),
+    };
+  });
+
+/** A blob with a hole in each value, and one turned and made larger, each in its own place. */
+const masses = (sheet: string): Mass[] =>
+  Array.from({ length: 12 }, (_, i): Mass => {
+    const { x, y } = cellOf(i);
+    const round = (radius: number, way: 1 | -1) =>
+      Array.from({ length: 48 }, (__, k) => {
+        const angle = (way * 2 * Math.PI * k) / 48;
+        const r = radius * (1 + 0.25 * Math.sin(3 * angle + i));
+        return { x: r * Math.cos(angle), y: r * Math.sin(angle) };
+      });
+    return {
+      type: 'mass',
+      id: newId(),
+      sheet,
+      order: `a${i.toString(36)}`,
+      value: MASS_VALUES[i % MASS_VALUES.length]!,
+      area: [round(12, 1), round(5, -1)],
+      transform: compose(
+        translation(x + CELL.width / 2, y + CELL.height / 2),
+        scaling(i % 2 === 0 ? 1 : 1.2),
+      ),
     };
   });
 
@@ -225,6 +254,8 @@ try {
   // Below the pass's own sentence. Dashes are counted in pixels there and in millimetres here.
   const margin = { x: 4, y: 12, width: PAPER.width - 8, height: PAPER.height - 16 };
   await compare('guides of every kind', await shown(1, 'guides', guides), margin, DASH);
+  const filled = await shown(3, 'ink', masses);
+  await compare('masses with holes, of every value', filled, margin);
   const grey = await shown(2, 'ink', greys);
   const [seen, svg, png] = await Promise.all([
     lightness(grey.seen, grey.scale, grey.from),
