@@ -89,22 +89,23 @@ export function decodeStroke(record: string): StrokePoint[] {
     return value % 2 === 1 ? -(value + 1) / 2 : value / 2;
   };
   if (readByte() !== VERSION) throw new BrokenStroke('The stroke is of a version this desk does not know.');
-  const width = readByte() & HAS_TILT ? 6 : 4;
+  const tilted = (readByte() & HAS_TILT) !== 0;
   const count = readVarint();
   if (count < 0 || count > MOST_POINTS)
     throw new BrokenStroke('The stroke has an impossible number of points.');
   const points: StrokePoint[] = [];
-  const now = [0, 0, 0, 0, 0, 0] as [number, number, number, number, number, number];
+  let [x, y, pressure, time, tiltX, tiltY] = [0, 0, 0, 0, 0, 0];
   for (let i = 0; i < count; i += 1) {
-    for (let k = 0; k < width; k += 1) now[k] = (now[k] as number) + readVarint();
-    const [x, y, pressure, time, tiltX, tiltY] = now;
-    points.push({
-      x: x / 100,
-      y: y / 100,
-      pressure: pressure / 1023,
-      time: time / 10,
-      ...(width === 6 ? { tiltX, tiltY } : {}),
-    });
+    x += readVarint();
+    y += readVarint();
+    pressure += readVarint();
+    time += readVarint();
+    const point = { x: x / 100, y: y / 100, pressure: pressure / 1023, time: time / 10 };
+    if (tilted) {
+      tiltX += readVarint();
+      tiltY += readVarint();
+      points.push({ ...point, tiltX, tiltY });
+    } else points.push(point);
   }
   if (at !== text.length) throw new BrokenStroke('The stroke has something after its end.');
   return points;
