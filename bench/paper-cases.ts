@@ -1,6 +1,7 @@
 import { madeCase } from '@deft/camera';
 import { findPage, layFlat, liftInk, loopsRound } from '@deft/core/paper';
 import { agreement } from '../packages/core/src/paper/agreement.ts';
+import { drawnOn } from './paper-truth.ts';
 
 /** What came of one made photo. */
 export interface PaperCase {
@@ -18,11 +19,7 @@ export interface PaperCase {
 function caseOf(seed: number): PaperCase {
   const { page, photo } = madeCase(seed);
   const rgb = { width: photo.width, height: photo.height, data: photo.rgb };
-  const truth = {
-    width: page.width,
-    height: page.height,
-    bits: Uint8Array.from(page.dark, (d) => (d > 0.4 ? 1 : 0)),
-  };
+  const truth = drawnOn(page);
   const corners = photo.corners!;
   const found = findPage(rgb);
   const off =

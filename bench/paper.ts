@@ -11,6 +11,7 @@ import { agreement } from '../packages/core/src/paper/agreement.ts';
 import { anyShape } from '../packages/core/src/testing/made-strokes.ts';
 import { temporaryFolder } from '../apps/server/test/desk.ts';
 import type { PaperCase } from './paper-cases.ts';
+import { drawnOn } from './paper-truth.ts';
 import { quantile, row } from './table.ts';
 
 /** Paper: pages found in made photos, ink lifted from them, against the truth they were made from. */
@@ -113,8 +114,7 @@ for (let seed = 1; seed <= FORM_PHOTOS; seed += 1) {
     height: 2000,
   });
   const { mask } = liftInk(layFlat({ width, height, data: rgb }, corners!, page));
-  const truth = { ...page, bits: Uint8Array.from(page.dark, (d) => (d > 0.4 ? 1 : 0)) };
-  worstForms = Math.min(worstForms, agreement(mask, truth, 2).f1);
+  worstForms = Math.min(worstForms, agreement(mask, drawnOn(page), 2).f1);
   if (loopsRound(mask, FORM_KINDS.length, false).length === FORM_KINDS.length) formsParted += 1;
 }
 row(

@@ -96,7 +96,7 @@ const guides = (sheet: string): Thing[] =>
     };
   });
 
-/** A blob with a hole in each value, and one turned and made larger, each in its own place. */
+/** Blobs with a hole, of each value in turn, every other one made larger, each in its own place. */
 const masses = (sheet: string): Mass[] =>
   Array.from({ length: 12 }, (_, i): Mass => {
     const { x, y } = cellOf(i);

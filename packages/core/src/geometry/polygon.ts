@@ -47,7 +47,6 @@ export function thinned<P extends Point>(line: readonly P[], tolerance: number):
     const dx = b.x - a.x;
     const dy = b.y - a.y;
     const span = dx * dx + dy * dy;
-    const each = span > 0 ? 1 / span : 0;
     let worst = tolerance * tolerance;
     let at = -1;
     for (let i = from + 1; i < to; i += 1) {
@@ -55,9 +54,9 @@ export function thinned<P extends Point>(line: readonly P[], tolerance: number):
       let offX = p.x - a.x;
       let offY = p.y - a.y;
       // How far along the chord: a line that comes back upon itself reaches beyond it.
-      let along = (offX * dx + offY * dy) * each;
+      // Where its ends are one place it has no length, and all is measured from there.
+      const along = span > 0 ? Math.min(1, (offX * dx + offY * dy) / span) : 0;
       if (along > 0) {
-        if (along > 1) along = 1;
         offX -= along * dx;
         offY -= along * dy;
       }

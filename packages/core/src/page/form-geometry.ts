@@ -69,10 +69,10 @@ function momentsOf(shape: Shape): Moments {
 export function formEllipse({ shape, transform }: Pick<Form, 'shape' | 'transform'>): MomentEllipse {
   const { area, centre, xx, xy, yy } = momentsOf(shape);
   const [a, b, c, d] = transform;
-  if (shape.kind !== 'ellipse' && !(Math.abs(a * d - b * c) > 0))
-    throw new RangeError('A shape without area has no centre.');
+  const scale = scaleOf(transform);
+  if (shape.kind !== 'ellipse' && !(scale > 0)) throw new RangeError('A shape without area has no centre.');
   return momentEllipse({
-    area: area * scaleOf(transform) ** 2,
+    area: area * scale ** 2,
     centre: transformPoint(transform, centre),
     xx: a * a * xx + 2 * a * c * xy + c * c * yy,
     xy: a * b * xx + (a * d + b * c) * xy + c * d * yy,
